@@ -1,0 +1,3 @@
+/** What bounds what: sections (one detector each) and blocks (one train each), and what a detector sees of a train. */
+export * from './consist';
+export * from './partition';

@@ -1,0 +1,261 @@
+import type { TenthUm } from '../measure';
+import { type LayoutDocument, type Place, isKind } from '../survey';
+import { type EdgeEnd, edgeAt, onwardFrom, type TrackGraph } from '../track';
+
+/** A run of one edge between boundaries. */
+export interface Piece {
+  index: number;
+  edge: number;
+  line: string;
+  from: TenthUm;
+  to: TenthUm;
+  block: number;
+  section: number;
+  /** Whether each end is a boundary between blocks: a cut, or the end of the track. */
+  bounded: [Boundary | undefined, Boundary | undefined];
+}
+
+export type Boundary = { kind: 'cut'; gap: boolean; id: string } | { kind: 'end' };
+
+/** What one train may hold. */
+export interface Block {
+  index: number;
+  name: string;
+  /** The named block in the document, if somebody named it. */
+  named?: string;
+  section: number;
+  pieces: number[];
+  /** Turnouts whose blades lie in it. */
+  turnouts: number[];
+  /** Boundaries to other blocks or to the end of track, as piece and end. */
+  ends: { piece: number; end: EdgeEnd }[];
+  /** The longest way through it, or its length where it is plain. */
+  length: TenthUm;
+}
+
+/** What one detector sees; it may branch over turnouts. */
+export interface Section {
+  index: number;
+  blocks: number[];
+  detectors: string[];
+}
+
+export interface Partition {
+  graph: TrackGraph;
+  pieces: Piece[];
+  blocks: Block[];
+  sections: Section[];
+  /** Pieces of each edge in order of distance. */
+  piecesOfEdge: Piece[][];
+}
+
+/**
+ * Divides the track: gaps bound sections and blocks, block marks bound blocks alone. A boundary at a joint of two edges
+ * parts them there. Blocks take the name whose anchor lies in them; the others are called after their line and distance.
+ */
+export function divideTrack(document: LayoutDocument, graph: TrackGraph): Partition {
+  const cutsOfEdge: { at: TenthUm; gap: boolean; id: string }[][] = graph.edges.map(() => []);
+  const parted = new Map<string, { gap: boolean; id: string }>();
+  for (const feature of document.features) {
+    if (feature.kind !== 'gap' && feature.kind !== 'mark') continue;
+    const edge = edgeAt(graph, feature.line, feature.at.tenthUm, 'down');
+    const cut = { at: feature.at.tenthUm, gap: feature.kind === 'gap', id: feature.id };
+    if (cut.at > edge.from && cut.at < edge.to) cutsOfEdge[edge.index]!.push(cut);
+    else parted.set(`${edge.index} ${cut.at === edge.to ? 1 : 0}`, cut);
+  }
+
+  const pieces: Piece[] = [];
+  const piecesOfEdge: Piece[][] = graph.edges.map(() => []);
+  for (const edge of graph.edges) {
+    const cuts = cutsOfEdge[edge.index]!.sort((a, b) => a.at - b.at);
+    const boundaryAtEnd = (end: EdgeEnd): Boundary | undefined => {
+      const cut = parted.get(`${edge.index} ${end}`);
+      if (cut) return { kind: 'cut', gap: cut.gap, id: cut.id };
+      return edge.ends[end].kind === 'stop' ? { kind: 'end' } : undefined;
+    };
+    for (let i = 0; i <= cuts.length; i++) {
+      const before = cuts[i - 1];
+      const after = cuts[i];
+      const piece: Piece = {
+        index: pieces.length,
+        edge: edge.index,
+        line: edge.line,
+        from: before?.at ?? edge.from,
+        to: after?.at ?? edge.to,
+        block: -1,
+        section: -1,
+        bounded: [
+          before ? { kind: 'cut', gap: before.gap, id: before.id } : boundaryAtEnd(0),
+          after ? { kind: 'cut', gap: after.gap, id: after.id } : boundaryAtEnd(1),
+        ],
+      };
+      pieces.push(piece);
+      piecesOfEdge[edge.index]!.push(piece);
+    }
+  }
+
+  const blockSets = new DisjointSets(pieces.length);
+  const sectionSets = new DisjointSets(pieces.length);
+  /** Boundaries seen from the far side of a joint, where the cut was recorded on the other edge. */
+  const touch = (one: Piece, oneEnd: EdgeEnd, two: Piece, twoEnd: EdgeEnd) => {
+    const cut = one.bounded[oneEnd] ?? two.bounded[twoEnd];
+    if (!cut) {
+      blockSets.join(one.index, two.index);
+      sectionSets.join(one.index, two.index);
+      return;
+    }
+    if (cut.kind === 'cut' && !cut.gap) sectionSets.join(one.index, two.index);
+  };
+  for (const own of piecesOfEdge) {
+    for (let i = 0; i + 1 < own.length; i++) touch(own[i]!, 1, own[i + 1]!, 0);
+  }
+  const pieceAtEnd = (edge: number, end: EdgeEnd) => {
+    const own = piecesOfEdge[edge]!;
+    return end === 0 ? own[0]! : own[own.length - 1]!;
+  };
+  const joints: [Piece, EdgeEnd, Piece, EdgeEnd][] = [];
+  for (const edge of graph.edges) {
+    for (const end of [0, 1] as const) {
+      for (const on of onwardFrom(graph, edge.index, end)) {
+        joints.push([pieceAtEnd(edge.index, end), end, pieceAtEnd(on.edge, on.enters), on.enters]);
+      }
+    }
+  }
+  for (const [one, oneEnd, two, twoEnd] of joints) touch(one, oneEnd, two, twoEnd);
+  for (const [one, oneEnd, two, twoEnd] of joints) {
+    const beyond = two.bounded[twoEnd];
+    const onTrack = graph.edges[one.edge]!.ends[oneEnd].kind === 'track';
+    if (beyond && onTrack && !one.bounded[oneEnd]) one.bounded[oneEnd] = beyond;
+  }
+
+  const blocks: Block[] = [];
+  const sections: Section[] = [];
+  const blockOf = new Map<number, number>();
+  const sectionOf = new Map<number, number>();
+  for (const piece of pieces) {
+    piece.section = numberOf(sectionOf, sectionSets.find(piece.index), () => {
+      sections.push({ index: sections.length, blocks: [], detectors: [] });
+    });
+    piece.block = numberOf(blockOf, blockSets.find(piece.index), () => {
+      blocks.push({ index: blocks.length, name: '', section: piece.section, pieces: [], turnouts: [], ends: [], length: 0 });
+      sections[piece.section]!.blocks.push(blocks.length - 1);
+    });
+    const block = blocks[piece.block]!;
+    block.pieces.push(piece.index);
+    for (const end of [0, 1] as const) if (piece.bounded[end]) block.ends.push({ piece: piece.index, end });
+  }
+  for (const node of graph.turnouts) {
+    blocks[pieceAtEnd(node.stem.edge, node.stem.end).block]!.turnouts.push(node.index);
+  }
+  const partition: Partition = { graph, pieces, blocks, sections, piecesOfEdge };
+  for (const detector of document.detectors) {
+    const piece = pieceAt(partition, detector.anchor.line, detector.anchor.at.tenthUm, 'up');
+    sections[piece.section]!.detectors.push(detector.id);
+  }
+  nameBlocks(document, partition);
+  for (const block of blocks) block.length = longestWay(partition, block);
+  return partition;
+}
+
+/** The piece at a distance; at a boundary, the one on the `towards` side. */
+export function pieceAt(partition: Partition, line: string, at: TenthUm, towards: 'up' | 'down'): Piece {
+  const edge = edgeAt(partition.graph, line, at, towards);
+  const own = partition.piecesOfEdge[edge.index]!;
+  const found = towards === 'up' ? own.find((p) => at < p.to) : [...own].reverse().find((p) => at > p.from);
+  return found ?? (towards === 'up' ? own[own.length - 1]! : own[0]!);
+}
+
+/** The blocks that a stretch of an edge touches. */
+export function blocksOn(partition: Partition, edge: number, from: TenthUm, to: TenthUm): number[] {
+  const found = new Set<number>();
+  for (const piece of partition.piecesOfEdge[edge]!) if (piece.to > from && piece.from < to) found.add(piece.block);
+  return [...found];
+}
+
+/** Pieces that can be reached from an end of a piece without leaving its block, with the end by which each is entered. */
+export function withinBlock(partition: Partition, piece: Piece, end: EdgeEnd): { piece: Piece; enters: EdgeEnd }[] {
+  if (piece.bounded[end]) return [];
+  return onwardFrom(partition.graph, piece.edge, end)
+    .map((on) => {
+      const own = partition.piecesOfEdge[on.edge]!;
+      return { piece: on.enters === 0 ? own[0]! : own[own.length - 1]!, enters: on.enters };
+    })
+    .filter((on) => on.piece.block === piece.block && !on.piece.bounded[on.enters]);
+}
+
+function longestWay(partition: Partition, block: Block): TenthUm {
+  const seen = new Set<number>();
+  const walk = (piece: Piece, enters: EdgeEnd): TenthUm => {
+    if (seen.has(piece.index)) return 0;
+    seen.add(piece.index);
+    const on = withinBlock(partition, piece, enters === 0 ? 1 : 0).map((next) => walk(next.piece, next.enters));
+    seen.delete(piece.index);
+    return piece.to - piece.from + Math.max(0, ...on);
+  };
+  const starts = block.ends.length > 0 ? block.ends : [{ piece: block.pieces[0]!, end: 0 as EdgeEnd }];
+  /** A throat of very many tracks has too many ways to try them all; its first few ends are representative. */
+  return Math.max(...starts.slice(0, 12).map((start) => walk(partition.pieces[start.piece]!, start.end)));
+}
+
+function nameBlocks(document: LayoutDocument, partition: Partition): void {
+  const taken = new Set<string>();
+  for (const named of document.blocks) {
+    const block = blockAt(partition, named.anchor);
+    if (block.named) continue;
+    block.named = named.id;
+    block.name = named.name;
+    taken.add(named.name);
+  }
+  const lineNames = new Map(document.lines.map((line) => [line.id, line.name]));
+  for (const block of partition.blocks) {
+    if (block.named) continue;
+    const first = partition.pieces[block.pieces[0]!]!;
+    const stem = `${lineNames.get(first.line)} ${Math.round(first.from / 100_000)}`;
+    let name = stem;
+    for (let n = 2; taken.has(name); n++) name = `${stem}.${n}`;
+    block.name = name;
+    taken.add(name);
+  }
+}
+
+/** The block in which a place lies. */
+export function blockAt(partition: Partition, place: Place): Block {
+  return partition.blocks[pieceAt(partition, place.line, place.at.tenthUm, 'up').block]!;
+}
+
+/** Whether any gap or block mark divides the layout at all. */
+export function isDivided(document: LayoutDocument): boolean {
+  return document.features.some((f) => isKind('gap')(f) || isKind('mark')(f));
+}
+
+function numberOf(numbers: Map<number, number>, key: number, onNew: () => void): number {
+  let number = numbers.get(key);
+  if (number === undefined) {
+    number = numbers.size;
+    numbers.set(key, number);
+    onNew();
+  }
+  return number;
+}
+
+class DisjointSets {
+  private parent: Int32Array;
+  constructor(size: number) {
+    this.parent = Int32Array.from({ length: size }, (_, i) => i);
+  }
+  find(i: number): number {
+    let root = i;
+    while (this.parent[root] !== root) root = this.parent[root]!;
+    while (this.parent[i] !== root) {
+      const next = this.parent[i]!;
+      this.parent[i] = root;
+      i = next;
+    }
+    return root;
+  }
+  join(a: number, b: number): void {
+    const p = this.find(a);
+    const q = this.find(b);
+    if (p !== q) this.parent[Math.max(p, q)] = Math.min(p, q);
+  }
+}

@@ -1,0 +1,10 @@
+/**
+ * The rule language: `expr.ts` is the tree, `write-text.ts` and `read-text.ts` its text form, `compile.ts` and
+ * `interpret.ts` run it, `why.ts` explains a present value. It knows nothing of trains.
+ */
+export * from './compile';
+export * from './expr';
+export * from './interpret';
+export * from './read-text';
+export * from './why';
+export * from './write-text';

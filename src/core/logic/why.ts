@@ -1,0 +1,147 @@
+import type { Reason } from '../reasoning';
+import type { Declaration, Expr, Program } from './expr';
+import { writeExpr } from './write-text';
+
+/** Reads the present value of a name; undefined when there is none. */
+export type ReadValue = (name: string) => number | undefined;
+
+/** How deep an explanation goes before it refers to the text of the rule. */
+const DEEPEST = 6;
+
+/**
+ * Explains why a name has its present value: the terms that decide it first, each with its own reasons. Conditions that
+ * were looked at but do not decide are listed as such, so that nothing is hidden.
+ */
+export function whyValue(program: Program, name: string, read: ReadValue): Reason {
+  const byName = new Map(program.declarations.map((d) => [d.name, d]));
+  return explainName(name, { program, byName, read }, 0);
+}
+
+interface Context {
+  program: Program;
+  byName: Map<string, Declaration>;
+  read: ReadValue;
+}
+
+/** The sentence for a name's value: “M1 is free”, “signal FE shows caution”. */
+export function sayValue(program: Program, declaration: Declaration, present: number | undefined): string {
+  if (present === undefined) return `${declaration.name} is not known`;
+  const why = declaration.why;
+  if (declaration.type === 'bool') return why ? (present ? why.yes : why.no) : `${declaration.name} is ${present ? 'true' : 'false'}`;
+  const shown = program.enums[declaration.type]?.[present] ?? '?';
+  return why ? why.yes.replace('{}', shown) : `${declaration.name} is ${shown}`;
+}
+
+function explainName(name: string, context: Context, depth: number): Reason {
+  const declaration = context.byName.get(name);
+  if (!declaration) return { says: `${name} does not exist`, because: [] };
+  const present = context.read(name);
+  const reason: Reason = {
+    says: sayValue(context.program, declaration, present),
+    about: declaration.why?.about,
+    origin: declaration.role === 'input' ? 'detected' : 'computed',
+    because: [],
+  };
+  if (declaration.expr) {
+    reason.formula = writeExpr(declaration.expr);
+    if (depth < DEEPEST) reason.because = termsOf(declaration.expr, context, depth + 1);
+  }
+  return reason;
+}
+
+/** The value of an expression from present values; undefined where it rests on a memory inside it. */
+function evaluate(expr: Expr, context: Context, type?: string): number | undefined {
+  switch (expr.op) {
+    case 'true':
+      return 1;
+    case 'false':
+      return 0;
+    case 'value': {
+      const index = type ? context.program.enums[type]?.indexOf(expr.value) : undefined;
+      return index === undefined || index < 0 ? undefined : index;
+    }
+    case 'name':
+    case 'previous':
+      return context.read(expr.name);
+    case 'not': {
+      const of = evaluate(expr.of, context);
+      return of === undefined ? undefined : of ^ 1;
+    }
+    case 'and':
+    case 'or': {
+      const decisive = expr.op === 'or' ? 1 : 0;
+      const values = expr.of.map((part) => evaluate(part, context));
+      if (values.includes(decisive)) return decisive;
+      return values.includes(undefined) ? undefined : decisive ^ 1;
+    }
+    case 'is': {
+      const named = expr.left.op === 'name' || expr.left.op === 'previous' ? expr.left : undefined;
+      const kind = named && context.byName.get(named.name)?.type;
+      const left = evaluate(expr.left, context, kind);
+      const right = evaluate(expr.right, context, kind);
+      return left === undefined || right === undefined ? undefined : left === right ? 1 : 0;
+    }
+    case 'if': {
+      const condition = evaluate(expr.when, context);
+      return condition === undefined ? undefined : evaluate(condition ? expr.then : expr.otherwise, context, type);
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** The terms of an expression as reasons, each marked by whether it decides the outcome. */
+function termsOf(expr: Expr, context: Context, depth: number): Reason[] {
+  switch (expr.op) {
+    case 'name':
+    case 'previous':
+      return [{ ...explainName(expr.name, context, depth), decides: true }];
+    case 'not':
+      return termsOf(expr.of, context, depth);
+    case 'and':
+    case 'or': {
+      const outcome = evaluate(expr, context);
+      const decisive = expr.op === 'or' ? 1 : 0;
+      return expr.of.flatMap((part) => {
+        const decides = outcome !== decisive || evaluate(part, context) === decisive;
+        return termsOf(part, context, decides ? depth : DEEPEST).map((reason) => ({ ...reason, decides: decides && reason.decides !== false }));
+      });
+    }
+    case 'is': {
+      const { left, right } = expr;
+      if ((left.op === 'name' || left.op === 'previous') && right.op === 'value') {
+        const reason = explainName(left.name, context, depth);
+        const met = evaluate(expr, context);
+        return [{ ...reason, says: met ? reason.says : `${reason.says}, not ${right.value}`, decides: true }];
+      }
+      return [...termsOf(left, context, depth), ...termsOf(right, context, depth)];
+    }
+    case 'if': {
+      const condition = evaluate(expr.when, context);
+      const chosen = condition ? expr.then : expr.otherwise;
+      const reasons = termsOf(expr.when, context, depth);
+      return chosen.op === 'value' ? reasons : [...reasons, ...termsOf(chosen, context, depth)];
+    }
+    case 'SR':
+    case 'RS':
+      return [
+        { says: 'It is remembered once this is so:', because: termsOf(expr.set, context, depth), decides: true },
+        { says: 'and forgotten once this is so:', because: termsOf(expr.reset, context, depth), decides: true },
+      ];
+    case 'TON':
+    case 'TOF':
+    case 'TP': {
+      const seconds = `${expr.ms / 1000} s`;
+      const says =
+        expr.op === 'TON' ? `It holds once this has been so for ${seconds}:` : expr.op === 'TOF' ? `It is kept for ${seconds} after this ends:` : `It lasts ${seconds} from this:`;
+      return [{ says, because: termsOf(expr.in, context, depth), decides: true }];
+    }
+    case 'R_TRIG':
+    case 'F_TRIG':
+      return [{ says: expr.op === 'R_TRIG' ? 'At the moment this begins:' : 'At the moment this ends:', because: termsOf(expr.in, context, depth), decides: true }];
+    case 'true':
+      return [{ says: 'Always so', because: [] }];
+    default:
+      return [];
+  }
+}

@@ -1,0 +1,28 @@
+/** Motion along a straight track: distances in mm, speeds in mm/s, accelerations in mm/s², times in s. Elementary mechanics. */
+
+/** Distance to come from v1 down to v2 at a steady braking rate: (v1² − v2²) / 2a. */
+export function brakingDistanceMm(fromMmPerS: number, toMmPerS: number, brakingMmPerS2: number): number {
+  return (fromMmPerS * fromMmPerS - toMmPerS * toMmPerS) / (2 * brakingMmPerS2);
+}
+
+/** Distance run from seeing a stop to standing: v·t + v² / 2a. */
+export function stoppingDistanceMm(mmPerS: number, reactionS: number, brakingMmPerS2: number): number {
+  return mmPerS * reactionS + brakingDistanceMm(mmPerS, 0, brakingMmPerS2);
+}
+
+/** Time from seeing a stop to standing: t + v / a. */
+export function stoppingTimeS(mmPerS: number, reactionS: number, brakingMmPerS2: number): number {
+  return reactionS + mmPerS / brakingMmPerS2;
+}
+
+/** The highest speed from which a train can still stop within a distance: √(2·a·d); 0 for no distance. */
+export function speedToStopWithin(distanceMm: number, brakingMmPerS2: number): number {
+  return distanceMm <= 0 ? 0 : Math.sqrt(2 * brakingMmPerS2 * distanceMm);
+}
+
+/** Time for a distance from rest to rest with equal starting and braking rates; a triangle when top speed is never reached. */
+export function runTimeS(distanceMm: number, topMmPerS: number, rateMmPerS2: number): number {
+  return distanceMm >= (topMmPerS * topMmPerS) / rateMmPerS2
+    ? distanceMm / topMmPerS + topMmPerS / rateMmPerS2
+    : 2 * Math.sqrt(distanceMm / rateMmPerS2);
+}

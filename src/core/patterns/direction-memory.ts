@@ -1,0 +1,104 @@
+import { and, type Expr, name, not, or, previous } from '../logic';
+import type { SignalReading, Stretch, Way } from '../signals';
+import * as names from './names';
+import { RuleBook, type Scheme } from './scheme';
+
+/** A stretch worked both ways, and the side from which a way enters it. */
+export interface Direction {
+  stretch: Stretch;
+  side: string;
+  /** Blocks of the way before the stretch is reached; while a train is in them it is still on its way there. */
+  before: number[];
+}
+
+/** The directions that a way has to hold, in the order in which it meets them. */
+export function directionsOf(scheme: Scheme, way: Way): Direction[] {
+  const { stretches } = scheme;
+  const found: Direction[] = [];
+  way.blocks.forEach((step, i) => {
+    const stretch = stretches.all[stretches.ofBlock[step.block]!]!;
+    if (!stretch.bothWays || found.some((d) => d.stretch === stretch)) return;
+    const before = way.blocks.slice(0, i).map((b) => b.block);
+    found.push({ stretch, side: stretches.sideOf(step.block, step.piece, step.enters), before });
+  });
+  return found;
+}
+
+/** No other side holds the stretch. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
+export function opposing(direction: Direction): Expr[] {
+  return direction.stretch.sides.filter((side) => side !== direction.side).map((side) => not(previous(names.held(direction.stretch.name, side))));
+}
+
+/** A train in rear asks only if the direction held there is towards the signal, or not known. */
+export function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
+  const { stretches } = scheme;
+  const stretch = stretches.all[stretches.ofBlock[reading.rear]!]!;
+  if (!stretch.bothWays) return [];
+  const out = stretches.sideOf(reading.rear, reading.piece, reading.exit);
+  const towards = stretch.sides.filter((side) => side !== out);
+  return [or(...towards.map((side) => previous(names.held(stretch.name, side))))];
+}
+
+/** A train is on the way, in a block before its last: one line a block, with the direction held there where there is one. */
+export function trainOnWay(scheme: Scheme, way: Way, rear: number): Expr[] {
+  const { stretches, partition } = scheme;
+  return way.blocks
+    .filter((step) => step.block !== rear)
+    .map((step) => {
+      const stretch = stretches.all[stretches.ofBlock[step.block]!]!;
+      const here = name(names.occupied(partition.blocks[step.block]!.name));
+      return stretch.bothWays ? and(here, previous(names.held(stretch.name, stretches.sideOf(step.block, step.piece, step.enters)))) : here;
+    });
+}
+
+/**
+ * The memory of direction of each stretch worked both ways: one latch a side, all held at power-up. A side is taken by a
+ * grant or by a person's word, and given up when the stretch and the way to it have been empty for the release time.
+ */
+export function directionMemoryRules(scheme: Scheme): RuleBook {
+  const book = new RuleBook('direction memory');
+  const { partition, stretches } = scheme;
+  for (const stretch of stretches.all.filter((s) => s.bothWays)) {
+    const grants = new Map<string, { go: Expr[]; before: Set<number> }>();
+    for (const side of stretch.sides) grants.set(side, { go: [], before: new Set() });
+    for (const reading of scheme.readings) {
+      reading.ways.forEach((way, w) => {
+        for (const direction of directionsOf(scheme, way)) {
+          if (direction.stretch !== stretch) continue;
+          const entry = grants.get(direction.side)!;
+          entry.go.push(name(names.go(reading.signal.name, scheme.wayNames[reading.index]![w]!)));
+          for (const block of direction.before) entry.before.add(block);
+        }
+      });
+    }
+    const about = stretch.name;
+    for (const side of stretch.sides) {
+      const { go, before } = grants.get(side)!;
+      const held = names.held(stretch.name, side);
+      const empty = [...stretch.blocks, ...before].map((block) => not(name(names.occupied(partition.blocks[block]!.name))));
+      book.input(names.tell(stretch.name, side), 'bool', {
+        about,
+        yes: `A person says that the train in ${stretch.name} came in ${saySide(side)}`,
+        no: `Nobody has said how a train came into ${stretch.name}`,
+      });
+      book.rule(
+        names.quiet(stretch.name, side),
+        'bool',
+        { op: 'TON', in: and(name('settled'), ...empty, ...go.map(not)), ms: scheme.releaseMs, starts: false },
+        { about, yes: `${stretch.name} and the way to it have been empty long enough`, no: `${stretch.name} or the way to it is in use, or was a moment ago` },
+      );
+      const others = stretch.sides.filter((s) => s !== side).map((s) => name(names.tell(stretch.name, s)));
+      book.rule(
+        held,
+        'bool',
+        { op: 'RS', set: or(...go, name(names.tell(stretch.name, side))), reset: or(name(names.quiet(stretch.name, side)), ...others), starts: true },
+        { about, yes: `${stretch.name} is held for trains ${saySide(side)}`, no: `${stretch.name} is not held for trains ${saySide(side)}` },
+      );
+    }
+  }
+  return book;
+}
+
+function saySide(side: string): string {
+  return side === 'onward' ? 'along it' : side === 'back' ? 'the other way along it' : side;
+}

@@ -1,0 +1,23 @@
+/** Names in the rule program. A dot in a person's name would split it, so it is shown as a middle dot. */
+const safe = (text: string) => text.replaceAll('.', '·');
+
+export const detect = (detector: string) => `detect.${safe(detector)}`;
+export const seen = (detector: string) => `seen.${safe(detector)}`;
+export const occupied = (block: string) => `occupied.${safe(block)}`;
+export const points = (turnout: string) => `points.${safe(turnout)}`;
+export const ask = (turnout: string, position: 'straight' | 'diverging') => `ask.${safe(turnout)}.${position}`;
+export const locked = (turnout: string) => `locked.${safe(turnout)}`;
+export const cleared = (turnout: string) => `cleared.${safe(turnout)}`;
+export const drive = (turnout: string) => `drive.${safe(turnout)}`;
+export const hold = (signal: string) => `hold.${safe(signal)}`;
+export const near = (signal: string) => `near.${safe(signal)}`;
+export const wants = (signal: string) => `wants.${safe(signal)}`;
+export const may = (signal: string, to: string) => `may.${safe(signal)}.${safe(to)}`;
+export const go = (signal: string, to: string) => `go.${safe(signal)}.${safe(to)}`;
+export const free = (signal: string, to: string) => `free.${safe(signal)}.${safe(to)}`;
+export const proceed = (signal: string) => `proceed.${safe(signal)}`;
+export const shows = (signal: string) => `signal.${safe(signal)}`;
+export const held = (stretch: string, side: string) => `held.${safe(stretch)}.${safe(side)}`;
+export const tell = (stretch: string, side: string) => `tell.${safe(stretch)}.${safe(side)}`;
+export const quiet = (stretch: string, side: string) => `quiet.${safe(stretch)}.${safe(side)}`;
+export const SETTLED = 'settled';

@@ -1,0 +1,77 @@
+import { blocksOn } from '../detection';
+import { and, type Expr, name, not, or } from '../logic';
+import type { TurnoutPosition } from '../survey';
+import { legStretch } from '../track';
+import * as names from './names';
+import { RuleBook, type Scheme } from './scheme';
+
+/**
+ * Turnouts thrown by hand, refused while a vehicle may stand on the blades or foul a leg, and while a train is cleared
+ * over them. A command is remembered, so that a turnout is driven to where it was last sent.
+ */
+export function turnoutRules(scheme: Scheme): RuleBook {
+  const book = new RuleBook('turnout control');
+  const { document } = scheme;
+  document.turnouts.forEach((turnout, index) => {
+    const about = turnout.id;
+    const called = turnout.name;
+    book.input(names.points(called), 'position', { about, yes: `${called} lies {}`, no: '' });
+    for (const position of ['straight', 'diverging'] as const) {
+      book.input(names.ask(called, position), 'bool', {
+        about,
+        yes: `${called} is asked to lie ${position}`,
+        no: `${called} is not asked to lie ${position}`,
+      });
+    }
+    const group = groupOf(scheme, index);
+    const over = group.flatMap((member) => clearedOver(scheme, member));
+    book.rule(names.cleared(called), 'bool', { op: 'TOF', in: or(...over), ms: scheme.releaseMs, starts: true }, {
+      about,
+      yes: `A train is cleared over ${called}, or was a moment ago`,
+      no: `No train is cleared over ${called}`,
+    });
+    const foul = [...new Set(group.flatMap((member) => foulingBlocks(scheme, member)))].sort((a, b) => a - b);
+    const standing = foul.map((block) => name(names.occupied(scheme.partition.blocks[block]!.name)));
+    book.rule(names.locked(called), 'bool', or(...standing, name(names.cleared(called))), {
+      about,
+      yes: `${called} is locked`,
+      no: `${called} may be thrown`,
+    });
+    const asked = (position: TurnoutPosition): Expr =>
+      and(or(...group.map((member) => name(names.ask(document.turnouts[member]!.name, position)))), not(name(names.locked(called))));
+    book.output(
+      names.drive(called),
+      'bool',
+      { op: 'RS', set: asked('diverging'), reset: asked('straight'), starts: turnout.lies === 'diverging' },
+      { about, yes: `${called} is driven to diverging`, no: `${called} is driven to straight` },
+    );
+  });
+  return book;
+}
+
+/** The turnouts that throw together with one, itself included. */
+function groupOf(scheme: Scheme, index: number): number[] {
+  const { turnouts } = scheme.document;
+  const root = turnouts[index]!.throwsWith ?? turnouts[index]!.id;
+  return turnouts.map((_, i) => i).filter((i) => i === index || turnouts[i]!.id === root || turnouts[i]!.throwsWith === root);
+}
+
+/** Blocks in which a vehicle could stand on the blades or within the clearance of either leg. */
+export function foulingBlocks(scheme: Scheme, index: number): number[] {
+  const { partition } = scheme;
+  const node = partition.graph.turnouts[index]!;
+  const reach = node.turnout.clearance.tenthUm;
+  const legs = [node.straight, node.diverging].map((leg) => legStretch(partition.graph.edges, leg, reach));
+  const stem = legStretch(partition.graph.edges, node.stem, 1);
+  return [...new Set([stem, ...legs].flatMap((s) => blocksOn(partition, s.edge, s.from, s.to)))];
+}
+
+/** A way over the turnout is cleared and a train in rear of its signal may be about to take it. */
+function clearedOver(scheme: Scheme, index: number): Expr[] {
+  return scheme.readings.flatMap((reading) => {
+    const ways = reading.ways.flatMap((way, w) =>
+      way.conditions.some((c) => c.turnout === index) ? [name(names.go(reading.signal.name, scheme.wayNames[reading.index]![w]!))] : [],
+    );
+    return ways.length === 0 ? [] : [and(or(...ways), name(names.occupied(scheme.partition.blocks[reading.rear]!.name)))];
+  });
+}

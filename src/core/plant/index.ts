@@ -1,0 +1,5 @@
+/** Trains, motion, detectors and turnout motors: what the track does when rules and people command it. */
+export * from './plant';
+export * from './rolling-train';
+export * from './tape';
+export * from './turnout-motor';

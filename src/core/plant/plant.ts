@@ -1,0 +1,199 @@
+import { consistOf, type Partition, pieceAt, senseCurrent } from '../detection';
+import { layoutSpeedMmPerS, mmOf } from '../measure';
+import type { Aspect, SignalReading } from '../signals';
+import type { LayoutDocument } from '../survey';
+import type { EdgeEnd } from '../track';
+import { Proximity } from './proximity';
+import { type Mishap, RollingTrain, STEP_S } from './rolling-train';
+import { layTape, lineMm } from './tape';
+import { TurnoutMotor } from './turnout-motor';
+
+/** What happens on the track in one step. */
+export type PlantEvent =
+  | { kind: 'detector'; section: number; occupied: boolean }
+  | { kind: 'points'; turnout: number; position: 'straight' | 'diverging' | 'between' }
+  | { kind: 'passes'; train: number; signal: number; aspect: Aspect }
+  | { kind: 'stands'; train: number; signal: number }
+  | { kind: 'starts'; train: number }
+  | { kind: 'collision'; train: number; other: number }
+  | { kind: 'points moved under'; train: number; turnout: number }
+  | { kind: 'mishap'; train: number; mishap: Mishap };
+
+/** Differences between trains of one kind, drawn once from the seed: 0 is as surveyed. */
+export interface Spread {
+  speed: number;
+  startDelay: number;
+}
+
+/** The track with everything that moves on it. It knows no rules: it is told aspects and turnout commands. */
+export class Plant {
+  readonly trains: RollingTrain[] = [];
+  readonly motors: TurnoutMotor[];
+  readonly occupied: Uint8Array;
+  /** Trains in the document that could not be placed, and why. */
+  readonly notPlaced: { train: string; problem: string }[] = [];
+  private readonly signalsByPiece = new Map<string, { index: number; alongMm: number }[]>();
+  private readonly proximity: Proximity;
+  private readonly lastOccupied: Uint8Array;
+  private dirty = true;
+  private readonly points = (turnout: number) => this.motors[turnout]!.position;
+  private readonly signalsOn = (piece: number, exit: EdgeEnd) => this.signalsByPiece.get(`${piece} ${exit}`) ?? [];
+
+  constructor(
+    private readonly document: LayoutDocument,
+    private readonly partition: Partition,
+    readings: SignalReading[],
+    spreadOf: (train: number) => Spread,
+  ) {
+    this.motors = document.turnouts.map((turnout) => new TurnoutMotor(turnout.lies, turnout.throwMs));
+    this.occupied = new Uint8Array(partition.sections.length);
+    this.lastOccupied = new Uint8Array(partition.sections.length);
+    for (const reading of readings) {
+      const piece = partition.pieces[reading.piece]!;
+      const at = reading.signal.at.tenthUm;
+      const alongMm = mmOf(reading.exit === 1 ? at - piece.from : piece.to - at);
+      const key = `${reading.piece} ${reading.exit}`;
+      this.signalsByPiece.set(key, [...(this.signalsByPiece.get(key) ?? []), { index: reading.index, alongMm }]);
+    }
+    document.trains.forEach((_, index) => this.place(index, spreadOf(index)));
+    this.proximity = new Proximity(partition, this.trains);
+    this.sense();
+    this.lastOccupied.set(this.occupied);
+  }
+
+  private place(index: number, spread: Spread): void {
+    const train = this.document.trains[index]!;
+    if (!train.start) return;
+    const consist = consistOf(this.document, train);
+    const at = train.start.at.tenthUm;
+    const piece = pieceAt(this.partition, train.start.line, at, train.start.facing === 'up' ? 'down' : 'up');
+    const exit: EdgeEnd = train.start.facing === 'up' ? 1 : 0;
+    const tape = layTape(this.partition, piece, exit, mmOf(at), consist.lengthMm, this.points);
+    if (!tape) {
+      this.notPlaced.push({ train: train.id, problem: `${train.name} does not fit: the track behind its nose is too short.` });
+      return;
+    }
+    const rolling = new RollingTrain(
+      this.partition,
+      {
+        id: train.id,
+        name: train.name,
+        consist,
+        topMmPerS: layoutSpeedMmPerS(train.topSpeedKmh, this.document.scale) * (1 + spread.speed),
+        accelerationMmPerS2: train.accelerationMmPerS2,
+        brakingMmPerS2: train.brakingMmPerS2,
+        startDelayMs: train.startDelayMs * (1 + spread.startDelay),
+      },
+      tape,
+    );
+    const mine = new Map(rolling.standsOn().map((s) => [s.piece, s]));
+    for (const other of this.trains) {
+      const clash = other.standsOn().some((theirs) => {
+        const own = mine.get(theirs.piece);
+        if (!own) return false;
+        const [a, b] = this.extent(own);
+        const [c, d] = this.extent(theirs);
+        return a < d && c < b;
+      });
+      if (clash) {
+        this.notPlaced.push({ train: train.id, problem: `${train.name} would stand in ${other.figures.name}. Give it another place to start.` });
+        return;
+      }
+    }
+    this.trains.push(rolling);
+  }
+
+  private extent(stands: { entry: Parameters<typeof lineMm>[1]; from: number; to: number }): [number, number] {
+    const a = lineMm(this.partition, stands.entry, stands.from);
+    const b = lineMm(this.partition, stands.entry, stands.to);
+    return a < b ? [a, b] : [b, a];
+  }
+
+  private sense(): void {
+    const sections: number[] = [];
+    for (const train of this.trains) for (const section of train.axleSections()) sections.push(section);
+    senseCurrent(sections, this.occupied);
+  }
+
+  /** One step of 20 ms under the given commands. Events are added to `events` in a fixed order. */
+  step(drives: (turnout: number) => 'straight' | 'diverging', aspectOf: (signal: number) => Aspect, events: PlantEvent[]): void {
+    for (let t = 0; t < this.motors.length; t++) {
+      const motor = this.motors[t]!;
+      if (motor.send(drives(t))) {
+        events.push({ kind: 'points', turnout: t, position: 'between' });
+        for (const train of this.proximity.trainsOver(t)) events.push({ kind: 'points moved under', train, turnout: t });
+        this.dirty = true;
+      }
+      if (motor.step(STEP_S * 1000)) {
+        events.push({ kind: 'points', turnout: t, position: motor.position });
+        this.dirty = true;
+      }
+    }
+    if (this.dirty) {
+      for (const train of this.trains) train.lookAgain();
+      this.dirty = false;
+    }
+    let crossed = false;
+    for (let t = 0; t < this.trains.length; t++) {
+      if (this.move(t, this.trains[t]!, aspectOf, events)) crossed = true;
+    }
+    if (crossed) {
+      this.sense();
+      for (let s = 0; s < this.occupied.length; s++) {
+        if (this.occupied[s] === this.lastOccupied[s]) continue;
+        events.push({ kind: 'detector', section: s, occupied: this.occupied[s] === 1 });
+        this.lastOccupied[s] = this.occupied[s]!;
+      }
+      this.proximity.plan();
+    }
+    for (const [train, other] of this.proximity.newContacts()) {
+      this.trains[train]!.strand();
+      this.trains[other]!.strand();
+      events.push({ kind: 'collision', train, other });
+    }
+  }
+
+  /** Moves one train; true when something of it crossed a boundary. */
+  private move(index: number, train: RollingTrain, aspectOf: (signal: number) => Aspect, events: PlantEvent[]): boolean {
+    const before = train.speed;
+    let ahead = train.lookAhead(this.points, this.signalsOn);
+    train.drive(ahead, ahead.signal >= 0 && aspectOf(ahead.signal) === 'stop');
+    if (before === 0 && train.speed > 0) events.push({ kind: 'starts', train: index });
+    if (before > 0 && train.speed === 0) events.push({ kind: 'stands', train: index, signal: ahead.signal });
+    if (train.speed === 0) return false;
+    while (ahead.signal >= 0 && train.head >= ahead.at) {
+      const aspect = aspectOf(ahead.signal);
+      events.push({ kind: 'passes', train: index, signal: ahead.signal, aspect });
+      train.cautious = aspect === 'caution';
+      if (aspect === 'stop') train.stranded = true;
+      train.lookAgain();
+      ahead = train.lookAhead(this.points, this.signalsOn);
+    }
+    if (train.head < train.nextCrossing) return false;
+    const mishap = train.extend(this.points);
+    if (mishap) events.push({ kind: 'mishap', train: index, mishap });
+    train.planCrossing();
+    return true;
+  }
+
+  /** Turns a standing train back; false when it still moves. */
+  turnBack(index: number): boolean {
+    const train = this.trains[index]!;
+    if (train.speed > 0) return false;
+    train.turn();
+    this.proximity.plan();
+    return true;
+  }
+
+  /** Where a train lies, nose first, in mm of each line. */
+  positionOf(index: number): { line: string; from: number; to: number }[] {
+    return this.trains[index]!
+      .standsOn()
+      .reverse()
+      .map((stands) => ({
+        line: this.partition.pieces[stands.piece]!.line,
+        from: lineMm(this.partition, stands.entry, stands.to),
+        to: lineMm(this.partition, stands.entry, stands.from),
+      }));
+  }
+}

@@ -1,0 +1,183 @@
+import type { Consist, Partition } from '../detection';
+import type { EdgeEnd } from '../track';
+import { pieceLengthMm, type ReadPoints, stepOn, type TapeEntry, turnTape } from './tape';
+
+export const STEP_S = 0.02;
+/** How far before a signal or a buffer a driver stops. */
+export const STOP_SHORT_MM = 20;
+/** Caution is worked as half speed; common practice, no source. */
+const CAUTION_SHARE = 0.5;
+const LOOK_AHEAD_MM = 6000;
+
+export interface TrainFigures {
+  id: string;
+  name: string;
+  consist: Consist;
+  topMmPerS: number;
+  accelerationMmPerS2: number;
+  brakingMmPerS2: number;
+  startDelayMs: number;
+}
+
+/** What a driver has in front of him. */
+export interface Ahead {
+  /** Index of the signal, or -1 for the end of track, or -2 when there is nothing in sight. */
+  signal: number;
+  /** Running distance at which it stands. */
+  at: number;
+}
+
+export type Mishap = { kind: 'points wrong'; turnout: number } | { kind: 'off the end' };
+
+/** A train in motion: its tape, its nose's running distance and its speed. */
+export class RollingTrain {
+  head = 0;
+  speed = 0;
+  /** Half speed since the last signal passed showed caution. */
+  cautious = false;
+  running = true;
+  /** Stands after a mishap or after passing a signal at stop; only a person moves it on. */
+  stranded = false;
+  private waitedMs = 0;
+  private ahead: Ahead | undefined;
+  /** Running distance of the nose at which an axle, the nose or the tail next crosses a boundary. */
+  nextCrossing = 0;
+  private axles: number[];
+
+  constructor(
+    private readonly partition: Partition,
+    readonly figures: TrainFigures,
+    public tape: TapeEntry[],
+  ) {
+    this.axles = figures.consist.axlesMm;
+    this.planCrossing();
+  }
+
+  get length(): number {
+    return this.figures.consist.lengthMm;
+  }
+  get tail(): number {
+    return this.head - this.length;
+  }
+
+  /** Points have moved or signals were passed: the driver looks anew. */
+  lookAgain(): void {
+    this.ahead = undefined;
+  }
+
+  lookAhead(points: ReadPoints, signalsOn: (piece: number, exit: EdgeEnd) => { index: number; alongMm: number }[]): Ahead {
+    if (this.ahead) return this.ahead;
+    const last = this.tape[this.tape.length - 1]!;
+    let piece = this.partition.pieces[last.piece]!;
+    let exit = last.exit;
+    let from = last.from;
+    let found: Ahead | undefined;
+    while (!found && from < this.head + LOOK_AHEAD_MM) {
+      for (const signal of signalsOn(piece.index, exit)) {
+        const at = from + signal.alongMm;
+        if (at > this.head && (!found || at < found.at)) found = { signal: signal.index, at };
+      }
+      from += pieceLengthMm(piece);
+      if (found) break;
+      const step = stepOn(this.partition, piece, exit, points);
+      if (step.kind === 'end of track') found = { signal: -1, at: from };
+      else {
+        piece = step.piece;
+        exit = step.exit;
+      }
+    }
+    this.ahead = found ?? { signal: -2, at: Number.POSITIVE_INFINITY };
+    return this.ahead;
+  }
+
+  /** One step of driving: towards top speed, held by what is ahead. `mustStop`: the signal ahead is at stop. */
+  drive(ahead: Ahead, mustStop: boolean): void {
+    const { accelerationMmPerS2: up, brakingMmPerS2: down, topMmPerS, startDelayMs } = this.figures;
+    let wish = this.running && !this.stranded ? topMmPerS * (this.cautious ? CAUTION_SHARE : 1) : 0;
+    if (wish > 0 && (mustStop || ahead.signal === -1)) {
+      const room = ahead.at - STOP_SHORT_MM - this.head;
+      const perStep = down * STEP_S;
+      wish = room <= 0.5 ? 0 : Math.min(wish, Math.sqrt(perStep * perStep + 2 * down * room) - perStep);
+    }
+    if (this.speed === 0) {
+      if (wish < 1) {
+        this.waitedMs = 0;
+        return;
+      }
+      this.waitedMs += STEP_S * 1000;
+      if (this.waitedMs < startDelayMs) return;
+    }
+    if (wish > this.speed) this.speed = Math.min(wish, this.speed + up * STEP_S);
+    else this.speed = Math.max(wish, this.speed - down * STEP_S);
+    if (this.speed < 0.2) this.speed = 0;
+    if (this.speed === 0) this.waitedMs = 0;
+    this.head += this.speed * STEP_S;
+  }
+
+  /** Lays the tape on under the nose. Returns a mishap when there is no right way on. */
+  extend(points: ReadPoints): Mishap | undefined {
+    for (let last = this.tape[this.tape.length - 1]!; this.head >= last.to; last = this.tape[this.tape.length - 1]!) {
+      const step = stepOn(this.partition, this.partition.pieces[last.piece]!, last.exit, points);
+      if (step.kind === 'end of track') {
+        this.head = last.to;
+        this.strand();
+        return { kind: 'off the end' };
+      }
+      this.tape.push({ piece: step.piece.index, exit: step.exit, from: last.to, to: last.to + pieceLengthMm(step.piece) });
+      if (step.kind === 'points wrong') {
+        this.strand();
+        return { kind: 'points wrong', turnout: step.turnout };
+      }
+    }
+    while (this.tape.length > 1 && this.tape[0]!.to <= this.tail) this.tape.shift();
+    return undefined;
+  }
+
+  strand(): void {
+    this.speed = 0;
+    this.stranded = true;
+  }
+
+  /** Turns back: the old tail is the new nose. Only from a stand. */
+  turn(): void {
+    this.tape = turnTape(this.tape, this.head, this.length);
+    this.head = 0;
+    this.cautious = false;
+    this.stranded = false;
+    this.waitedMs = 0;
+    this.ahead = undefined;
+    this.axles = this.axles.map((axle) => this.length - axle).reverse();
+    this.planCrossing();
+  }
+
+  /** When the nose has run this far, something changes: an axle, the nose or the tail crosses a boundary. */
+  planCrossing(): void {
+    const last = this.tape[this.tape.length - 1]!;
+    let least = last.to - this.head;
+    for (const entry of this.tape) {
+      for (const axle of this.axles) {
+        const room = entry.to - (this.head - axle);
+        if (room > 0 && room < least) least = room;
+      }
+      const tailRoom = entry.to - this.tail;
+      if (tailRoom > 0 && tailRoom < least) least = tailRoom;
+    }
+    this.nextCrossing = this.head + least;
+  }
+
+  /** Sections in which a detectable axle stands. */
+  *axleSections(): Generator<number> {
+    for (const axle of this.axles) {
+      const at = this.head - axle;
+      const entry = this.tape.find((e) => at < e.to) ?? this.tape[this.tape.length - 1]!;
+      yield this.partition.pieces[entry.piece]!.section;
+    }
+  }
+
+  /** The stretches of edges it stands on, in the tape's running distances. */
+  standsOn(): { piece: number; exit: EdgeEnd; entry: TapeEntry; from: number; to: number }[] {
+    return this.tape
+      .filter((entry) => entry.to > this.tail && entry.from < this.head)
+      .map((entry) => ({ piece: entry.piece, exit: entry.exit, entry, from: Math.max(entry.from, this.tail), to: Math.min(entry.to, this.head) }));
+  }
+}

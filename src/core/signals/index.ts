@@ -1,0 +1,7 @@
+/** Signals on the track: the ways ahead of each through points, and the stretches that one direction holds. */
+export * from './stretches';
+export * from './ways';
+
+/** Three aspects, most restrictive first. */
+export const ASPECTS = ['stop', 'caution', 'clear'] as const;
+export type Aspect = (typeof ASPECTS)[number];

@@ -1,0 +1,116 @@
+import type { Block, Partition } from '../detection';
+import type { EdgeEnd } from '../track';
+import { onwardFrom } from '../track';
+import { canBothBeSet, type SignalReading, type Way } from './ways';
+
+/**
+ * A stretch that one direction of traffic may hold: a chain of plain blocks, or a single block with points in it.
+ * A side is the way in: the direction along a chain, or the entrance of a block with points.
+ */
+export interface Stretch {
+  index: number;
+  name: string;
+  blocks: number[];
+  /** Sides by which ways enter, in a fixed order. */
+  sides: string[];
+  /** Trains can be cleared into it from two sides at once by the points alone: it needs a memory of direction. */
+  bothWays: boolean;
+}
+
+export interface Stretches {
+  all: Stretch[];
+  ofBlock: number[];
+  /** The side by which a block is entered through an end of a piece. */
+  sideOf(block: number, piece: number, enters: EdgeEnd): string;
+}
+
+/** Groups blocks into stretches and finds those that are worked in both directions. */
+export function findStretches(partition: Partition, readings: SignalReading[]): Stretches {
+  const { blocks } = partition;
+  const ofBlock: number[] = blocks.map(() => -1);
+  /** For a chained block, whether its first end faces the start of the chain. */
+  const ahead: boolean[] = blocks.map(() => true);
+  const all: Stretch[] = [];
+
+  const plain = (block: Block) => block.turnouts.length === 0 && block.ends.length === 2;
+  const beyond = (block: Block, which: number) => {
+    const end = block.ends[which]!;
+    return neighbourOf(partition, end.piece, end.end);
+  };
+  for (const block of blocks) {
+    if (ofBlock[block.index] !== -1) continue;
+    const stretch: Stretch = { index: all.length, name: '', blocks: [block.index], sides: [], bothWays: false };
+    all.push(stretch);
+    ofBlock[block.index] = stretch.index;
+    if (!plain(block)) continue;
+    for (const way of [1, 0]) {
+      let here = block;
+      let out = way;
+      for (;;) {
+        const next = beyond(here, out);
+        if (!next) break;
+        const other = blocks[next.block]!;
+        if (ofBlock[other.index] !== -1 || !plain(other)) break;
+        const entered = other.ends.findIndex((e) => e.piece === next.piece && e.end === next.enters);
+        if (entered < 0) break;
+        ofBlock[other.index] = stretch.index;
+        ahead[other.index] = (entered === 0) === (way === 1);
+        if (way === 1) stretch.blocks.push(other.index);
+        else stretch.blocks.unshift(other.index);
+        here = other;
+        out = entered === 0 ? 1 : 0;
+      }
+    }
+  }
+
+  const sideOf = (block: number, piece: number, enters: EdgeEnd): string => {
+    const own = blocks[block]!;
+    const which = own.ends.findIndex((e) => e.piece === piece && e.end === enters);
+    if (!plain(own) || which < 0) return entranceName(partition, piece, enters);
+    return (which === 0) === ahead[block] ? 'onward' : 'back';
+  };
+
+  for (const stretch of all) {
+    const first = blocks[stretch.blocks[0]!]!.name;
+    const last = blocks[stretch.blocks[stretch.blocks.length - 1]!]!.name;
+    stretch.name = first === last ? first : `${first} to ${last}`;
+  }
+  const entries: { way: Way; side: string }[][] = all.map(() => []);
+  for (const reading of readings) {
+    for (const way of reading.ways) {
+      const seen = new Set<number>();
+      for (const step of way.blocks) {
+        const stretch = ofBlock[step.block]!;
+        if (seen.has(stretch)) continue;
+        seen.add(stretch);
+        entries[stretch]!.push({ way, side: sideOf(step.block, step.piece, step.enters) });
+      }
+    }
+  }
+  for (const stretch of all) {
+    const own = entries[stretch.index]!;
+    stretch.sides = [...new Set(own.map((entry) => entry.side))].sort();
+    if (stretch.sides.length < 2) continue;
+    stretch.bothWays = own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.way, b.way)));
+  }
+  return { all, ofBlock, sideOf };
+}
+
+/** The entrance of a block with points, by the block that lies outside it; two entrances from one block get its end too. */
+function entranceName(partition: Partition, piece: number, enters: EdgeEnd): string {
+  const outside = neighbourOf(partition, piece, enters);
+  const name = outside ? partition.blocks[outside.block]!.name : 'the end';
+  return `from ${name}`;
+}
+
+function neighbourOf(partition: Partition, piece: number, end: EdgeEnd) {
+  const own = partition.pieces[piece]!;
+  const along = partition.piecesOfEdge[own.edge]!;
+  const beside = end === 1 ? along[along.indexOf(own) + 1] : along[along.indexOf(own) - 1];
+  if (beside) return { block: beside.block, piece: beside.index, enters: (end === 1 ? 0 : 1) as EdgeEnd };
+  const on = onwardFrom(partition.graph, own.edge, end)[0];
+  if (!on) return undefined;
+  const next = partition.piecesOfEdge[on.edge]!;
+  const found = on.enters === 0 ? next[0]! : next[next.length - 1]!;
+  return { block: found.block, piece: found.index, enters: on.enters };
+}

@@ -1,0 +1,188 @@
+import { blocksOn, type Partition, type Piece, pieceAt } from '../detection';
+import type { TenthUm } from '../measure';
+import { type LayoutDocument, type Signal, signalsOf, type TurnoutPosition } from '../survey';
+import { type EdgeEnd, onwardFrom } from '../track';
+
+/** A signal found on the track: the piece in whose direction of exit it is read. */
+export interface SignalPlace {
+  signal: Signal;
+  piece: number;
+  exit: EdgeEnd;
+  /** The block in rear of it, where a train stands that reads it. */
+  rear: number;
+  /** Distance from the signal to the boundary it should stand at; 0 when it stands there. */
+  offBoundary: TenthUm;
+}
+
+export interface Condition {
+  turnout: number;
+  position: TurnoutPosition;
+  /** Facing points choose the way; trailing points must merely lie right for it. */
+  facing: boolean;
+}
+
+/** One way ahead of a signal, as the points may lie: everything up to the next signal read in the same direction. */
+export interface Way {
+  conditions: Condition[];
+  /** Blocks in order, and the piece and end by which each is entered. */
+  blocks: { block: number; piece: number; enters: EdgeEnd }[];
+  /** Blocks off the way that must be free too, because a vehicle in them would foul it. */
+  fouled: number[];
+  ending:
+    | { kind: 'signal'; signal: number }
+    | { kind: 'end of track' }
+    /** The block has no detector: nothing can tell that it is free. */
+    | { kind: 'end of detection'; block: number }
+    /** The way comes back to itself without meeting a signal. */
+    | { kind: 'circle' };
+  /** Distance from the signal to the ending. */
+  length: TenthUm;
+}
+
+export interface SignalReading extends SignalPlace {
+  index: number;
+  ways: Way[];
+}
+
+/** A boundary nearer than this to a signal is the one it stands at; people set masts beside the cut, not in it. */
+const AT_BOUNDARY: TenthUm = 100;
+/** More ways than this from one signal is a survey error; the rest are not read, and the signal says so. */
+export const MOST_WAYS = 200;
+
+/** Reads every signal of a layout: where it stands, and all the ways ahead of it through points. */
+export function readSignals(document: LayoutDocument, partition: Partition): SignalReading[] {
+  const signals = signalsOf(document);
+  const places = signals.map((signal) => placeOf(signal, partition));
+  const standing = new Map<string, { index: number; at: TenthUm }[]>();
+  places.forEach((place, index) => {
+    const key = `${place.piece} ${place.exit}`;
+    const entry = { index, at: place.signal.at.tenthUm };
+    standing.set(key, [...(standing.get(key) ?? []), entry]);
+  });
+  const fouling = foulingByEdge(partition);
+  return places.map((place, index) => ({ ...place, index, ways: waysFrom(place, index, partition, standing, fouling) }));
+}
+
+function placeOf(signal: Signal, partition: Partition): SignalPlace {
+  const up = signal.governs === 'up';
+  const at = signal.at.tenthUm;
+  const piece = pieceAt(partition, signal.line, at, up ? 'down' : 'up');
+  const exit: EdgeEnd = up ? 1 : 0;
+  const boundary = up ? piece.to : piece.from;
+  const off = Math.abs(boundary - at);
+  const atBoundary = off <= AT_BOUNDARY && leavesBlock(partition, piece, exit);
+  return { signal, piece: piece.index, exit, rear: piece.block, offBoundary: atBoundary ? 0 : Math.max(off, AT_BOUNDARY + 1) };
+}
+
+/** Whether going out of a piece by an end leaves its block: over a cut, off the track, or into another block. */
+export function leavesBlock(partition: Partition, piece: Piece, exit: EdgeEnd): boolean {
+  if (piece.bounded[exit]) return true;
+  return onwardPieces(partition, piece, exit).every((on) => on.piece.block !== piece.block || on.piece.bounded[on.enters] !== undefined);
+}
+
+function onwardPieces(partition: Partition, piece: Piece, exit: EdgeEnd) {
+  const own = partition.piecesOfEdge[piece.edge]!;
+  const at = own.indexOf(piece);
+  const beside = exit === 1 ? own[at + 1] : own[at - 1];
+  if (beside) return [{ piece: beside, enters: (exit === 1 ? 0 : 1) as EdgeEnd, turnout: undefined }];
+  return onwardFrom(partition.graph, piece.edge, exit).map((on) => {
+    const next = partition.piecesOfEdge[on.edge]!;
+    return { piece: on.enters === 0 ? next[0]! : next[next.length - 1]!, enters: on.enters, turnout: on.turnout };
+  });
+}
+
+type Standing = Map<string, { index: number; at: TenthUm }[]>;
+type FoulingByEdge = Map<number, { from: TenthUm; to: TenthUm; other: number[] }[]>;
+
+function foulingByEdge(partition: Partition): FoulingByEdge {
+  const found: FoulingByEdge = new Map();
+  const add = (on: { edge: number; from: number; to: number }, off: { edge: number; from: number; to: number }) => {
+    const entry = { from: on.from, to: on.to, other: blocksOn(partition, off.edge, off.from, off.to) };
+    found.set(on.edge, [...(found.get(on.edge) ?? []), entry]);
+  };
+  for (const pair of partition.graph.fouling) {
+    add(pair.a, pair.b);
+    add(pair.b, pair.a);
+  }
+  return found;
+}
+
+function waysFrom(place: SignalPlace, own: number, partition: Partition, standing: Standing, fouling: FoulingByEdge): Way[] {
+  const ways: Way[] = [];
+  const rear = place.rear;
+
+  const walk = (piece: Piece, exit: EdgeEnd, way: Way, visited: ReadonlySet<string>): void => {
+    if (ways.length >= MOST_WAYS) return;
+    const onward = onwardPieces(partition, piece, exit);
+    if (onward.length === 0) {
+      ways.push({ ...way, ending: { kind: 'end of track' } });
+      return;
+    }
+    for (const on of onward) {
+      const condition = on.turnout && { turnout: on.turnout.index, position: on.turnout.position, facing: on.turnout.facing };
+      const earlier = condition && way.conditions.find((c) => c.turnout === condition.turnout);
+      if (earlier && earlier.position !== condition.position) continue;
+      const next: Way = {
+        ...way,
+        conditions: condition && !earlier ? [...way.conditions, condition] : way.conditions,
+        blocks: [...way.blocks],
+        fouled: [...way.fouled],
+      };
+      const key = `${on.piece.index} ${on.enters}`;
+      if (visited.has(key)) {
+        ways.push({ ...next, ending: { kind: 'circle' } });
+        continue;
+      }
+      enter(on.piece, on.enters, next, piece);
+      const out: EdgeEnd = on.enters === 0 ? 1 : 0;
+      const block = partition.blocks[on.piece.block]!;
+      if (partition.sections[block.section]!.detectors.length === 0) {
+        ways.push({ ...next, ending: { kind: 'end of detection', block: block.index } });
+        continue;
+      }
+      const met = nextStanding(standing, on.piece, out, undefined);
+      if (met !== undefined) {
+        ways.push({ ...next, ending: { kind: 'signal', signal: met } });
+        continue;
+      }
+      walk(on.piece, out, next, new Set([...visited, key]));
+    }
+  };
+
+  const enter = (piece: Piece, enters: EdgeEnd, way: Way, from: Piece) => {
+    way.length += piece.to - piece.from;
+    const crossed = piece.block !== from.block || from.bounded[enters === 0 ? 1 : 0] !== undefined;
+    const ahead = piece.block !== rear || way.blocks.length > 0 || crossed;
+    if (ahead && !way.blocks.some((b) => b.block === piece.block)) way.blocks.push({ block: piece.block, piece: piece.index, enters });
+    for (const stretch of fouling.get(piece.edge) ?? []) {
+      if (stretch.to <= piece.from || stretch.from >= piece.to) continue;
+      for (const block of stretch.other) if (block !== rear && !way.fouled.includes(block)) way.fouled.push(block);
+    }
+  };
+
+  const start = partition.pieces[place.piece]!;
+  const up = place.exit === 1;
+  const toBoundary = up ? start.to - place.signal.at.tenthUm : place.signal.at.tenthUm - start.from;
+  const first: Way = { conditions: [], blocks: [], fouled: [], ending: { kind: 'end of track' }, length: toBoundary };
+  const ahead = nextStanding(standing, start, place.exit, { index: own, at: place.signal.at.tenthUm });
+  if (ahead !== undefined) return [{ ...first, ending: { kind: 'signal', signal: ahead } }];
+  walk(start, place.exit, first, new Set([`${place.piece} ${place.exit === 1 ? 0 : 1}`]));
+  for (const way of ways) way.fouled = way.fouled.filter((b) => !way.blocks.some((w) => w.block === b));
+  return ways;
+}
+
+/** The first signal read on the way out of a piece, beyond the given one if it stands there too. */
+function nextStanding(standing: Standing, piece: Piece, exit: EdgeEnd, beyond: { index: number; at: TenthUm } | undefined): number | undefined {
+  const here = standing.get(`${piece.index} ${exit}`);
+  if (!here) return undefined;
+  const sign = exit === 1 ? 1 : -1;
+  const ordered = here
+    .filter((s) => !beyond || (s.index !== beyond.index && (s.at - beyond.at) * sign > 0))
+    .sort((a, b) => (a.at - b.at) * sign || a.index - b.index);
+  return ordered[0]?.index;
+}
+
+/** Whether two ways can be set at the same time: no turnout is wanted in two positions. */
+export function canBothBeSet(one: Way, two: Way): boolean {
+  return one.conditions.every((c) => two.conditions.every((d) => c.turnout !== d.turnout || c.position === d.position));
+}

@@ -1,0 +1,4 @@
+/** Plant and rule program in one seeded, deterministic loop, with its trace hash. */
+export * from './random';
+export * from './rehearsal';
+export * from './trace-hash';

@@ -1,0 +1,240 @@
+import { withinBlock } from '../detection';
+import { type Compiled, compileProgram, Interpreter, type Program } from '../logic';
+import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
+import { Plant, type PlantEvent } from '../plant';
+import { type Aspect, ASPECTS } from '../signals';
+import type { LayoutDocument } from '../survey';
+import type { EdgeEnd } from '../track';
+import { Random } from './random';
+import { TraceHash } from './trace-hash';
+
+export const TICK_MS = 20;
+const POSITIONS = ['straight', 'diverging', 'between'] as const;
+/** Spread between trains: 2 % of speed, 10 % of start delay, one deviation. */
+const SPEED_SPREAD = 0.02;
+const DELAY_SPREAD = 0.1;
+/** Positions are folded into the trace this often. */
+const HASH_EVERY_TICKS = 50;
+
+/** What a person does while trains run. */
+export type Command =
+  | { kind: 'throw'; turnout: string; to: 'straight' | 'diverging' }
+  | { kind: 'hold'; signal: string; on: boolean }
+  | { kind: 'run'; train: string; on: boolean }
+  | { kind: 'turn back'; train: string };
+
+export interface TimedCommand {
+  tick: number;
+  command: Command;
+}
+
+export type RehearsalEvent =
+  | PlantEvent
+  | { kind: 'aspect'; signal: number; aspect: Aspect }
+  | { kind: 'refused'; turnout: number; locked: boolean }
+  | { kind: 'told'; command: Command };
+
+export interface TimedEvent {
+  tick: number;
+  event: RehearsalEvent;
+}
+
+const EVENT_CODES = [
+  'detector', 'points', 'passes', 'stands', 'starts', 'collision', 'points moved under', 'mishap', 'aspect', 'refused', 'told',
+] as const;
+
+/** Plant and rule program in one loop. The same document, seed and commands give the same trace, byte for byte. */
+export class Rehearsal {
+  readonly scheme: Scheme;
+  readonly program: Program;
+  readonly compiled: Compiled;
+  readonly interpreter: Interpreter;
+  readonly plant: Plant;
+  tick = 0;
+  private readonly hash = new TraceHash();
+  private readonly events: PlantEvent[] = [];
+  private readonly aspectSlots: number[];
+  private readonly driveSlots: number[];
+  private readonly pointSlots: number[];
+  private readonly detectSlots: { slot: number; section: number }[] = [];
+  private readonly aspects: Aspect[];
+  private pulses: { slot: number; ticks: number }[] = [];
+  private throws: { turnout: number; diverging: boolean }[] = [];
+  private readonly drives = (turnout: number) => (this.interpreter.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight');
+  private readonly aspectOf = (signal: number) => this.aspects[signal]!;
+
+  constructor(
+    readonly document: LayoutDocument,
+    readonly seed: number,
+    options: { skipSettled?: boolean } = {},
+  ) {
+    this.scheme = compileScheme(document);
+    this.program = writeRuleProgram(this.scheme);
+    this.compiled = compileProgram(this.program);
+    this.interpreter = new Interpreter(this.compiled, options.skipSettled ?? true);
+    const random = new Random(seed);
+    const spread = document.trains.map(() => ({ speed: random.normal() * SPEED_SPREAD, startDelay: Math.max(-0.9, random.normal() * DELAY_SPREAD) }));
+    this.plant = new Plant(document, this.scheme.partition, this.scheme.readings, (train) => spread[train]!);
+    const slot = (name: string) => this.compiled.slots.get(name)!;
+    this.aspectSlots = this.scheme.readings.map((reading) => slot(names.shows(reading.signal.name)));
+    this.driveSlots = document.turnouts.map((turnout) => slot(names.drive(turnout.name)));
+    this.pointSlots = document.turnouts.map((turnout) => slot(names.points(turnout.name)));
+    const detectors = new Map(document.detectors.map((detector) => [detector.id, detector.name]));
+    for (const section of this.scheme.partition.sections) {
+      for (const id of section.detectors) this.detectSlots.push({ slot: slot(names.detect(detectors.get(id)!)), section: section.index });
+    }
+    this.aspects = this.scheme.readings.map(() => 'stop');
+    for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
+    this.writeInputs();
+    this.interpreter.scan(0);
+  }
+
+  /** Runs one tick of 20 ms; events go to `sink` in order. */
+  step(sink?: (event: RehearsalEvent) => void): void {
+    this.tick += 1;
+    const emit = (event: RehearsalEvent) => {
+      this.fold(event);
+      sink?.(event);
+    };
+    this.events.length = 0;
+    this.plant.step(this.drives, this.aspectOf, this.events);
+    for (const event of this.events) emit(event);
+    this.writeInputs();
+    this.interpreter.scan(this.tick * TICK_MS);
+    this.readOutputs(emit);
+    if (this.tick % HASH_EVERY_TICKS === 0) {
+      for (const train of this.plant.trains) this.hash.add(Math.round(train.head * 1000));
+    }
+  }
+
+  private writeInputs(): void {
+    const { interpreter, plant } = this;
+    for (const { slot, section } of this.detectSlots) interpreter.setInput(slot, plant.occupied[section]!);
+    for (let t = 0; t < this.pointSlots.length; t++) interpreter.setInput(this.pointSlots[t]!, POSITIONS.indexOf(plant.motors[t]!.position));
+    if (this.pulses.length === 0) return;
+    for (const pulse of this.pulses) {
+      interpreter.setInput(pulse.slot, pulse.ticks > 0 ? 1 : 0);
+      pulse.ticks -= 1;
+    }
+    this.pulses = this.pulses.filter((pulse) => pulse.ticks >= 0);
+  }
+
+  private readOutputs(emit: (event: RehearsalEvent) => void): void {
+    const { values } = this.interpreter;
+    for (let s = 0; s < this.aspectSlots.length; s++) {
+      const aspect = ASPECTS[values[this.aspectSlots[s]!]!]!;
+      if (aspect === this.aspects[s]) continue;
+      this.aspects[s] = aspect;
+      emit({ kind: 'aspect', signal: s, aspect });
+    }
+    if (this.throws.length === 0) return;
+    for (const { turnout, diverging } of this.throws) {
+      if ((values[this.driveSlots[turnout]!] === 1) === diverging) continue;
+      emit({ kind: 'refused', turnout, locked: this.interpreter.valueOf(names.locked(this.document.turnouts[turnout]!.name)) === 1 });
+    }
+    this.throws = [];
+  }
+
+  /** Carries out a command at the next tick. Returns a sentence when it cannot be. */
+  command(command: Command): string | undefined {
+    const problem = this.carryOut(command);
+    if (problem === undefined) {
+      this.hash.add(this.tick);
+      this.fold({ kind: 'told', command });
+    }
+    return problem;
+  }
+
+  private carryOut(command: Command): string | undefined {
+    const slot = (name: string) => this.compiled.slots.get(name)!;
+    switch (command.kind) {
+      case 'throw': {
+        const turnout = this.document.turnouts.findIndex((t) => t.id === command.turnout);
+        if (turnout < 0) return 'That turnout is no longer there.';
+        this.pulses.push({ slot: slot(names.ask(this.document.turnouts[turnout]!.name, command.to)), ticks: 1 });
+        this.throws.push({ turnout, diverging: command.to === 'diverging' });
+        return undefined;
+      }
+      case 'hold': {
+        const reading = this.scheme.readings.find((r) => r.signal.id === command.signal);
+        if (!reading) return 'That signal is no longer there.';
+        this.interpreter.setInput(slot(names.hold(reading.signal.name)), command.on ? 1 : 0);
+        return undefined;
+      }
+      case 'run':
+      case 'turn back': {
+        const index = this.plant.trains.findIndex((t) => t.figures.id === command.train);
+        const train = this.plant.trains[index];
+        if (!train) return 'That train is not on the track.';
+        if (command.kind === 'run') {
+          train.running = command.on;
+          if (command.on) train.stranded = false;
+          return undefined;
+        }
+        if (!this.plant.turnBack(index)) return `${train.figures.name} is still moving. Halt it first.`;
+        this.tellDirection(index);
+        return undefined;
+      }
+    }
+  }
+
+  /**
+   * A person says which way a train came into the stretch it stands in: when trains are put on the track and when one
+   * turns back. Not said where another train stands in the same stretch, since that one may hold it rightly.
+   */
+  private tellDirection(train: number): void {
+    const { partition, stretches } = this.scheme;
+    const told = new Set<number>();
+    for (const entry of [...this.plant.trains[train]!.standsOn()].reverse()) {
+      const piece = partition.pieces[entry.piece]!;
+      const stretch = stretches.all[stretches.ofBlock[piece.block]!]!;
+      if (!stretch.bothWays || told.has(stretch.index)) continue;
+      told.add(stretch.index);
+      const shared = this.plant.trains.some(
+        (other, t) => t !== train && other.standsOn().some((s) => stretches.ofBlock[partition.pieces[s.piece]!.block] === stretch.index),
+      );
+      if (shared && this.tick > 0) continue;
+      let back = piece;
+      let end: EdgeEnd = entry.exit === 1 ? 0 : 1;
+      for (let next = withinBlock(partition, back, end)[0]; next; next = withinBlock(partition, back, end)[0]) {
+        back = next.piece;
+        end = next.enters === 0 ? 1 : 0;
+      }
+      const slot = this.compiled.slots.get(names.tell(stretch.name, stretches.sideOf(piece.block, back.index, end)));
+      if (slot !== undefined) this.pulses.push({ slot, ticks: 1 });
+    }
+  }
+
+  private fold(event: RehearsalEvent): void {
+    const { hash } = this;
+    hash.add(this.tick);
+    hash.add(EVENT_CODES.indexOf(event.kind));
+    if ('train' in event) hash.add(event.train);
+    if ('signal' in event) hash.add(event.signal);
+    if ('turnout' in event) hash.add(event.turnout);
+    if ('section' in event) hash.add(event.section * 2 + (event.occupied ? 1 : 0));
+    if ('aspect' in event) hash.add(ASPECTS.indexOf(event.aspect));
+    if ('position' in event) hash.add(POSITIONS.indexOf(event.position));
+    if (event.kind === 'told') for (const character of JSON.stringify(event.command)) hash.add(character.codePointAt(0)!);
+  }
+
+  get traceHash(): string {
+    return this.hash.digest;
+  }
+  aspectAt(signal: number): Aspect {
+    return this.aspects[signal]!;
+  }
+}
+
+/** Runs a whole rehearsal from its commands: what the server does to check a browser's run. */
+export function replay(document: LayoutDocument, seed: number, ticks: number, commands: TimedCommand[], sink?: (event: TimedEvent) => void): Rehearsal {
+  const rehearsal = new Rehearsal(document, seed);
+  let next = 0;
+  const forward = sink && ((event: RehearsalEvent) => sink({ tick: rehearsal.tick, event }));
+  while (rehearsal.tick < ticks) {
+    while (next < commands.length && commands[next]!.tick <= rehearsal.tick) rehearsal.command(commands[next++]!.command);
+    rehearsal.step(forward);
+  }
+  while (next < commands.length && commands[next]!.tick <= rehearsal.tick) rehearsal.command(commands[next++]!.command);
+  return rehearsal;
+}

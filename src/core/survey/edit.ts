@@ -1,0 +1,261 @@
+import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
+import { showLength, type TypedLength } from '../measure';
+import { asTyped, freshId } from './new-document';
+import { referenceFaults } from './read-document';
+import type { Facing, Feature, LayoutDocument, Train, Turnout, Vehicle } from './schema';
+
+enablePatches();
+
+/** Everything a person can do to a layout. One vocabulary for buttons, keys, dragging and the remedies of findings. */
+export type Edit =
+  | { do: 'rename layout'; name: string }
+  | { do: 'show unit'; unit: 'cm' | 'inch' }
+  | { do: 'add line'; name: string; length: TypedLength; circuit: boolean }
+  | { do: 'add cut'; kind: 'gap' | 'mark'; line: string; at: TypedLength }
+  | { do: 'add signal'; line: string; at: TypedLength; governs: Facing; name?: string }
+  | { do: 'add detector'; line: string; at: TypedLength }
+  | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
+  | { do: 'add train'; train: Omit<Train, 'id' | 'vehicles'>; vehicles: Omit<Vehicle, 'id'>[] }
+  | { do: 'move'; id: string; at: TypedLength }
+  | { do: 'fix'; id: string; certainty: 'tentative' | 'fixed' }
+  | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; name: string }
+  | { do: 'rename'; id: string; name: string }
+  | { do: 'delete'; id: string }
+  | { do: 'change train'; id: string; change: Partial<Omit<Train, 'id' | 'vehicles'>> };
+
+/** Where a new turnout's diverging leg goes: a new dead-end track, or a new track that comes back by a second turnout. */
+export type LeadsTo =
+  | { kind: 'dead end'; name: string; length: TypedLength }
+  | { kind: 'back'; name: string; length: TypedLength; at: TypedLength };
+
+export interface Change {
+  document: LayoutDocument;
+  patches: Patch[];
+  inverse: Patch[];
+  /** In words, for the undo list: “Move gap to 96 cm”. */
+  says: string;
+}
+
+export type EditResult = { ok: true; change: Change } | { ok: false; problem: string };
+
+class Refused extends Error {}
+const refuse = (problem: string): never => {
+  throw new Refused(problem);
+};
+
+/** Carries out an edit, or says why it cannot be done. The document given is never changed. */
+export function applyEdit(document: LayoutDocument, edit: Edit): EditResult {
+  try {
+    let says = '';
+    const [next, patches, inverse] = produceWithPatches(document, (draft) => {
+      says = carryOut(draft as LayoutDocument, edit);
+    });
+    const faults = referenceFaults(next);
+    if (faults[0]) return { ok: false, problem: `${faults[0].problem} ${faults[0].remedy}` };
+    return { ok: true, change: { document: next, patches, inverse, says } };
+  } catch (error) {
+    if (error instanceof Refused) return { ok: false, problem: error.message };
+    throw error;
+  }
+}
+
+/** Applies recorded patches: undo, redo and replay share this one path. */
+export function applyChange(document: LayoutDocument, patches: Patch[]): LayoutDocument {
+  return applyPatches(document, patches);
+}
+
+function carryOut(document: LayoutDocument, edit: Edit): string {
+  const shown = (length: TypedLength) => showLength(length.tenthUm, document.shownUnit);
+  switch (edit.do) {
+    case 'rename layout':
+      document.name = edit.name.trim().slice(0, 80) || refuse('A layout needs a name.');
+      return `Name it ${document.name}`;
+    case 'show unit':
+      document.shownUnit = edit.unit;
+      return `Show ${edit.unit === 'cm' ? 'centimetres' : 'inches'}`;
+    case 'add line':
+      return addLine(document, edit);
+    case 'add cut': {
+      refuseTaken(document, edit.line, edit.at);
+      document.features.push({
+        id: freshId(document, edit.kind === 'gap' ? 'g' : 'm'),
+        line: edit.line,
+        at: edit.at,
+        certainty: 'tentative',
+        ...(edit.kind === 'gap' ? { kind: 'gap', rail: 'right' } : { kind: 'mark' }),
+      } as Feature);
+      return `Add ${edit.kind === 'gap' ? 'gap' : 'block mark'} at ${shown(edit.at)}`;
+    }
+    case 'add signal': {
+      const name = freeName(document, edit.name?.trim() || nextSignalName(document));
+      const twin = document.features.find(
+        (f) => f.kind === 'signal' && f.line === edit.line && f.at.tenthUm === edit.at.tenthUm && f.governs === edit.governs,
+      );
+      if (twin) refuse(`Signal ${(twin as { name: string }).name} already stands there for that direction.`);
+      document.features.push({
+        id: freshId(document, 's'),
+        kind: 'signal',
+        name,
+        line: edit.line,
+        at: edit.at,
+        governs: edit.governs,
+        system: 'three-aspect',
+        certainty: 'tentative',
+      });
+      return `Place signal ${name} at ${shown(edit.at)}`;
+    }
+    case 'add detector': {
+      const id = freshId(document, 'd');
+      document.detectors.push({
+        id,
+        name: id.toUpperCase(),
+        kind: 'current',
+        anchor: { line: edit.line, at: edit.at },
+        holdMs: 1000,
+        input: '',
+      });
+      return `Add detector ${id.toUpperCase()}`;
+    }
+    case 'add turnout':
+      return addTurnout(document, edit);
+    case 'add train': {
+      const ids = edit.vehicles.map((vehicle) => {
+        const id = freshId(document, 'v');
+        document.vehicles.push({ ...vehicle, id });
+        return id;
+      });
+      document.trains.push({ ...edit.train, id: freshId(document, 'tr'), vehicles: ids });
+      return `Add train ${edit.train.name}`;
+    }
+    case 'move':
+      return move(document, edit.id, edit.at);
+    case 'fix': {
+      const thing = document.features.find((f) => f.id === edit.id) ?? document.turnouts.find((t) => t.id === edit.id);
+      if (!thing) return refuse('It is no longer there.');
+      thing.certainty = edit.certainty;
+      return edit.certainty === 'fixed' ? 'Mark as fixed' : 'Mark as tentative';
+    }
+    case 'name block': {
+      const name = edit.name.trim().slice(0, 20) || refuse('A block needs a name.');
+      if (document.blocks.some((b) => b.name === name && b.id !== edit.id)) refuse(`There is already a block ${name}.`);
+      const known = document.blocks.find((b) => b.id === edit.id);
+      if (known) known.name = name;
+      else document.blocks.push({ id: freshId(document, 'b'), name, anchor: edit.anchor });
+      return `Name block ${name}`;
+    }
+    case 'rename': {
+      const thing =
+        document.turnouts.find((t) => t.id === edit.id) ??
+        document.lines.find((l) => l.id === edit.id) ??
+        document.detectors.find((d) => d.id === edit.id) ??
+        document.features.find((f) => f.id === edit.id);
+      if (!thing || !('name' in thing)) return refuse('That has no name to change.');
+      const name = edit.name.trim().slice(0, 20) || refuse('Type a name.');
+      thing.name = name === thing.name ? name : freeName(document, name);
+      return `Rename to ${name}`;
+    }
+    case 'delete':
+      return remove(document, edit.id);
+    case 'change train': {
+      const train = document.trains.find((t) => t.id === edit.id) ?? refuse('That train is no longer there.');
+      Object.assign(train, edit.change);
+      return `Change ${train.name}`;
+    }
+  }
+}
+
+function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' }>): string {
+  const id = freshId(document, 'L');
+  document.lines.push({ id, name: edit.name.trim().slice(0, 60) || id, length: edit.length });
+  if (document.lines.length === 1) document.referenceLine = id;
+  if (edit.circuit) {
+    document.joins.push({ id: freshId(document, 'j'), a: { line: id, end: 'end' }, b: { line: id, end: 'start' } });
+  }
+  return `Add line ${edit.name}`;
+}
+
+function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add turnout' }>): string {
+  const { leads, turnout } = edit;
+  const line = freshId(document, 'L');
+  document.lines.push({ id: line, name: leads.name.trim().slice(0, 60) || line, length: leads.length });
+  const up = turnout.facing === 'up';
+  const id = freshId(document, 't');
+  const name = freeName(document, edit.name?.trim() || id.toUpperCase());
+  document.turnouts.push({ ...turnout, id, name, diverging: { line, end: up ? 'start' : 'end' } });
+  if (leads.kind === 'back') {
+    const beyond = up ? leads.at.tenthUm > turnout.at.tenthUm : leads.at.tenthUm < turnout.at.tenthUm;
+    if (!beyond) refuse(`The track leaves ${up ? 'upwards' : 'downwards'}, so it has to come back at ${up ? 'more' : 'less'} than ${showLength(turnout.at.tenthUm, document.shownUnit)}.`);
+    const second = freshId(document, 't');
+    document.turnouts.push({
+      ...turnout,
+      id: second,
+      name: freeName(document, second.toUpperCase()),
+      at: leads.at,
+      facing: up ? 'down' : 'up',
+      hand: turnout.hand === 'left' ? 'right' : 'left',
+      diverging: { line, end: up ? 'end' : 'start' },
+    });
+  }
+  return `Add turnout ${name}`;
+}
+
+/** A gap or block mark takes the signals that stand at it along; a turnout takes nothing. */
+function move(document: LayoutDocument, id: string, at: TypedLength): string {
+  const shown = showLength(at.tenthUm, document.shownUnit);
+  const turnout = document.turnouts.find((t) => t.id === id);
+  if (turnout) {
+    turnout.at = at;
+    return `Move ${turnout.name} to ${shown}`;
+  }
+  const feature = document.features.find((f) => f.id === id) ?? refuse('It is no longer there.');
+  const from = feature.at.tenthUm;
+  if (feature.kind === 'gap' || feature.kind === 'mark') {
+    refuseTaken(document, feature.line, at, id);
+    for (const other of document.features) {
+      if (other.kind === 'signal' && other.line === feature.line && other.at.tenthUm === from) other.at = at;
+    }
+  }
+  if ('to' in feature) feature.to = asTyped(feature.to.tenthUm + at.tenthUm - from);
+  feature.at = at;
+  const what = feature.kind === 'mark' ? 'block mark' : 'name' in feature ? feature.name : feature.kind;
+  return `Move ${what} to ${shown}`;
+}
+
+function remove(document: LayoutDocument, id: string): string {
+  const lists = [document.features, document.detectors, document.blocks, document.trains] as { id: string }[][];
+  for (const list of lists) {
+    const index = list.findIndex((thing) => thing.id === id);
+    if (index < 0) continue;
+    const [gone] = list.splice(index, 1) as ({ id: string; kind?: string; name?: string } | undefined)[];
+    return `Delete ${gone?.name ?? (gone?.kind === 'mark' ? 'block mark' : gone?.kind) ?? id}`;
+  }
+  const turnout = document.turnouts.find((t) => t.id === id);
+  if (turnout) {
+    const leg = turnout.diverging.line;
+    const standing = [...document.features, ...document.turnouts].find((thing) => thing.line === leg);
+    if (standing) refuse(`Track ${leg} leads from ${turnout.name} and still has things on it. Delete those first.`);
+    document.turnouts = document.turnouts.filter((t) => t.diverging.line !== leg);
+    document.lines = document.lines.filter((line) => line.id !== leg);
+    document.blocks = document.blocks.filter((b) => b.anchor.line !== leg);
+    document.detectors = document.detectors.filter((d) => d.anchor.line !== leg);
+    return `Delete ${turnout.name} and its track`;
+  }
+  return refuse('It is no longer there.');
+}
+
+function refuseTaken(document: LayoutDocument, line: string, at: TypedLength, but?: string): void {
+  const there = document.features.find(
+    (f) => (f.kind === 'gap' || f.kind === 'mark') && f.line === line && f.at.tenthUm === at.tenthUm && f.id !== but,
+  );
+  if (there) refuse(`There is already a ${there.kind === 'gap' ? 'gap' : 'block mark'} at ${showLength(at.tenthUm, document.shownUnit)}.`);
+}
+
+function freeName(document: LayoutDocument, name: string): string {
+  const taken = [...document.turnouts, ...document.features].some((thing) => 'name' in thing && thing.name === name);
+  return taken ? refuse(`The name ${name} is taken. Choose another.`) : name;
+}
+
+function nextSignalName(document: LayoutDocument): string {
+  const names = new Set(document.features.map((f) => ('name' in f ? f.name : '')));
+  for (let n = 1; ; n++) if (!names.has(`S${n}`)) return `S${n}`;
+}

@@ -1,0 +1,183 @@
+import type { TenthUm } from '../measure';
+import type { LayoutDocument, LineEnd, Turnout, TurnoutPosition } from '../survey';
+
+/** End 0 of an edge is its lower distance on the line, end 1 its higher. */
+export type EdgeEnd = 0 | 1;
+
+/** A run of plain track between turnouts or line ends; its distances are those of its line. */
+export interface Edge {
+  index: number;
+  line: string;
+  from: TenthUm;
+  to: TenthUm;
+  ends: [Node, Node];
+}
+
+/** What an edge meets at one of its ends. */
+export type Node =
+  | { kind: 'track'; edge: number; end: EdgeEnd }
+  | { kind: 'turnout'; turnout: number; role: 'stem' | TurnoutPosition }
+  | { kind: 'stop' };
+
+export interface Leg {
+  edge: number;
+  end: EdgeEnd;
+}
+
+export interface TurnoutNode {
+  index: number;
+  turnout: Turnout;
+  stem: Leg;
+  straight: Leg;
+  diverging: Leg;
+}
+
+/** Two stretches that no two vehicles may stand on at once: the legs of a turnout up to clearance, or a crossing. */
+export interface FoulingPair {
+  /** The turnout or crossing that makes them foul. */
+  cause: string;
+  a: { edge: number; from: TenthUm; to: TenthUm };
+  b: { edge: number; from: TenthUm; to: TenthUm };
+}
+
+export interface TrackGraph {
+  edges: Edge[];
+  turnouts: TurnoutNode[];
+  fouling: FoulingPair[];
+  /** Edges of each line in order of distance. */
+  byLine: Map<string, Edge[]>;
+}
+
+/** A way on from an end of an edge: where it enters, and how a turnout in between has to lie. */
+export interface Onward {
+  edge: number;
+  /** The end by which the next edge is entered. */
+  enters: EdgeEnd;
+  turnout?: { index: number; position: TurnoutPosition; facing: boolean };
+}
+
+/** Compiles a checked document into edges and turnouts. Slips and crossovers are read as plain diamonds. */
+export function compileTrack(document: LayoutDocument): TrackGraph {
+  const edges: Edge[] = [];
+  const byLine = new Map<string, Edge[]>();
+  const cutsByLine = new Map<string, TenthUm[]>();
+  for (const turnout of document.turnouts) {
+    if (turnout.straight) continue;
+    const cuts = cutsByLine.get(turnout.line);
+    if (cuts) cuts.push(turnout.at.tenthUm);
+    else cutsByLine.set(turnout.line, [turnout.at.tenthUm]);
+  }
+  for (const line of document.lines) {
+    const cuts = (cutsByLine.get(line.id) ?? []).sort((a, b) => a - b);
+    const bounds = [0, ...cuts, line.length.tenthUm];
+    const own: Edge[] = [];
+    for (let i = 0; i + 1 < bounds.length; i++) {
+      const edge: Edge = { index: edges.length, line: line.id, from: bounds[i]!, to: bounds[i + 1]!, ends: [{ kind: 'stop' }, { kind: 'stop' }] };
+      edges.push(edge);
+      own.push(edge);
+    }
+    byLine.set(line.id, own);
+  }
+
+  const lineEnd = (end: LineEnd): Leg => {
+    const own = byLine.get(end.line)!;
+    return end.end === 'start' ? { edge: own[0]!.index, end: 0 } : { edge: own[own.length - 1]!.index, end: 1 };
+  };
+  for (const join of document.joins) {
+    const a = lineEnd(join.a);
+    const b = lineEnd(join.b);
+    edges[a.edge]!.ends[a.end] = { kind: 'track', ...b };
+    edges[b.edge]!.ends[b.end] = { kind: 'track', ...a };
+  }
+
+  const used = new Map<string, number>();
+  const ordered = document.turnouts
+    .map((turnout, index) => ({ turnout, index }))
+    .sort((p, q) => p.turnout.at.tenthUm - q.turnout.at.tenthUm || p.index - q.index);
+  const turnouts: TurnoutNode[] = new Array(document.turnouts.length);
+  for (const { turnout, index } of ordered) {
+    const up = turnout.facing === 'up';
+    let lower: Leg;
+    let upper: Leg;
+    if (turnout.straight) {
+      const own = lineEnd({ line: turnout.line, end: up ? 'end' : 'start' });
+      const on = lineEnd(turnout.straight);
+      lower = up ? own : on;
+      upper = up ? on : own;
+    } else {
+      const nth = used.get(turnout.line) ?? 0;
+      used.set(turnout.line, nth + 1);
+      const own = byLine.get(turnout.line)!;
+      lower = { edge: own[nth]!.index, end: 1 };
+      upper = { edge: own[nth + 1]!.index, end: 0 };
+    }
+    const node: TurnoutNode = {
+      index,
+      turnout,
+      stem: up ? lower : upper,
+      straight: up ? upper : lower,
+      diverging: lineEnd(turnout.diverging),
+    };
+    turnouts[index] = node;
+    for (const role of ['stem', 'straight', 'diverging'] as const) {
+      const leg = node[role];
+      edges[leg.edge]!.ends[leg.end] = { kind: 'turnout', turnout: index, role };
+    }
+  }
+  return { edges, turnouts, byLine, fouling: foulingOf(document, edges, turnouts, byLine) };
+}
+
+/** The stretch of a leg from the blade tips to `reach`, clipped to its first edge. */
+export function legStretch(edges: Edge[], leg: Leg, reach: TenthUm): { edge: number; from: TenthUm; to: TenthUm } {
+  const edge = edges[leg.edge]!;
+  return leg.end === 0
+    ? { edge: leg.edge, from: edge.from, to: Math.min(edge.to, edge.from + reach) }
+    : { edge: leg.edge, from: Math.max(edge.from, edge.to - reach), to: edge.to };
+}
+
+function foulingOf(document: LayoutDocument, edges: Edge[], turnouts: TurnoutNode[], byLine: Map<string, Edge[]>): FoulingPair[] {
+  const pairs: FoulingPair[] = turnouts.map((node) => ({
+    cause: node.turnout.id,
+    a: legStretch(edges, node.straight, node.turnout.clearance.tenthUm),
+    b: legStretch(edges, node.diverging, node.turnout.clearance.tenthUm),
+  }));
+  for (const crossing of document.crossings) {
+    const around = (line: string, at: TenthUm) => {
+      const edge = byLine.get(line)!.find((e) => at <= e.to)!;
+      const reach = crossing.clearance.tenthUm;
+      return { edge: edge.index, from: Math.max(edge.from, at - reach), to: Math.min(edge.to, at + reach) };
+    };
+    pairs.push({
+      cause: crossing.id,
+      a: around(crossing.a.line, crossing.a.at.tenthUm),
+      b: around(crossing.b.line, crossing.b.at.tenthUm),
+    });
+  }
+  return pairs;
+}
+
+/** All ways on from an end: none at a buffer, one on plain track or trailing over a turnout, two at its blades. */
+export function onwardFrom(graph: TrackGraph, edge: number, end: EdgeEnd): Onward[] {
+  const node = graph.edges[edge]!.ends[end];
+  if (node.kind === 'stop') return [];
+  if (node.kind === 'track') return [{ edge: node.edge, enters: node.end }];
+  const turnout = graph.turnouts[node.turnout]!;
+  if (node.role !== 'stem') {
+    return [
+      { edge: turnout.stem.edge, enters: turnout.stem.end, turnout: { index: node.turnout, position: node.role, facing: false } },
+    ];
+  }
+  return (['straight', 'diverging'] as const).map((position) => ({
+    edge: turnout[position].edge,
+    enters: turnout[position].end,
+    turnout: { index: node.turnout, position, facing: true },
+  }));
+}
+
+/** The edge that holds a distance of a line; where two meet, the one on the `towards` side. */
+export function edgeAt(graph: TrackGraph, line: string, at: TenthUm, towards: 'up' | 'down'): Edge {
+  const own = graph.byLine.get(line);
+  if (!own?.length) throw new Error(`There is no line “${line}” in the track graph.`);
+  const found = towards === 'up' ? own.find((edge) => at < edge.to) : [...own].reverse().find((edge) => at > edge.from);
+  return found ?? (towards === 'up' ? own[own.length - 1]! : own[0]!);
+}

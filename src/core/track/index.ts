@@ -1,0 +1,3 @@
+/** The track graph compiled from the survey (edges, turnouts, what fouls what), and the straightened drawing of it. */
+export * from './graph';
+export * from './straighten';
