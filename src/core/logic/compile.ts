@@ -1,27 +1,8 @@
 import { type Declaration, type Expr, namesIn, type Program } from './expr';
+import { Op } from './interpret';
 
 /** A program that cannot be run: a name that does not exist, a wrong type, or a circle of names. */
 export class RuleProgramError extends Error {}
-
-/** Byte code: one word an operation, its operands behind it. */
-export const enum Op {
-  Const,
-  Load,
-  Previous,
-  Not,
-  And,
-  Or,
-  Is,
-  Choose,
-  SR,
-  RS,
-  TON,
-  TOF,
-  TP,
-  RTrig,
-  FTrig,
-  Store,
-}
 
 /** A program as typed arrays by index; names live outside. */
 export interface Compiled {

@@ -1,4 +1,27 @@
-import { type Compiled, Op } from './compile';
+import type { Compiled } from './compile';
+
+/**
+ * Byte code: one word an operation, its operands behind it. It stands in the interpreter's own file so that build tools
+ * put the numbers into the switch, which engines then turn into a jump table.
+ */
+export const enum Op {
+  Const = 0,
+  Load = 1,
+  Previous = 2,
+  Not = 3,
+  And = 4,
+  Or = 5,
+  Is = 6,
+  Choose = 7,
+  SR = 8,
+  RS = 9,
+  TON = 10,
+  TOF = 11,
+  TP = 12,
+  RTrig = 13,
+  FTrig = 14,
+  Store = 15,
+}
 
 const NEVER = 0x7fffffff;
 

@@ -125,12 +125,13 @@ function termsOf(expr: Expr, context: Context, depth: number): Reason[] {
     case 'SR':
     case 'RS':
       return [
-        { says: 'It is remembered once this is so:', because: termsOf(expr.set, context, depth), decides: true },
-        { says: 'and forgotten once this is so:', because: termsOf(expr.reset, context, depth), decides: true },
+        { says: 'It is remembered once one of these is so:', because: termsOf(expr.set, context, DEEPEST), decides: true },
+        { says: 'and forgotten once one of these is so:', because: termsOf(expr.reset, context, DEEPEST), decides: true },
       ];
     case 'TON':
     case 'TOF':
     case 'TP': {
+      if (expr.in.op === 'true') return [];
       const seconds = `${expr.ms / 1000} s`;
       const says =
         expr.op === 'TON' ? `It holds once this has been so for ${seconds}:` : expr.op === 'TOF' ? `It is kept for ${seconds} after this ends:` : `It lasts ${seconds} from this:`;

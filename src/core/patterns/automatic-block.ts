@@ -1,9 +1,8 @@
 import { and, type Expr, name, not, or, previous, value, when } from '../logic';
-import type { SignalReading, Way } from '../signals';
-import { canBothBeSet } from '../signals';
-import { directionsOf, opposing, rearAgrees, trainOnWay } from './direction-memory';
+import { canBothBeSet, type SignalReading } from '../signals';
+import { opposing, rearAgrees, trainOnWay } from './direction-memory';
 import * as names from './names';
-import { pointsLie, RuleBook, type Scheme, wayIsFree } from './scheme';
+import { type NamedWay, pointsLie, RuleBook, type Scheme, wayIsFree } from './scheme';
 
 /**
  * The three-aspect automatic block. A signal shows stop unless one of its ways is set and free; caution when that way
@@ -17,8 +16,8 @@ export function automaticBlockRules(scheme: Scheme): RuleBook {
     const about = signal.id;
     book.input(names.hold(signal.name), 'bool', { about, yes: `${signal.name} is held at stop by hand`, no: `${signal.name} is not held by hand` });
     if (approachIsKnown(scheme, reading)) approachRules(book, scheme, reading);
-    reading.ways.forEach((way, w) => wayRules(book, scheme, reading, way, w));
-    const ways = reading.ways.map((_, w) => name(names.go(signal.name, scheme.wayNames[reading.index]![w]!)));
+    for (const way of scheme.waysOf[reading.index]!) wayRules(book, scheme, way);
+    const ways = scheme.waysOf[reading.index]!.map(({ to }) => name(names.go(signal.name, to)));
     book.rule(names.proceed(signal.name), 'bool', or(...ways), {
       about,
       yes: `${signal.name} may show proceed`,
@@ -36,9 +35,7 @@ export function automaticBlockRules(scheme: Scheme): RuleBook {
 function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): void {
   const { signal } = reading;
   const about = signal.id;
-  const leading = scheme.readings.flatMap((from) =>
-    from.ways.flatMap((way, w) => (way.ending.kind === 'signal' && way.ending.signal === reading.index ? [{ from, way, w }] : [])),
-  );
+  const leading = scheme.waysTo[reading.index]!;
   const rear = scheme.partition.blocks[reading.rear]!.name;
   const onItsWay = leading.flatMap(({ way }) => {
     const before = trainOnWay(scheme, way, reading.rear);
@@ -49,9 +46,9 @@ function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
     yes: `A train has ${signal.name} next before it`,
     no: `No train has ${signal.name} next before it`,
   });
-  const clearedHere = leading.map(({ from, w }) => {
-    const cleared = previous(names.go(from.signal.name, scheme.wayNames[from.index]![w]!));
-    return approachIsKnown(scheme, from) ? and(name(names.near(from.signal.name)), cleared) : and(name(names.occupied(scheme.partition.blocks[from.rear]!.name)), cleared);
+  const clearedHere = leading.map(({ reading: from, to }) => {
+    const asking = approachIsKnown(scheme, from) ? names.near(from.signal.name) : names.occupied(scheme.partition.blocks[from.rear]!.name);
+    return and(name(asking), previous(names.go(from.signal.name, to)));
   });
   book.rule(names.wants(signal.name), 'bool', or(name(names.near(signal.name)), ...clearedHere), {
     about,
@@ -60,11 +57,11 @@ function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
   });
 }
 
-const approachIsKnown = (scheme: Scheme, reading: SignalReading) => reading.ways.some((way) => directionsOf(scheme, way).length > 0);
+const approachIsKnown = (scheme: Scheme, reading: SignalReading) => scheme.waysOf[reading.index]!.some((way) => way.directions.length > 0);
 
-function wayRules(book: RuleBook, scheme: Scheme, reading: SignalReading, way: Way, w: number): void {
+function wayRules(book: RuleBook, scheme: Scheme, named: NamedWay): void {
+  const { reading, way, to, directions } = named;
   const { signal } = reading;
-  const to = scheme.wayNames[reading.index]![w]!;
   const about = signal.id;
   book.rule(names.free(signal.name, to), 'bool', wayIsFree(scheme, way), {
     about,
@@ -72,16 +69,14 @@ function wayRules(book: RuleBook, scheme: Scheme, reading: SignalReading, way: W
     no: way.blocks.length === 0 ? `There is no track beyond ${signal.name}` : `The way from ${signal.name} to ${to} is not set, or not free`,
   });
   const ready = [name(names.free(signal.name, to)), not(name(names.hold(signal.name))), name(names.SETTLED)];
-  const directions = directionsOf(scheme, way);
   const granted: Expr[] = [];
   if (directions.length > 0) {
-    book.rule(
-      names.may(signal.name, to),
-      'bool',
-      and(...ready, name(names.wants(signal.name)), ...directions.flatMap(opposing)),
-      { about, yes: `${signal.name} to ${to} may be granted`, no: `${signal.name} to ${to} may not be granted` },
-    );
-    granted.push(name(names.may(signal.name, to)), ...rivalsBefore(scheme, reading, way).map((rival) => not(name(rival))));
+    book.rule(names.may(signal.name, to), 'bool', and(...ready, name(names.wants(signal.name)), ...directions.flatMap(opposing)), {
+      about,
+      yes: `${signal.name} to ${to} may be granted`,
+      no: `${signal.name} to ${to} may not be granted`,
+    });
+    granted.push(name(names.may(signal.name, to)), ...rivalsBefore(scheme, named).map((rival) => not(name(rival))));
   } else granted.push(...ready);
   book.rule(names.go(signal.name, to), 'bool', and(...granted), {
     about,
@@ -91,29 +86,27 @@ function wayRules(book: RuleBook, scheme: Scheme, reading: SignalReading, way: W
 }
 
 /** Requests of signals placed earlier that would enter the same stretch from another side while this way is set. */
-function rivalsBefore(scheme: Scheme, reading: SignalReading, way: Way): string[] {
-  const mine = directionsOf(scheme, way);
-  const rivals: string[] = [];
-  for (const other of scheme.readings.slice(0, reading.index)) {
-    other.ways.forEach((theirs, w) => {
-      if (!canBothBeSet(way, theirs)) return;
-      const clash = directionsOf(scheme, theirs).some((d) => mine.some((m) => m.stretch === d.stretch && m.side !== d.side));
-      if (clash) rivals.push(names.may(other.signal.name, scheme.wayNames[other.index]![w]!));
-    });
+function rivalsBefore(scheme: Scheme, mine: NamedWay): string[] {
+  const rivals = new Set<string>();
+  for (const { stretch, side } of mine.directions) {
+    for (const theirs of scheme.waysInto[stretch.index]!) {
+      if (theirs.reading.index >= mine.reading.index || !canBothBeSet(mine.way, theirs.way)) continue;
+      const other = theirs.directions.find((d) => d.stretch === stretch)!;
+      if (other.side !== side) rivals.add(names.may(theirs.reading.signal.name, theirs.to));
+    }
   }
-  return rivals;
+  return [...rivals];
 }
 
 function aspectOf(scheme: Scheme, reading: SignalReading): Expr {
   const { signal, index } = reading;
   const toStop: Expr[] = [];
-  reading.ways.forEach((way, w) => {
+  for (const { way, to } of scheme.waysOf[index]!) {
     const { ending } = way;
-    const cleared = name(names.go(signal.name, scheme.wayNames[index]![w]!));
+    const cleared = name(names.go(signal.name, to));
     if (ending.kind === 'signal') toStop.push(and(cleared, not(name(names.proceed(scheme.readings[ending.signal]!.signal.name)))));
     else if (ending.kind === 'end of track') toStop.push(cleared);
-  });
+  }
   const proceeding = toStop.length > 0 ? when(or(...toStop), value('caution'), value('clear')) : value('clear');
   return when(not(name(names.proceed(signal.name))), value('stop'), proceeding);
 }
-

@@ -1,42 +1,22 @@
 import { and, type Expr, name, not, or, previous } from '../logic';
-import type { SignalReading, Stretch, Way } from '../signals';
+import type { SignalReading, Way } from '../signals';
 import * as names from './names';
-import { RuleBook, type Scheme } from './scheme';
-
-/** A stretch worked both ways, and the side from which a way enters it. */
-export interface Direction {
-  stretch: Stretch;
-  side: string;
-  /** Blocks of the way before the stretch is reached; while a train is in them it is still on its way there. */
-  before: number[];
-}
-
-/** The directions that a way has to hold, in the order in which it meets them. */
-export function directionsOf(scheme: Scheme, way: Way): Direction[] {
-  const { stretches } = scheme;
-  const found: Direction[] = [];
-  way.blocks.forEach((step, i) => {
-    const stretch = stretches.all[stretches.ofBlock[step.block]!]!;
-    if (!stretch.bothWays || found.some((d) => d.stretch === stretch)) return;
-    const before = way.blocks.slice(0, i).map((b) => b.block);
-    found.push({ stretch, side: stretches.sideOf(step.block, step.piece, step.enters), before });
-  });
-  return found;
-}
+import { type Direction, RuleBook, type Scheme } from './scheme';
 
 /** No other side holds the stretch. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
 export function opposing(direction: Direction): Expr[] {
   return direction.stretch.sides.filter((side) => side !== direction.side).map((side) => not(previous(names.held(direction.stretch.name, side))));
 }
 
-/** A train in rear asks only if the direction held there is towards the signal, or not known. */
+/** A train in rear asks unless the direction held there is away from the signal; where nobody knows, it may ask. */
 export function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
   const { stretches } = scheme;
   const stretch = stretches.all[stretches.ofBlock[reading.rear]!]!;
   if (!stretch.bothWays) return [];
   const out = stretches.sideOf(reading.rear, reading.piece, reading.exit);
-  const towards = stretch.sides.filter((side) => side !== out);
-  return [or(...towards.map((side) => previous(names.held(stretch.name, side))))];
+  const away = stretch.sides.filter((side) => side === out).map((side) => not(previous(names.held(stretch.name, side))));
+  const towards = stretch.sides.filter((side) => side !== out).map((side) => previous(names.held(stretch.name, side)));
+  return away.length === 0 ? [] : [or(...away, ...towards)];
 }
 
 /** A train is on the way, in a block before its last: one line a block, with the direction held there where there is one. */
@@ -59,17 +39,12 @@ export function directionMemoryRules(scheme: Scheme): RuleBook {
   const book = new RuleBook('direction memory');
   const { partition, stretches } = scheme;
   for (const stretch of stretches.all.filter((s) => s.bothWays)) {
-    const grants = new Map<string, { go: Expr[]; before: Set<number> }>();
-    for (const side of stretch.sides) grants.set(side, { go: [], before: new Set() });
-    for (const reading of scheme.readings) {
-      reading.ways.forEach((way, w) => {
-        for (const direction of directionsOf(scheme, way)) {
-          if (direction.stretch !== stretch) continue;
-          const entry = grants.get(direction.side)!;
-          entry.go.push(name(names.go(reading.signal.name, scheme.wayNames[reading.index]![w]!)));
-          for (const block of direction.before) entry.before.add(block);
-        }
-      });
+    const grants = new Map(stretch.sides.map((side) => [side, { go: [] as Expr[], before: new Set<number>() }]));
+    for (const { reading, to, directions } of scheme.waysInto[stretch.index]!) {
+      const direction = directions.find((d) => d.stretch === stretch)!;
+      const entry = grants.get(direction.side)!;
+      entry.go.push(name(names.go(reading.signal.name, to)));
+      for (const block of direction.before) entry.before.add(block);
     }
     const about = stretch.name;
     for (const side of stretch.sides) {

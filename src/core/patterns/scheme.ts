@@ -1,10 +1,27 @@
 import { divideTrack, type Partition } from '../detection';
-import { and, type Declaration, type Expr, is, name, not, type Program, type Why } from '../logic';
+import { and, type Declaration, type Expr, is, name, not, type Program, type Role, type Why } from '../logic';
 import { layoutSpeedMmPerS, stoppingTimeS } from '../measure';
-import { findStretches, readSignals, type SignalReading, type Stretches, type Way } from '../signals';
+import { findStretches, readSignals, type SignalReading, type Stretch, type Stretches, type Way } from '../signals';
 import type { LayoutDocument, Train } from '../survey';
 import { compileTrack } from '../track';
 import * as names from './names';
+
+/** A stretch worked both ways, and the side from which a way enters it. */
+export interface Direction {
+  stretch: Stretch;
+  side: string;
+  /** Blocks of the way before the stretch is reached; while a train is in them it is still on its way there. */
+  before: number[];
+}
+
+/** A way with its distinct name among the ways of its signal: the signal or the end it leads to. */
+export interface NamedWay {
+  reading: SignalReading;
+  way: Way;
+  to: string;
+  /** The directions it has to hold, in the order in which it meets them. */
+  directions: Direction[];
+}
 
 /** Everything computed from a document before rules are written. */
 export interface Scheme {
@@ -14,8 +31,11 @@ export interface Scheme {
   stretches: Stretches;
   /** How long a cleared way stays locked after it is put back: the slowest train's stopping time and a second. */
   releaseMs: number;
-  /** The distinct name of each way of each signal: the signal or the end it leads to. */
-  wayNames: string[][];
+  /** Ways by signal, by the signal they lead to, by the stretch they enter, and by the turnout they pass. */
+  waysOf: NamedWay[][];
+  waysTo: NamedWay[][];
+  waysInto: NamedWay[][];
+  waysOver: NamedWay[][];
 }
 
 export const SETTLE_MS = 200;
@@ -26,15 +46,24 @@ const RELEASE_WITHOUT_TRAINS_MS = 5000;
 export function compileScheme(document: LayoutDocument): Scheme {
   const partition = divideTrack(document, compileTrack(document));
   const readings = readSignals(document, partition);
+  const stretches = findStretches(partition, readings);
+  const lists = (count: number): NamedWay[][] => Array.from({ length: count }, () => []);
   const scheme: Scheme = {
     document,
     partition,
     readings,
-    stretches: findStretches(partition, readings),
+    stretches,
     releaseMs: releaseTimeMs(document),
-    wayNames: [],
+    waysOf: readings.map((reading) => nameWays(partition, readings, stretches, reading)),
+    waysTo: lists(readings.length),
+    waysInto: lists(stretches.all.length),
+    waysOver: lists(document.turnouts.length),
   };
-  scheme.wayNames = readings.map((reading) => nameWays(scheme, reading));
+  for (const named of scheme.waysOf.flat()) {
+    if (named.way.ending.kind === 'signal') scheme.waysTo[named.way.ending.signal]!.push(named);
+    for (const { stretch } of named.directions) scheme.waysInto[stretch.index]!.push(named);
+    for (const { turnout } of named.way.conditions) scheme.waysOver[turnout]!.push(named);
+  }
   return scheme;
 }
 
@@ -49,22 +78,33 @@ function stoppingMs(document: LayoutDocument, train: Train): number {
   return stoppingTimeS(layoutSpeedMmPerS(train.topSpeedKmh, document.scale), 0, train.brakingMmPerS2) * 1000;
 }
 
-function nameWays(scheme: Scheme, reading: SignalReading): string[] {
+function nameWays(partition: Partition, readings: SignalReading[], stretches: Stretches, reading: SignalReading): NamedWay[] {
   const taken = new Map<string, number>();
   return reading.ways.map((way) => {
-    const base = endingName(scheme, way);
+    const base = endingName(partition, readings, way);
     const nth = (taken.get(base) ?? 0) + 1;
     taken.set(base, nth);
-    return nth === 1 ? base : `${base}:${nth}`;
+    return { reading, way, to: nth === 1 ? base : `${base}:${nth}`, directions: directionsOf(stretches, way) };
   });
 }
 
-export function endingName(scheme: Scheme, way: Way): string {
+function endingName(partition: Partition, readings: SignalReading[], way: Way): string {
   const { ending } = way;
-  if (ending.kind === 'signal') return scheme.readings[ending.signal]!.signal.name;
-  if (ending.kind === 'end of detection') return scheme.partition.blocks[ending.block]!.name;
+  if (ending.kind === 'signal') return readings[ending.signal]!.signal.name;
+  if (ending.kind === 'end of detection') return partition.blocks[ending.block]!.name;
   const last = way.blocks[way.blocks.length - 1];
-  return last ? scheme.partition.blocks[last.block]!.name : 'end';
+  return last ? partition.blocks[last.block]!.name : 'end';
+}
+
+function directionsOf(stretches: Stretches, way: Way): Direction[] {
+  const found: Direction[] = [];
+  way.blocks.forEach((step, i) => {
+    const stretch = stretches.all[stretches.ofBlock[step.block]!]!;
+    if (!stretch.bothWays || found.some((d) => d.stretch === stretch)) return;
+    const before = way.blocks.slice(0, i).map((b) => b.block);
+    found.push({ stretch, side: stretches.sideOf(step.block, step.piece, step.enters), before });
+  });
+  return found;
 }
 
 /** Gathers declarations while patterns write them. */
@@ -72,16 +112,21 @@ export class RuleBook {
   readonly declarations: Declaration[] = [];
   constructor(private readonly pattern: string) {}
 
-  input(ruleName: string, type: string, why: Omit<Why, 'pattern'>): void {
-    this.declarations.push({ name: ruleName, type, role: 'input', why: { ...why, pattern: this.pattern } });
+  input(ruleName: string, type: string, why: About): void {
+    this.add(ruleName, type, 'input', undefined, why);
   }
-  rule(ruleName: string, type: string, expr: Expr, why: Omit<Why, 'pattern'>): void {
-    this.declarations.push({ name: ruleName, type, role: 'rule', expr, why: { ...why, pattern: this.pattern } });
+  rule(ruleName: string, type: string, expr: Expr, why: About): void {
+    this.add(ruleName, type, 'rule', expr, why);
   }
-  output(ruleName: string, type: string, expr: Expr, why: Omit<Why, 'pattern'>): void {
-    this.declarations.push({ name: ruleName, type, role: 'output', expr, why: { ...why, pattern: this.pattern } });
+  output(ruleName: string, type: string, expr: Expr, why: About): void {
+    this.add(ruleName, type, 'output', expr, why);
+  }
+  private add(ruleName: string, type: string, role: Role, expr: Expr | undefined, { about, yes, no }: About): void {
+    this.declarations.push({ name: ruleName, type, role, expr, why: { pattern: this.pattern, about, yes, no } });
   }
 }
+
+type About = Omit<Why, 'pattern'>;
 
 /** The way is set and free: every turnout lies for it, every block on it and every block that fouls it reads free. */
 export function wayIsFree(scheme: Scheme, way: Way): Expr {

@@ -12,6 +12,7 @@ import { RuleBook, type Scheme } from './scheme';
 export function turnoutRules(scheme: Scheme): RuleBook {
   const book = new RuleBook('turnout control');
   const { document } = scheme;
+  const groups = groupsOf(scheme);
   document.turnouts.forEach((turnout, index) => {
     const about = turnout.id;
     const called = turnout.name;
@@ -23,7 +24,7 @@ export function turnoutRules(scheme: Scheme): RuleBook {
         no: `${called} is not asked to lie ${position}`,
       });
     }
-    const group = groupOf(scheme, index);
+    const group = groups[index]!;
     const over = group.flatMap((member) => clearedOver(scheme, member));
     book.rule(names.cleared(called), 'bool', { op: 'TOF', in: or(...over), ms: scheme.releaseMs, starts: true }, {
       about,
@@ -49,11 +50,15 @@ export function turnoutRules(scheme: Scheme): RuleBook {
   return book;
 }
 
-/** The turnouts that throw together with one, itself included. */
-function groupOf(scheme: Scheme, index: number): number[] {
+/** The turnouts that throw together with each, itself included. */
+function groupsOf(scheme: Scheme): number[][] {
   const { turnouts } = scheme.document;
-  const root = turnouts[index]!.throwsWith ?? turnouts[index]!.id;
-  return turnouts.map((_, i) => i).filter((i) => i === index || turnouts[i]!.id === root || turnouts[i]!.throwsWith === root);
+  const members = new Map<string, number[]>();
+  turnouts.forEach((turnout, index) => {
+    const root = turnout.throwsWith ?? turnout.id;
+    members.set(root, [...(members.get(root) ?? []), index]);
+  });
+  return turnouts.map((turnout) => members.get(turnout.throwsWith ?? turnout.id)!);
 }
 
 /** Blocks in which a vehicle could stand on the blades or within the clearance of either leg. */
@@ -68,10 +73,12 @@ export function foulingBlocks(scheme: Scheme, index: number): number[] {
 
 /** A way over the turnout is cleared and a train in rear of its signal may be about to take it. */
 function clearedOver(scheme: Scheme, index: number): Expr[] {
-  return scheme.readings.flatMap((reading) => {
-    const ways = reading.ways.flatMap((way, w) =>
-      way.conditions.some((c) => c.turnout === index) ? [name(names.go(reading.signal.name, scheme.wayNames[reading.index]![w]!))] : [],
-    );
-    return ways.length === 0 ? [] : [and(or(...ways), name(names.occupied(scheme.partition.blocks[reading.rear]!.name)))];
+  const bySignal = new Map<number, Expr[]>();
+  for (const { reading, to } of scheme.waysOver[index]!) {
+    bySignal.set(reading.index, [...(bySignal.get(reading.index) ?? []), name(names.go(reading.signal.name, to))]);
+  }
+  return [...bySignal].map(([signal, ways]) => {
+    const rear = scheme.partition.blocks[scheme.readings[signal]!.rear]!;
+    return and(or(...ways), name(names.occupied(rear.name)));
   });
 }

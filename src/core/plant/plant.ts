@@ -36,6 +36,7 @@ export class Plant {
   private readonly proximity: Proximity;
   private readonly lastOccupied: Uint8Array;
   private dirty = true;
+  private plannedFor = 0;
   private readonly points = (turnout: number) => this.motors[turnout]!.position;
   private readonly signalsOn = (piece: number, exit: EdgeEnd) => this.signalsByPiece.get(`${piece} ${exit}`) ?? [];
 
@@ -109,9 +110,15 @@ export class Plant {
     return a < b ? [a, b] : [b, a];
   }
 
+  private tapeChanges(): number {
+    let sum = 0;
+    for (const train of this.trains) sum += train.tapeChanges;
+    return sum;
+  }
+
   private sense(): void {
     const sections: number[] = [];
-    for (const train of this.trains) for (const section of train.axleSections()) sections.push(section);
+    for (const train of this.trains) train.addAxleSections(sections);
     senseCurrent(sections, this.occupied);
   }
 
@@ -144,7 +151,9 @@ export class Plant {
         events.push({ kind: 'detector', section: s, occupied: this.occupied[s] === 1 });
         this.lastOccupied[s] = this.occupied[s]!;
       }
-      this.proximity.plan();
+      const changes = this.tapeChanges();
+      if (changes !== this.plannedFor) this.proximity.plan();
+      this.plannedFor = changes;
     }
     for (const [train, other] of this.proximity.newContacts()) {
       this.trains[train]!.strand();

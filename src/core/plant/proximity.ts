@@ -15,13 +15,16 @@ interface Suspicion {
   one: number;
   two: number;
   pair: number;
+  /** Until the two have run this far together since `from`, they cannot touch. */
+  roomMm: number;
+  from: number;
 }
 
 const SAME_EDGE = -1;
 
 /**
- * Finds trains that touch. Only pairs that share an edge or a fouling stretch are compared, and that list is made anew
- * when something crosses a boundary, so that a step with trains far apart costs nothing.
+ * Finds trains that touch. Only pairs that share an edge or a fouling stretch are compared, and only when they have run
+ * far enough to touch; the list is made anew when something crosses a boundary.
  */
 export class Proximity {
   private suspicions: Suspicion[] = [];
@@ -52,34 +55,52 @@ export class Proximity {
     const edges = this.trains.map((_, t) => new Set(this.trains[t]!.standsOn().map((s) => this.partition.pieces[s.piece]!.edge)));
     for (let one = 0; one < edges.length; one++) {
       for (let two = one + 1; two < edges.length; two++) {
-        if ([...edges[one]!].some((edge) => edges[two]!.has(edge))) this.suspicions.push({ one, two, pair: SAME_EDGE });
+        if ([...edges[one]!].some((edge) => edges[two]!.has(edge))) this.suspect(one, two, SAME_EDGE);
         this.fouling.forEach(({ a, b }, pair) => {
           const across = (edges[one]!.has(a.edge) && edges[two]!.has(b.edge)) || (edges[one]!.has(b.edge) && edges[two]!.has(a.edge));
-          if (across) this.suspicions.push({ one, two, pair });
+          if (across) this.suspect(one, two, pair);
         });
       }
     }
+  }
+
+  private suspect(one: number, two: number, pair: number): void {
+    this.suspicions.push({ one, two, pair, roomMm: this.roomBetween(one, two, pair), from: this.runBy(one, two) });
+  }
+
+  private runBy(one: number, two: number): number {
+    return this.trains[one]!.head + this.trains[two]!.head;
   }
 
   /** Pairs of trains that touch now and did not before. */
   newContacts(): [number, number][] {
     const found: [number, number][] = [];
     for (const suspicion of this.suspicions) {
+      const run = this.runBy(suspicion.one, suspicion.two);
+      if (run - suspicion.from < suspicion.roomMm) continue;
+      suspicion.from = run;
+      suspicion.roomMm = this.roomBetween(suspicion.one, suspicion.two, suspicion.pair);
       const key = `${suspicion.one} ${suspicion.two}`;
-      if (this.touching.has(key) || !this.touch(suspicion)) continue;
+      if (suspicion.roomMm > 0 || this.touching.has(key)) continue;
       this.touching.add(key);
       found.push([suspicion.one, suspicion.two]);
     }
     return found;
   }
 
-  private touch({ one, two, pair }: Suspicion): boolean {
+  /** How far two trains must run together before they can touch; 0 or less when they do. */
+  private roomBetween(one: number, two: number, pair: number): number {
     const mine = this.extents(one);
     const theirs = this.extents(two);
-    if (pair === SAME_EDGE) return mine.some((m) => theirs.some((t) => m.edge === t.edge && m.from < t.to && t.from < m.to));
+    const apart = (p: Extent, q: Extent) => Math.max(p.from - q.to, q.from - p.to);
+    let least = Number.POSITIVE_INFINITY;
+    if (pair === SAME_EDGE) {
+      for (const m of mine) for (const t of theirs) if (m.edge === t.edge) least = Math.min(least, apart(m, t));
+      return least;
+    }
     const { a, b } = this.fouling[pair]!;
-    const on = (extents: Extent[], zone: Extent) => extents.some((e) => e.edge === zone.edge && e.from < zone.to && zone.from < e.to);
-    return (on(mine, a) && on(theirs, b)) || (on(mine, b) && on(theirs, a));
+    const toZone = (extents: Extent[], zone: Extent) => Math.max(0, Math.min(...extents.map((e) => (e.edge === zone.edge ? apart(e, zone) : Number.POSITIVE_INFINITY))));
+    return Math.min(toZone(mine, a) + toZone(theirs, b), toZone(mine, b) + toZone(theirs, a));
   }
 
   /** Trains that stand over the blades of a turnout: on both sides of the tips. */

@@ -38,6 +38,8 @@ export class RollingTrain {
   running = true;
   /** Stands after a mishap or after passing a signal at stop; only a person moves it on. */
   stranded = false;
+  /** Counts pieces that came under the nose or were left by the tail. */
+  tapeChanges = 0;
   private waitedMs = 0;
   private ahead: Ahead | undefined;
   /** Running distance of the nose at which an axle, the nose or the tail next crosses a boundary. */
@@ -123,13 +125,17 @@ export class RollingTrain {
         this.strand();
         return { kind: 'off the end' };
       }
+      this.tapeChanges += 1;
       this.tape.push({ piece: step.piece.index, exit: step.exit, from: last.to, to: last.to + pieceLengthMm(step.piece) });
       if (step.kind === 'points wrong') {
         this.strand();
         return { kind: 'points wrong', turnout: step.turnout };
       }
     }
-    while (this.tape.length > 1 && this.tape[0]!.to <= this.tail) this.tape.shift();
+    while (this.tape.length > 1 && this.tape[0]!.to <= this.tail) {
+      this.tape.shift();
+      this.tapeChanges += 1;
+    }
     return undefined;
   }
 
@@ -165,12 +171,13 @@ export class RollingTrain {
     this.nextCrossing = this.head + least;
   }
 
-  /** Sections in which a detectable axle stands. */
-  *axleSections(): Generator<number> {
+  /** Adds the section of every detectable axle, nose first. */
+  addAxleSections(into: number[]): void {
+    let i = this.tape.length - 1;
     for (const axle of this.axles) {
       const at = this.head - axle;
-      const entry = this.tape.find((e) => at < e.to) ?? this.tape[this.tape.length - 1]!;
-      yield this.partition.pieces[entry.piece]!.section;
+      while (i > 0 && at < this.tape[i]!.from) i -= 1;
+      into.push(this.partition.pieces[this.tape[i]!.piece]!.section);
     }
   }
 

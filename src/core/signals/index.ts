@@ -1,4 +1,5 @@
 /** Signals on the track: the ways ahead of each through points, and the stretches that one direction holds. */
+export * from './signal-findings';
 export * from './stretches';
 export * from './ways';
 

@@ -111,41 +111,40 @@ function waysFrom(place: SignalPlace, own: number, partition: Partition, standin
   const ways: Way[] = [];
   const rear = place.rear;
 
-  const walk = (piece: Piece, exit: EdgeEnd, way: Way, visited: ReadonlySet<string>): void => {
+  const visited = new Set<number>();
+  const walk = (piece: Piece, exit: EdgeEnd, way: Way): void => {
     if (ways.length >= MOST_WAYS) return;
     const onward = onwardPieces(partition, piece, exit);
     if (onward.length === 0) {
-      ways.push({ ...way, ending: { kind: 'end of track' } });
+      way.ending = { kind: 'end of track' };
+      ways.push(way);
       return;
     }
     for (const on of onward) {
       const condition = on.turnout && { turnout: on.turnout.index, position: on.turnout.position, facing: on.turnout.facing };
       const earlier = condition && way.conditions.find((c) => c.turnout === condition.turnout);
       if (earlier && earlier.position !== condition.position) continue;
-      const next: Way = {
-        ...way,
-        conditions: condition && !earlier ? [...way.conditions, condition] : way.conditions,
-        blocks: [...way.blocks],
-        fouled: [...way.fouled],
-      };
-      const key = `${on.piece.index} ${on.enters}`;
+      const next: Way = onward.length === 1 ? way : { ...way, conditions: [...way.conditions], blocks: [...way.blocks], fouled: [...way.fouled] };
+      if (condition && !earlier) next.conditions.push(condition);
+      const key = on.piece.index * 2 + on.enters;
       if (visited.has(key)) {
-        ways.push({ ...next, ending: { kind: 'circle' } });
+        next.ending = { kind: 'circle' };
+        ways.push(next);
         continue;
       }
       enter(on.piece, on.enters, next, piece);
       const out: EdgeEnd = on.enters === 0 ? 1 : 0;
       const block = partition.blocks[on.piece.block]!;
-      if (partition.sections[block.section]!.detectors.length === 0) {
-        ways.push({ ...next, ending: { kind: 'end of detection', block: block.index } });
-        continue;
-      }
       const met = nextStanding(standing, on.piece, out, undefined);
-      if (met !== undefined) {
-        ways.push({ ...next, ending: { kind: 'signal', signal: met } });
+      if (partition.sections[block.section]!.detectors.length === 0) next.ending = { kind: 'end of detection', block: block.index };
+      else if (met !== undefined) next.ending = { kind: 'signal', signal: met };
+      else {
+        visited.add(key);
+        walk(on.piece, out, next);
+        visited.delete(key);
         continue;
       }
-      walk(on.piece, out, next, new Set([...visited, key]));
+      ways.push(next);
     }
   };
 
@@ -166,7 +165,8 @@ function waysFrom(place: SignalPlace, own: number, partition: Partition, standin
   const first: Way = { conditions: [], blocks: [], fouled: [], ending: { kind: 'end of track' }, length: toBoundary };
   const ahead = nextStanding(standing, start, place.exit, { index: own, at: place.signal.at.tenthUm });
   if (ahead !== undefined) return [{ ...first, ending: { kind: 'signal', signal: ahead } }];
-  walk(start, place.exit, first, new Set([`${place.piece} ${place.exit === 1 ? 0 : 1}`]));
+  visited.add(place.piece * 2 + (place.exit === 1 ? 0 : 1));
+  walk(start, place.exit, first);
   for (const way of ways) way.fouled = way.fouled.filter((b) => !way.blocks.some((w) => w.block === b));
   return ways;
 }

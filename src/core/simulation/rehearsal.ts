@@ -99,9 +99,8 @@ export class Rehearsal {
     this.events.length = 0;
     this.plant.step(this.drives, this.aspectOf, this.events);
     for (const event of this.events) emit(event);
-    this.writeInputs();
-    this.interpreter.scan(this.tick * TICK_MS);
-    this.readOutputs(emit);
+    if (this.events.length > 0 || this.pulses.length > 0) this.writeInputs();
+    if (this.interpreter.scan(this.tick * TICK_MS)) this.readOutputs(emit);
     if (this.tick % HASH_EVERY_TICKS === 0) {
       for (const train of this.plant.trains) this.hash.add(Math.round(train.head * 1000));
     }

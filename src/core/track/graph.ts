@@ -178,6 +178,13 @@ export function onwardFrom(graph: TrackGraph, edge: number, end: EdgeEnd): Onwar
 export function edgeAt(graph: TrackGraph, line: string, at: TenthUm, towards: 'up' | 'down'): Edge {
   const own = graph.byLine.get(line);
   if (!own?.length) throw new Error(`There is no line “${line}” in the track graph.`);
-  const found = towards === 'up' ? own.find((edge) => at < edge.to) : [...own].reverse().find((edge) => at > edge.from);
-  return found ?? (towards === 'up' ? own[own.length - 1]! : own[0]!);
+  let low = 0;
+  let high = own.length - 1;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    const edge = own[middle]!;
+    if (towards === 'up' ? at < edge.to : at <= edge.to) high = middle;
+    else low = middle + 1;
+  }
+  return own[low]!;
 }

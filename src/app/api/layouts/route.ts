@@ -1,0 +1,17 @@
+import { newDocument, readDocument } from '@/core/survey';
+import { SCALE_IDS, type ScaleId } from '@/core/measure';
+import { answer, guarded, readFields, refuse } from '@/server/answer';
+import { createLayout } from '@/server/layouts';
+
+/** Makes an empty layout. */
+export async function POST(request: Request): Promise<Response> {
+  const fields = await readFields(request);
+  const name = typeof fields?.name === 'string' ? fields.name.trim() : '';
+  if (!name) return refuse(400, 'Give the layout a name.');
+  if (name.length > 80) return refuse(400, 'That name is too long: 80 letters at most.');
+  const scale = SCALE_IDS.find((id) => id === fields?.scale) ?? ('H0' satisfies ScaleId);
+  const document = newDocument(name, scale, fields?.shownUnit === 'inch' ? 'inch' : 'cm');
+  const reading = readDocument(document);
+  if (!reading.ok) return refuse(400, 'That cannot be a layout.', reading.faults);
+  return guarded(async () => answer({ id: await createLayout(document, 'Made') }, 201));
+}

@@ -1,0 +1,2 @@
+/** One document through every stage: the scheme, its rule program, and all findings. */
+export * from './check-design';

@@ -1,0 +1,96 @@
+import type { Finding } from '../findings';
+import { fromMm, showLength } from '../measure';
+import { asTyped, type Edit, type LayoutDocument } from '../survey';
+import { consistOf } from './consist';
+import type { Block, Partition } from './partition';
+
+/** A place in the middle of a block, for a remedy or for a click to lead to. */
+export function middleOf(partition: Partition, block: Block): { line: string; at: number } {
+  const longest = block.pieces.map((p) => partition.pieces[p]!).reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
+  return { line: longest.line, at: Math.round((longest.from + longest.to) / 2) };
+}
+
+/** Track no detector sees, sections with two detectors, blocks shorter than a train, trains no detector sees. */
+export function detectionFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
+  const findings: Finding<Edit>[] = [];
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  for (const section of partition.sections) {
+    const blocks = section.blocks.map((b) => partition.blocks[b]!);
+    const names = blocks.map((b) => b.name).join(', ');
+    const place = middleOf(partition, blocks[0]!);
+    if (section.detectors.length === 0) {
+      findings.push({
+        id: `no-detector ${names}`,
+        kind: 'track without detection',
+        severity: 'check',
+        subject: blocks[0]!.name,
+        says: `No detector watches ${names}. A train there is not seen, so signals into it stay at stop.`,
+        figures: [{ name: 'length unseen', value: shown(blocks.reduce((sum, b) => sum + b.length, 0)) }],
+        remedies: [{ says: `Add a current detector to ${names}`, edit: { do: 'add detector', line: place.line, at: asTyped(place.at) } }],
+      });
+    }
+    if (section.detectors.length > 1) {
+      const [first, ...extra] = section.detectors.map((id) => document.detectors.find((d) => d.id === id)!);
+      findings.push({
+        id: `two-detectors ${names}`,
+        kind: 'two detectors in one section',
+        severity: 'check',
+        subject: blocks[0]!.name,
+        says: `${names} has no gap between detectors ${[first, ...extra].map((d) => d!.name).join(' and ')}, so both see the same trains.`,
+        figures: [],
+        advice: 'Cut a gap between them, or delete one.',
+        remedies: extra.map((d) => ({ says: `Delete detector ${d!.name}`, edit: { do: 'delete' as const, id: d!.id } })),
+      });
+    }
+  }
+
+  const trains = document.trains.map((train) => ({ train, consist: consistOf(document, train) }));
+  const longest = trains.reduce<(typeof trains)[number] | undefined>((a, b) => (a && a.consist.lengthMm >= b.consist.lengthMm ? a : b), undefined);
+  if (longest) {
+    const needed = fromMm(longest.consist.lengthMm);
+    for (const block of partition.blocks) {
+      if (block.turnouts.length > 0 || block.length >= needed) continue;
+      const fitting = trains.filter(({ consist }) => fromMm(consist.lengthMm) <= block.length).length;
+      findings.push({
+        id: `short-block ${block.name}`,
+        kind: 'block shorter than the longest train',
+        severity: 'note',
+        subject: block.name,
+        says: `${block.name} is ${shown(needed - block.length)} shorter than ${longest.train.name}, which then occupies the block behind it too.`,
+        figures: [
+          { name: 'block', value: shown(block.length) },
+          { name: 'longest train', value: shown(needed) },
+          { name: 'trains that fit', value: `${fitting} of ${trains.length}` },
+        ],
+        advice: 'Lengthen the block, or keep that train out of it.',
+        remedies: [],
+      });
+    }
+  }
+  for (const { train, consist } of trains) {
+    if (consist.axlesMm.length === 0) {
+      findings.push({
+        id: `unseen-train ${train.id}`,
+        kind: 'train no detector sees',
+        severity: 'unsafe',
+        subject: train.id,
+        says: `${train.name} has no axle that a current detector can see. To the signals it is not there.`,
+        figures: [],
+        advice: 'Fit resistor axles, or lights, to at least its first and its last vehicle.',
+        remedies: [],
+      });
+    } else if (fromMm(consist.unseenTailMm) > 0 && consist.unseenTailMm > 100) {
+      findings.push({
+        id: `unseen-tail ${train.id}`,
+        kind: 'unseen tail',
+        severity: 'unsafe',
+        subject: train.id,
+        says: `The last ${shown(fromMm(consist.unseenTailMm))} of ${train.name} is not seen. A block reads free while that part still stands in it.`,
+        figures: [{ name: 'unseen tail', value: shown(fromMm(consist.unseenTailMm)) }],
+        advice: 'Fit a resistor axle near the end of its last vehicle.',
+        remedies: [],
+      });
+    }
+  }
+  return findings;
+}

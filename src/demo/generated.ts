@@ -1,0 +1,33 @@
+import { cm } from '@/core/measure';
+import { type LayoutDocument, newDocument } from '@/core/survey';
+import { block, gap, signal, turnout } from './build';
+
+const STATION_CM = 600;
+
+/** A long single line with crossing loops, five blocks each, signalled both ways: for measuring, not for looking at. */
+export function generatedLine(blocks: number): LayoutDocument {
+  const stations = Math.ceil(blocks / 5);
+  const d = newDocument(`Generated, ${blocks} blocks`);
+  d.referenceLine = 'main';
+  d.lines = [{ id: 'main', name: 'Main', length: cm(stations * STATION_CM), drawing: undefined }];
+  d.joins = [{ id: 'j1', a: { line: 'main', end: 'end' }, b: { line: 'main', end: 'start' } }];
+  for (let n = 0; n < stations; n++) {
+    const at = n * STATION_CM;
+    const loop = `loop${n}`;
+    d.lines.push({ id: loop, name: `Loop ${n}`, length: cm(260), drawing: undefined });
+    d.turnouts.push(turnout(`A${n}`, 'main', at + 200, 'up', 'right', loop), turnout(`B${n}`, 'main', at + 450, 'down', 'left', loop));
+    d.features.push(
+      gap(`ga${n}`, 'main', at + 180), gap(`gb${n}`, 'main', at + 240), gap(`gc${n}`, 'main', at + 410), gap(`gd${n}`, 'main', at + 470),
+      gap(`ge${n}`, loop, 40), gap(`gf${n}`, loop, 220),
+      signal(`E${n}`, 'main', at + 180, 'up'), signal(`W${n}`, 'main', at + 470, 'down'),
+      signal(`ME${n}`, 'main', at + 410, 'up'), signal(`MW${n}`, 'main', at + 240, 'down'),
+      signal(`LE${n}`, loop, 220, 'up'), signal(`LW${n}`, loop, 40, 'down'),
+    );
+    block(d, `S${n}`, 'main', at + 100);
+    block(d, `T${n}`, 'main', at + 210);
+    block(d, `M${n}`, 'main', at + 300);
+    block(d, `L${n}`, loop, 130);
+    block(d, `U${n}`, 'main', at + 440);
+  }
+  return d;
+}
