@@ -1,2 +1,3 @@
 /** One document through every stage: the scheme, its rule program, and all findings. */
 export * from './check-design';
+export * from './design-view';

@@ -1,4 +1,5 @@
 /** Plant and rule program in one seeded, deterministic loop, with its trace hash. */
 export * from './random';
 export * from './rehearsal';
+export * from './rehearsal-frame';
 export * from './trace-hash';

@@ -1,0 +1,108 @@
+import { middleOf } from '../detection';
+import type { Finding } from '../findings';
+import { compileProgram, Interpreter, type Program } from '../logic';
+import type { TenthUm } from '../measure';
+import { foulingBlocks, names } from '../patterns';
+import type { Edit, LayoutDocument, TurnoutPosition } from '../survey';
+import { checkDesign, type Design } from './check-design';
+
+/** A block as screens show it. */
+export interface BlockView {
+  name: string;
+  /** The id of its name in the document, if somebody gave it one. */
+  named?: string;
+  length: TenthUm;
+  pieces: { line: string; from: TenthUm; to: TenthUm }[];
+  middle: { line: string; at: TenthUm };
+  /** Ids of the detectors that watch it. */
+  detectors: string[];
+  /** Ids of the turnouts whose blades lie in it. */
+  turnouts: string[];
+}
+
+export interface SignalView {
+  id: string;
+  name: string;
+  rear: string;
+  ways: { to: string; blocks: string[]; points: { turnout: string; position: TurnoutPosition }[]; length: TenthUm; ending: string }[];
+}
+
+/** A design without its working parts: plain data that can cross from a worker to the page. */
+export interface DesignView {
+  blocks: BlockView[];
+  signals: SignalView[];
+  findings: Finding<Edit>[];
+  program: Program;
+  /** Blocks that hold each turnout locked while occupied, by turnout id. */
+  lockedBy: Record<string, string[]>;
+}
+
+export function viewDesign(document: LayoutDocument, design: Design = checkDesign(document)): DesignView {
+  const { partition, readings, waysOf } = design.scheme;
+  const blockName = (index: number) => partition.blocks[index]!.name;
+  return {
+    blocks: partition.blocks.map((block) => ({
+      name: block.name,
+      named: block.named,
+      length: block.length,
+      pieces: block.pieces.map((p) => {
+        const { line, from, to } = partition.pieces[p]!;
+        return { line, from, to };
+      }),
+      middle: middleOf(partition, block),
+      detectors: partition.sections[block.section]!.detectors,
+      turnouts: block.turnouts.map((t) => document.turnouts[t]!.id),
+    })),
+    signals: readings.map((reading) => ({
+      id: reading.signal.id,
+      name: reading.signal.name,
+      rear: blockName(reading.rear),
+      ways: waysOf[reading.index]!.map(({ way, to }) => ({
+        to,
+        blocks: way.blocks.map((b) => blockName(b.block)),
+        points: way.conditions.map((c) => ({ turnout: document.turnouts[c.turnout]!.name, position: c.position })),
+        length: way.length,
+        ending: way.ending.kind,
+      })),
+    })),
+    findings: design.findings,
+    program: design.program,
+    lockedBy: Object.fromEntries(document.turnouts.map((turnout, i) => [turnout.id, foulingBlocks(design.scheme, i).map(blockName)])),
+  };
+}
+
+/** What a person sets up by hand: an axle set down in some blocks, and how the points lie. */
+export interface Trial {
+  occupied: string[];
+  points: Record<string, TurnoutPosition>;
+}
+
+const SCAN_MS = 20;
+const TRIAL_MS = 1000;
+
+/**
+ * Trying it by hand: what every name in the program is once things have settled. First the empty layout is left alone
+ * until every memory is free, then axles are set down in the blocks named.
+ */
+export function tryByHand(document: LayoutDocument, design: Design, trial: Trial): Record<string, number> {
+  const compiled = compileProgram(design.program);
+  const interpreter = new Interpreter(compiled);
+  const slot = (name: string) => compiled.slots.get(name)!;
+  document.turnouts.forEach((turnout) => {
+    const lies = trial.points[turnout.id] ?? turnout.lies;
+    interpreter.setInput(slot(names.points(turnout.name)), lies === 'straight' ? 0 : 1);
+  });
+  const { partition, releaseMs } = design.scheme;
+  const holdMs = Math.max(0, ...document.detectors.map((d) => d.holdMs));
+  let now = 0;
+  for (const end = holdMs + releaseMs + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);
+  const occupied = new Set(trial.occupied);
+  for (const block of partition.blocks) {
+    if (!occupied.has(block.name)) continue;
+    for (const id of partition.sections[block.section]!.detectors) {
+      interpreter.setInput(slot(names.detect(document.detectors.find((d) => d.id === id)!.name)), 1);
+    }
+  }
+  for (const end = now + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);
+  return Object.fromEntries(compiled.names.map((name, i) => [name, interpreter.values[i]!]));
+}

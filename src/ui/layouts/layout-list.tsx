@@ -1,0 +1,178 @@
+'use client';
+import { Copy, Download, FilePlus2, Trash2, Upload } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { type FormEvent, type ReactNode, useRef, useState } from 'react';
+import { SCALE_IDS, SCALES } from '@/core/measure';
+import type { Fault } from '@/core/survey';
+import { askServer, sendServer } from '@/ui/parts/ask-server';
+
+export interface LayoutEntry {
+  id: string;
+  name: string;
+  facts: string;
+  changed: string;
+  picture: ReactNode;
+}
+
+interface Trouble {
+  problem: string;
+  faults: Fault[];
+}
+
+/** All layouts, and what can be done with each. */
+export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
+  const router = useRouter();
+  const [trouble, setTrouble] = useState<Trouble>();
+  const [deleted, setDeleted] = useState<{ id: string; name: string }>();
+  const [busy, setBusy] = useState<string>();
+  const file = useRef<HTMLInputElement>(null);
+
+  const act = async (what: string, work: () => ReturnType<typeof sendServer<{ id?: string }>>) => {
+    setBusy(what);
+    setTrouble(undefined);
+    const asked = await work();
+    setBusy(undefined);
+    if (!asked.ok) setTrouble(asked);
+    else router.refresh();
+    return asked;
+  };
+  const remove = async (entry: LayoutEntry) => {
+    const asked = await act(`Deleting ${entry.name}`, () => sendServer('DELETE', `/api/layouts/${entry.id}`));
+    if (asked.ok) setDeleted(entry);
+  };
+  const restore = async () => {
+    if (!deleted) return;
+    await act(`Bringing back ${deleted.name}`, () => sendServer('POST', `/api/layouts/${deleted.id}/restore`));
+    setDeleted(undefined);
+  };
+  const importFile = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    if (chosen.size > 20 * 1024 * 1024) {
+      setTrouble({ problem: `${chosen.name} is larger than 20 MB. A layout file is a few hundred kilobytes at most.`, faults: [] });
+      return;
+    }
+    await act(`Importing ${chosen.name}`, () => askServer('/api/layouts/import', { method: 'POST', body: chosen }));
+    if (file.current) file.current.value = '';
+  };
+
+  return (
+    <main className="mx-auto max-w-5xl px-6 py-6">
+      <div className="flex items-end justify-between gap-4">
+        <div>
+          <h1 className="text-[1.2rem] font-bold">Your layouts</h1>
+          <p className="mt-1 text-ink2">Each is one document: the taped track, its blocks and signals, and the trains that run on it.</p>
+        </div>
+        <button type="button" className="button" onClick={() => file.current?.click()}>
+          <Upload size={15} aria-hidden /> Import a file
+        </button>
+        <input ref={file} type="file" accept=".json,application/json" className="hidden" aria-label="Layout file to import" onChange={(e) => void importFile(e.target.files?.[0])} />
+      </div>
+      <div aria-live="polite">
+        {busy && <p className="mt-4 text-ink2">{busy} …</p>}
+        {deleted && (
+          <p className="mt-4 flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2">
+            {deleted.name} is deleted.
+            <button type="button" className="button" onClick={() => void restore()}>
+              Undo
+            </button>
+          </p>
+        )}
+        {trouble && <TroubleBox trouble={trouble} onClose={() => setTrouble(undefined)} />}
+      </div>
+      <ul className="mt-5 grid grid-cols-1 gap-4 sm:grid-cols-2">
+        {layouts.map((entry) => (
+          <li key={entry.id} className="rounded-lg border border-line bg-sheet">
+            <Link href={`/layouts/${entry.id}`} prefetch={false} className="block rounded-lg px-4 pt-3 hover:bg-raised">
+              <span className="text-[1rem] font-semibold">{entry.name}</span>
+              <span className="ml-2 text-ink3">{entry.facts}</span>
+              {entry.picture}
+            </Link>
+            <div className="flex items-center gap-2 border-t border-hair px-4 py-2">
+              <span className="grow text-ink3">changed {entry.changed}</span>
+              <button type="button" className="button" onClick={() => void act(`Copying ${entry.name}`, () => sendServer('POST', `/api/layouts/${entry.id}/copy`))} aria-label={`Copy ${entry.name}`}>
+                <Copy size={14} aria-hidden /> Copy
+              </button>
+              <a className="button" href={`/api/layouts/${entry.id}/export`} download aria-label={`Export ${entry.name}`}>
+                <Download size={14} aria-hidden /> Export
+              </a>
+              <button type="button" className="button" onClick={() => void remove(entry)} aria-label={`Delete ${entry.name}`}>
+                <Trash2 size={14} aria-hidden /> Delete
+              </button>
+            </div>
+          </li>
+        ))}
+        <li>
+          <NewLayout onTrouble={setTrouble} />
+        </li>
+      </ul>
+      {layouts.length === 0 && <p className="mt-4 text-ink2">There is no layout yet. Make one above: all you need is a name and a tape measure.</p>}
+    </main>
+  );
+}
+
+function TroubleBox({ trouble, onClose }: { trouble: Trouble; onClose: () => void }) {
+  return (
+    <div role="alert" className="mt-4 rounded-md border border-fail bg-fail-tint px-3 py-2 text-fail">
+      <div className="flex justify-between gap-3">
+        <strong>{trouble.problem}</strong>
+        <button type="button" className="button" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      {trouble.faults.length > 0 && (
+        <ol className="mt-2 max-h-64 list-decimal overflow-auto pl-5">
+          {trouble.faults.map((fault) => (
+            <li key={`${fault.place} ${fault.problem}`} className="mb-1">
+              <span className="font-mono text-[0.72rem]">{fault.place}</span>: {fault.problem} {fault.remedy}
+            </li>
+          ))}
+        </ol>
+      )}
+    </div>
+  );
+}
+
+function NewLayout({ onTrouble }: { onTrouble: (trouble: Trouble) => void }) {
+  const router = useRouter();
+  const [name, setName] = useState('');
+  const [scale, setScale] = useState('H0');
+  const [unit, setUnit] = useState('cm');
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    const asked = await sendServer<{ id: string }>('POST', '/api/layouts', { name, scale, shownUnit: unit });
+    if (asked.ok) router.push(`/layouts/${asked.value.id}`);
+    else onTrouble(asked);
+  };
+  return (
+    <form onSubmit={(e) => void make(e)} className="flex h-full flex-col gap-2 rounded-lg border border-dashed border-edge px-4 py-3">
+      <h2 className="text-[1rem] font-semibold">A new layout</h2>
+      <label className="flex flex-col gap-1">
+        <span className="text-ink2">Name</span>
+        <input className="field" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} placeholder="Attic branch" />
+      </label>
+      <div className="flex gap-2">
+        <label className="flex grow flex-col gap-1">
+          <span className="text-ink2">Scale</span>
+          <select className="field" value={scale} onChange={(e) => setScale(e.target.value)}>
+            {SCALE_IDS.map((id) => (
+              <option key={id} value={id}>
+                {SCALES[id].label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex grow flex-col gap-1">
+          <span className="text-ink2">Tape shows</span>
+          <select className="field" value={unit} onChange={(e) => setUnit(e.target.value)}>
+            <option value="cm">centimetres</option>
+            <option value="inch">inches</option>
+          </select>
+        </label>
+      </div>
+      <button type="submit" className="button button-main mt-1 self-start">
+        <FilePlus2 size={15} aria-hidden /> Make it
+      </button>
+    </form>
+  );
+}

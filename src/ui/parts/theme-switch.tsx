@@ -1,0 +1,49 @@
+'use client';
+import { Moon, Sun } from 'lucide-react';
+import { useEffect, useState } from 'react';
+
+const SIZES = ['1', '1.25', '1.5'] as const;
+const remember = (name: string, value: string) => {
+  // biome-ignore lint/suspicious/noDocumentCookie: the cookie store has no support outside Chromium
+  document.cookie = `${name}=${value}; path=/; max-age=31536000; samesite=strict`;
+};
+
+/** Switches between light and dark, and remembers it. */
+export function toggleTheme(): void {
+  const next = document.documentElement.dataset.theme === 'dark' ? 'light' : 'dark';
+  document.documentElement.dataset.theme = next;
+  remember('theme', next);
+  window.dispatchEvent(new Event('roblik-theme'));
+}
+
+export function ThemeSwitch() {
+  const [dark, setDark] = useState(false);
+  const [size, setSize] = useState<string>('1');
+  useEffect(() => {
+    const read = () => setDark(document.documentElement.dataset.theme === 'dark');
+    read();
+    setSize(document.documentElement.style.getPropertyValue('--size') || '1');
+    window.addEventListener('roblik-theme', read);
+    return () => window.removeEventListener('roblik-theme', read);
+  }, []);
+  const choose = (value: string) => {
+    setSize(value);
+    document.documentElement.style.setProperty('--size', value);
+    remember('size', value);
+    window.dispatchEvent(new Event('resize'));
+  };
+  return (
+    <div className="flex items-center gap-1.5">
+      <button type="button" className="button px-2" onClick={toggleTheme} aria-label={dark ? 'Use the light theme' : 'Use the dark theme'} title={dark ? 'Light theme' : 'Dark theme'}>
+        {dark ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
+      </button>
+      <select className="field py-1" value={size} onChange={(e) => choose(e.target.value)} aria-label="Size of everything">
+        {SIZES.map((s) => (
+          <option key={s} value={s}>
+            {Math.round(Number(s) * 100)} %
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

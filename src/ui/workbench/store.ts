@@ -1,0 +1,103 @@
+'use client';
+import { createContext, useContext } from 'react';
+import { createStore, type StoreApi, useStore } from 'zustand';
+import type { DesignView, Trial } from '@/core/design';
+import { applyChange, applyEdit, type Change, type Edit, type LayoutDocument } from '@/core/survey';
+
+export type Stage = 'survey' | 'signal' | 'rehearse';
+export type Saving = 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';
+
+/** The layers that can be switched on the sheet. */
+export interface Layers {
+  detectors: boolean;
+  signals: boolean;
+  lengths: boolean;
+}
+
+export interface WorkbenchState {
+  id: string;
+  document: LayoutDocument;
+  revision: number;
+  saving: Saving;
+  /** What went wrong with the last save or edit, in a sentence. */
+  problem?: string;
+  past: Change[];
+  future: Change[];
+  stage: Stage;
+  /** The id of a feature, turnout or train, or “block NAME”. */
+  selected?: string;
+  /** A place pointed at on the track, for adding things. */
+  pointed?: { line: string; at: number };
+  layers: Layers;
+  design?: DesignView;
+  /** The document that `design` was computed from; another one means that it is stale. */
+  designOf?: LayoutDocument;
+  trial: Trial;
+  /** Present values of the rule program's names: from trying by hand, or from the rehearsal. */
+  values: Record<string, number>;
+  trayOpen: boolean;
+
+  edit(edit: Edit): boolean;
+  undo(): void;
+  redo(): void;
+  select(id: string | undefined): void;
+  set(part: Partial<WorkbenchState>): void;
+}
+
+export function createWorkbench(initial: { id: string; document: LayoutDocument; revision: number }): StoreApi<WorkbenchState> {
+  return createStore<WorkbenchState>()((set, get) => ({
+    ...initial,
+    saving: 'saved',
+    past: [],
+    future: [],
+    stage: 'survey',
+    layers: { detectors: true, signals: true, lengths: true },
+    trial: { occupied: [], points: {} },
+    values: {},
+    trayOpen: false,
+
+    edit(edit) {
+      const { document, past } = get();
+      const result = applyEdit(document, edit);
+      if (!result.ok) {
+        set({ problem: result.problem });
+        return false;
+      }
+      set({ document: result.change.document, past: [...past, result.change], future: [], problem: undefined, saving: 'waiting' });
+      return true;
+    },
+    undo() {
+      const { document, past, future } = get();
+      const last = past[past.length - 1];
+      if (!last) return;
+      set({ document: applyChange(document, last.inverse), past: past.slice(0, -1), future: [last, ...future], problem: undefined, saving: 'waiting' });
+    },
+    redo() {
+      const { document, past, future } = get();
+      const next = future[0];
+      if (!next) return;
+      set({ document: applyChange(document, next.patches), past: [...past, next], future: future.slice(1), problem: undefined, saving: 'waiting' });
+    },
+    select(id) {
+      set({ selected: id, problem: undefined });
+    },
+    set(part) {
+      set(part);
+    },
+  }));
+}
+
+export const WorkbenchContext = createContext<StoreApi<WorkbenchState> | null>(null);
+
+export function useWorkbenchStore(): StoreApi<WorkbenchState> {
+  const store = useContext(WorkbenchContext);
+  if (!store) throw new Error('This part must stand inside a Workbench.');
+  return store;
+}
+
+export function useWorkbench<T>(pick: (state: WorkbenchState) => T): T {
+  return useStore(useWorkbenchStore(), pick);
+}
+
+export const blockKey = (name: string) => `block ${name}`;
+export const blockNameOf = (selected: string | undefined) => (selected?.startsWith('block ') ? selected.slice(6) : undefined);

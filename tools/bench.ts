@@ -1,0 +1,3 @@
+export async function bench(_json: boolean): Promise<number> {
+  return 0;
+}

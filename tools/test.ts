@@ -1,0 +1,3 @@
+export async function test(): Promise<number> {
+  return 0;
+}
