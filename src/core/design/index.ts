@@ -1,3 +1,4 @@
 /** One document through every stage: the scheme, its rule program, and all findings. */
+export * from './block-reason';
 export * from './check-design';
 export * from './design-view';

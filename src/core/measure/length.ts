@@ -11,8 +11,8 @@ export type ShownUnit = 'cm' | 'inch';
 export const TENTH_UM_PER_MM = 10_000;
 export const TENTH_UM_PER_CM = 100_000;
 export const TENTH_UM_PER_INCH = 254_000;
-const TENTH_UM_PER_FOOT = 12 * TENTH_UM_PER_INCH;
-const TENTH_UM_PER_METRE = 100 * TENTH_UM_PER_CM;
+export const TENTH_UM_PER_FOOT = 12 * TENTH_UM_PER_INCH;
+export const TENTH_UM_PER_METRE = 100 * TENTH_UM_PER_CM;
 /** No layout line is longer than 10 km; a longer length is a slip of the keyboard. */
 const LONGEST: TenthUm = 10_000 * TENTH_UM_PER_METRE;
 

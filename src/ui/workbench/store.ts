@@ -2,6 +2,7 @@
 import { createContext, useContext } from 'react';
 import { createStore, type StoreApi, useStore } from 'zustand';
 import type { DesignView, Trial } from '@/core/design';
+import type { RehearsalFrame } from '@/core/simulation';
 import { applyChange, applyEdit, type Change, type Edit, type LayoutDocument } from '@/core/survey';
 
 export type Stage = 'survey' | 'signal' | 'rehearse';
@@ -36,6 +37,8 @@ export interface WorkbenchState {
   /** Present values of the rule program's names: from trying by hand, or from the rehearsal. */
   values: Record<string, number>;
   trayOpen: boolean;
+  /** The present moment of a rehearsal. */
+  frame?: RehearsalFrame;
 
   edit(edit: Edit): boolean;
   undo(): void;

@@ -1,0 +1,84 @@
+'use client';
+import type { Finding } from '@/core/findings';
+import type { Edit } from '@/core/survey';
+import { blockKey, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+
+const LABEL = { unsafe: 'unsafe', check: 'to check', note: 'note' } as const;
+const TONE = { unsafe: 'bg-fail-tint text-fail', check: 'bg-warn-tint text-warn', note: 'bg-hair text-ink2' } as const;
+
+/** The line at the foot: how many findings, the first in words, and the list on request. */
+export function Tray() {
+  const store = useWorkbenchStore();
+  const findings = useWorkbench((s) => s.design?.findings ?? NONE);
+  const stale = useWorkbench((s) => s.designOf !== s.document);
+  const open = useWorkbench((s) => s.trayOpen);
+  const problem = useWorkbench((s) => s.problem);
+  const counts = (['unsafe', 'check', 'note'] as const).map((severity) => ({ severity, count: findings.filter((f) => f.severity === severity).length }));
+  const first = findings[0];
+  const empty = useWorkbench((s) => s.document.lines.length === 0);
+  return (
+    <footer className="shrink-0 border-t border-line bg-paper">
+      {open && (
+        <ul className="max-h-64 overflow-y-auto border-b border-line bg-sheet" aria-label="Findings">
+          {findings.length === 0 && <li className="px-4 py-2 text-ink2">Nothing was found. {empty ? 'There is no track yet.' : ''}</li>}
+          {findings.map((finding) => (
+            <FindingRow key={finding.id} finding={finding} />
+          ))}
+        </ul>
+      )}
+      <div className="flex h-[34px] items-center gap-4 px-4">
+        <button type="button" className="cursor-pointer rounded-sm font-semibold" aria-expanded={open} onClick={() => store.getState().set({ trayOpen: !open })}>
+          {stale ? 'Checking …' : findings.length === 1 ? '1 finding' : `${findings.length} findings`}
+        </button>
+        {counts
+          .filter((c) => c.count > 0)
+          .map(({ severity, count }) => (
+            <span key={severity} className={severity === 'unsafe' ? 'font-semibold text-fail' : severity === 'check' ? 'font-semibold text-warn' : 'text-ink2'}>
+              {count} {severity === 'note' && count > 1 ? 'notes' : LABEL[severity]}
+            </span>
+          ))}
+        <span className="h-4 border-l border-line" />
+        {problem ? (
+          <span role="alert" className="truncate font-semibold text-fail">
+            {problem}
+          </span>
+        ) : (
+          <span className="truncate text-ink2">{first ? first.says : 'Every finding is listed here as soon as there is one.'}</span>
+        )}
+        <span className="grow" />
+        <button type="button" className="button py-0.5" onClick={() => store.getState().set({ trayOpen: !open })}>
+          {open ? 'Close' : 'Open'}
+        </button>
+      </div>
+    </footer>
+  );
+}
+
+const NONE: Finding<Edit>[] = [];
+
+function FindingRow({ finding }: { finding: Finding<Edit> }) {
+  const store = useWorkbenchStore();
+  const isBlock = useWorkbench((s) => s.design?.blocks.some((b) => b.name === finding.subject) ?? false);
+  return (
+    <li className="flex items-start gap-3 border-b border-hair px-4 py-2">
+      <span className={`mt-px shrink-0 rounded-full px-2 text-[0.75rem] font-semibold ${TONE[finding.severity]}`}>{LABEL[finding.severity]}</span>
+      <div className="grow">
+        <button type="button" className="cursor-pointer text-left font-medium" onClick={() => store.getState().select(isBlock ? blockKey(finding.subject) : finding.subject)}>
+          {finding.says}
+        </button>
+        <p className="text-ink2">
+          {finding.figures.map((f) => `${f.name}: ${f.value}`).join(' · ')}
+          {finding.figures.length > 0 && finding.advice ? '. ' : ''}
+          {finding.advice}
+        </p>
+      </div>
+      <div className="flex shrink-0 flex-col items-stretch gap-1">
+        {finding.remedies.map((remedy) => (
+          <button key={remedy.says} type="button" className="button" onClick={() => store.getState().edit(remedy.edit)}>
+            {remedy.says}
+          </button>
+        ))}
+      </div>
+    </li>
+  );
+}

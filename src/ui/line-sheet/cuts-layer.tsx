@@ -1,0 +1,85 @@
+import { type KeyboardEvent, type PointerEvent, useState } from 'react';
+import { showLength, TENTH_UM_PER_CM, TENTH_UM_PER_MM, type TenthUm } from '@/core/measure';
+import type { Gap, LayoutDocument, Mark } from '@/core/survey';
+import { distanceAt } from '@/core/track';
+import type { SheetGeometry } from './sheet-geometry';
+
+interface Props {
+  document: LayoutDocument;
+  geometry: SheetGeometry;
+  selected: string | undefined;
+  canMove: boolean;
+  onSelect: (id: string) => void;
+  onMove: (id: string, at: TenthUm) => void;
+}
+
+/** Gaps as a break with a bar, block marks as a dashed bar. They move by dragging and by the arrow keys. */
+export function CutsLayer({ document, geometry, selected, canMove, onSelect, onMove }: Props) {
+  const [dragged, setDragged] = useState<{ id: string; at: TenthUm }>();
+  const lengths = new Map(document.lines.map((line) => [line.id, line.length.tenthUm]));
+  const cuts = document.features.filter((f): f is Gap | Mark => f.kind === 'gap' || f.kind === 'mark');
+
+  const placeOf = (event: PointerEvent<SVGGElement>, cut: Gap | Mark): TenthUm => {
+    const svg = event.currentTarget.ownerSVGElement!;
+    const box = svg.getBoundingClientRect();
+    const x = ((event.clientX - box.left) * svg.clientWidth) / box.width;
+    const step = event.altKey ? TENTH_UM_PER_MM : TENTH_UM_PER_CM / 2;
+    const at = distanceAt(geometry.drawn(cut.line), geometry.valueAt(x));
+    return Math.round(at / step) * step;
+  };
+  const nudge = (event: KeyboardEvent, cut: Gap | Mark) => {
+    if (!canMove || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const size = event.altKey ? TENTH_UM_PER_MM : event.shiftKey ? 10 * TENTH_UM_PER_CM : TENTH_UM_PER_CM;
+    const sign = (event.key === 'ArrowRight') === geometry.ascends(cut.line) ? 1 : -1;
+    onMove(cut.id, Math.min(lengths.get(cut.line)!, Math.max(0, cut.at.tenthUm + sign * size)));
+  };
+
+  return cuts.map((cut) => {
+    const at = dragged?.id === cut.id ? dragged.at : cut.at.tenthUm;
+    const { x, y } = geometry.at(cut.line, at);
+    const isSelected = selected === cut.id;
+    const colour = isSelected ? 'var(--accent)' : 'var(--ink)';
+    const what = cut.kind === 'gap' ? 'Gap' : 'Block mark';
+    return (
+      // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
+      <g
+        key={cut.id}
+        role="button"
+        tabIndex={0}
+        aria-label={`${what} at ${showLength(at, document.shownUnit)}, ${cut.certainty}`}
+        data-cut={cut.id}
+        className={canMove ? 'cursor-ew-resize' : 'cursor-pointer'}
+        onClick={() => onSelect(cut.id)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') onSelect(cut.id);
+          nudge(event, cut);
+        }}
+        onPointerDown={(event) => {
+          event.stopPropagation();
+          onSelect(cut.id);
+          if (canMove) event.currentTarget.setPointerCapture(event.pointerId);
+        }}
+        onPointerMove={(event) => {
+          if (canMove && event.buttons === 1 && event.currentTarget.hasPointerCapture(event.pointerId)) setDragged({ id: cut.id, at: placeOf(event, cut) });
+        }}
+        onPointerUp={() => {
+          if (dragged?.id === cut.id && dragged.at !== cut.at.tenthUm) onMove(cut.id, dragged.at);
+          setDragged(undefined);
+        }}
+        onPointerCancel={() => setDragged(undefined)}
+      >
+        <rect x={x - 6} y={y - 12} width="12" height="24" fill="transparent" />
+        {cut.kind === 'gap' && <path d={`M${x - 2.5} ${y}H${x + 2.5}`} stroke="var(--sheet)" strokeWidth="4" />}
+        <path d={`M${x} ${y - 9}V${y + 9}`} stroke={colour} strokeWidth={isSelected ? 2.6 : 1.7} strokeDasharray={cut.kind === 'mark' ? '3 2.5' : undefined} />
+        {isSelected && <path d={`M${x - 4} ${y - 12}H${x + 4}L${x} ${y - 8}Z`} fill="var(--accent)" />}
+        {dragged?.id === cut.id && (
+          <text x={x} y={y - 18} textAnchor="middle" fontWeight="700">
+            {showLength(at, document.shownUnit)}
+          </text>
+        )}
+      </g>
+    );
+  });
+}

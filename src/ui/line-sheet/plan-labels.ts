@@ -1,0 +1,91 @@
+import type { DesignView } from '@/core/design';
+import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { showLength } from '@/core/measure';
+import { type Box, placeLabels, textWidth } from './label-placement';
+import type { SheetGeometry } from './sheet-geometry';
+import { HEAD_HEIGHT, HEAD_WIDTH } from './signal-head';
+
+/** Distances of a signal head from the rail, nearest first. */
+export const SIGNAL_DROPS = [18, 34];
+const TURNOUT_SPOTS: [number, number][] = [
+  [0, -12],
+  [0, 18],
+  [-12, -12],
+  [12, -12],
+  [-12, 18],
+  [12, 18],
+];
+const PLATE_HEIGHT = 17;
+/** Plates slide along their block by these shares of its length when the middle is taken. */
+const PLATE_SHIFTS = [0, -0.18, 0.18, -0.3, 0.3];
+
+export interface Placed {
+  /** Drop of each signal's head; a signal without one is drawn as a bare mast. */
+  signals: Map<string, number>;
+  turnouts: Map<string, { x: number; y: number }>;
+  plates: Map<string, { x: number; y: number; width: number }>;
+  lengths: Map<string, { x: number; y: number; text: string; from: number; to: number }>;
+}
+
+/** Whether a signal stands above the rail on the sheet: by its direction and the side signals stand on. */
+export function standsAbove(document: LayoutDocument, rightwards: boolean): boolean {
+  return rightwards === (document.signalSide === 'left');
+}
+
+/** Finds a place for every label on the sheet such that none overlap: signals first, then plates, turnouts and lengths. */
+export function planLabels(document: LayoutDocument, design: DesignView | undefined, geometry: SheetGeometry, lengths: boolean): Placed {
+  const placed: Placed = { signals: new Map(), turnouts: new Map(), plates: new Map(), lengths: new Map() };
+  const taken: Box[] = [];
+  const put = <T>(id: string, choices: { box: Box; value: T }[], into: Map<string, T>) => {
+    const found = placeLabels([{ id, choices: choices.map((c) => c.box) }], taken).get(id);
+    if (found === undefined) return;
+    taken.push(choices[found]!.box);
+    into.set(id, choices[found]!.value);
+  };
+
+  for (const signal of signalsOf(document)) {
+    const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
+    const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
+    const up = standsAbove(document, rightwards);
+    const width = HEAD_WIDTH + textWidth(signal.name, 7.2) + 22;
+    const choices = SIGNAL_DROPS.map((d) => {
+      const drop = up ? -d : d;
+      return { value: drop, box: { x: rightwards ? x - width + 11 : x - 11, y: y + drop - HEAD_HEIGHT / 2 - 1, width, height: HEAD_HEIGHT + 2 } };
+    });
+    put(signal.id, choices, placed.signals);
+  }
+  for (const block of design?.blocks ?? []) {
+    const width = textWidth(block.name, 6.8) + 10;
+    const piece = block.pieces.find((p) => p.line === block.middle.line && block.middle.at >= p.from && block.middle.at <= p.to)!;
+    const span = piece.to - piece.from;
+    const choices = PLATE_SHIFTS.map((shift) => {
+      const { x, y } = geometry.at(piece.line, block.middle.at + shift * span);
+      return { value: { x, y, width }, box: { x: x - width / 2, y: y - PLATE_HEIGHT / 2, width, height: PLATE_HEIGHT } };
+    });
+    const [left, right] = [geometry.at(piece.line, piece.from).x, geometry.at(piece.line, piece.to).x];
+    if (Math.abs(right - left) > width + 6) put(block.name, choices, placed.plates);
+  }
+  for (const turnout of document.turnouts) {
+    const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);
+    const width = textWidth(turnout.name);
+    const choices = TURNOUT_SPOTS.map(([dx, dy]) => ({ value: { x: x + dx, y: y + dy }, box: { x: x + dx - width / 2, y: y + dy - 10, width, height: 13 } }));
+    put(turnout.id, choices, placed.turnouts);
+  }
+  if (!lengths) return placed;
+  for (const block of design?.blocks ?? []) {
+    if (block.turnouts.length > 0) continue;
+    const piece = block.pieces.find((p) => p.line === block.middle.line && block.middle.at >= p.from && block.middle.at <= p.to)!;
+    const text = showLength(block.length, document.shownUnit);
+    const [a, b] = [geometry.at(piece.line, piece.from), geometry.at(piece.line, piece.to)];
+    const x = (a.x + b.x) / 2;
+    const y = geometry.at(piece.line, block.middle.at).y;
+    const width = textWidth(text, 6) + 6;
+    if (Math.abs(b.x - a.x) < width + 12) continue;
+    const choices = [36, -30, 48].map((dy) => ({
+      value: { x, y: y + dy, text, from: Math.min(a.x, b.x), to: Math.max(a.x, b.x) },
+      box: { x: x - width / 2, y: y + dy - 8, width, height: 13 },
+    }));
+    put(block.name, choices, placed.lengths);
+  }
+  return placed;
+}

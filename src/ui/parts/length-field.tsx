@@ -1,0 +1,69 @@
+'use client';
+import { type KeyboardEvent, useEffect, useId, useState } from 'react';
+import { readLength, type ScaleId, type ShownUnit, showLength, type TypedLength } from '@/core/measure';
+
+interface Props {
+  label: string;
+  unit: ShownUnit;
+  scale: ScaleId;
+  /** The present value; typing starts from what was typed before. */
+  value?: TypedLength;
+  placeholder?: string;
+  autoFocus?: boolean;
+  onChange?: (value: TypedLength | undefined) => void;
+  /** Enter, or leaving the field with a changed and readable value. */
+  onCommit?: (value: TypedLength) => void;
+}
+
+/** A length typed as people say it; says at once how it was read, or why it cannot be. */
+export function LengthField({ label, unit, scale, value, placeholder, autoFocus, onChange, onCommit }: Props) {
+  const id = useId();
+  const [text, setText] = useState(value?.typed ?? '');
+  const [touched, setTouched] = useState(false);
+  useEffect(() => {
+    setText(value?.typed ?? '');
+    setTouched(false);
+  }, [value?.typed]);
+  const reading = readLength(text, unit, scale);
+  const other: ShownUnit = unit === 'cm' ? 'inch' : 'cm';
+  const commit = () => {
+    if (reading.ok && reading.value.tenthUm !== value?.tenthUm) onCommit?.(reading.value);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Enter' && onCommit) {
+      event.preventDefault();
+      setTouched(true);
+      commit();
+    }
+    if (event.key === 'Escape') setText(value?.typed ?? '');
+  };
+  const wrong = touched && text !== '' && !reading.ok;
+  return (
+    <div className="flex flex-col gap-1">
+      <label htmlFor={id} className="text-ink2">
+        {label}
+      </label>
+      <input
+        id={id}
+        className={`field ${wrong ? 'border-fail' : ''}`}
+        value={text}
+        placeholder={placeholder ?? (unit === 'cm' ? '96 cm' : '3 ft 2 in')}
+        aria-invalid={wrong}
+        aria-describedby={`${id}-note`}
+        // biome-ignore lint/a11y/noAutofocus: the first field of an empty layout is the one thing to do
+        autoFocus={autoFocus}
+        onChange={(event) => {
+          setText(event.target.value);
+          setTouched(true);
+          const read = readLength(event.target.value, unit, scale);
+          onChange?.(read.ok ? read.value : undefined);
+        }}
+        onBlur={commit}
+        onKeyDown={onKeyDown}
+      />
+      <span id={`${id}-note`} className={wrong ? 'text-fail' : 'text-ink3'} aria-live="polite">
+        {wrong && !reading.ok ? reading.problem : reading.ok && text !== '' ? `${showLength(reading.value.tenthUm, unit)}, that is ${showLength(reading.value.tenthUm, other)}` : ' '}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,277 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import { reasonBlock } from '@/core/design';
+import { whyValue, writeDeclaration } from '@/core/logic';
+import { showLength, type TypedLength } from '@/core/measure';
+import { names } from '@/core/patterns';
+import { ASPECTS } from '@/core/signals';
+import type { Gap, LayoutDocument, Mark, Signal, Turnout } from '@/core/survey';
+import { LengthField } from '@/ui/parts/length-field';
+import { Term } from '@/ui/parts/term';
+import { blockKey, blockNameOf, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { PanelSection, PanelTitle } from './panel';
+import { ReasonTree } from './reason-tree';
+
+/** The name of what is selected, for the head of the panel; undefined when it is gone. */
+export function subjectOf(document: LayoutDocument, selected: string | undefined): string | undefined {
+  const block = blockNameOf(selected);
+  if (block !== undefined) return block;
+  const feature = document.features.find((f) => f.id === selected);
+  if (feature) return 'name' in feature ? feature.name : `${feature.kind === 'mark' ? 'block mark' : feature.kind} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
+  return [...document.turnouts, ...document.trains].find((thing) => thing.id === selected)?.name;
+}
+
+/** What is known of the selected thing, why, and what can be changed about it. Used by every stage. */
+export function Selection() {
+  const document = useWorkbench((s) => s.document);
+  const selected = useWorkbench((s) => s.selected);
+  const block = blockNameOf(selected);
+  if (block !== undefined) return <BlockSelection name={block} />;
+  const feature = document.features.find((f) => f.id === selected);
+  if (feature?.kind === 'signal') return <SignalSelection signal={feature} />;
+  if (feature?.kind === 'gap' || feature?.kind === 'mark') return <CutSelection cut={feature} />;
+  const turnout = document.turnouts.find((t) => t.id === selected);
+  if (turnout) return <TurnoutSelection turnout={turnout} />;
+  return <p className="text-ink2">It is no longer there.</p>;
+}
+
+function useEdit() {
+  const store = useWorkbenchStore();
+  return store.getState().edit;
+}
+
+function Rename({ name, onRename }: { name: string; onRename: (name: string) => void }) {
+  const [text, setText] = useState(name);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (text.trim() && text !== name) onRename(text.trim());
+  };
+  return (
+    <form onSubmit={submit} className="mt-3 flex items-end gap-2">
+      <label className="flex grow flex-col gap-1">
+        <span className="text-ink2">Name</span>
+        <input className="field" maxLength={20} value={text} onChange={(e) => setText(e.target.value)} />
+      </label>
+      <button type="submit" className="button">
+        Rename
+      </button>
+    </form>
+  );
+}
+
+function Certainty({ id, certainty }: { id: string; certainty: 'tentative' | 'fixed' }) {
+  const edit = useEdit();
+  return (
+    <label className="mt-2 flex items-center gap-2">
+      <input type="checkbox" checked={certainty === 'fixed'} onChange={(e) => edit({ do: 'fix', id, certainty: e.target.checked ? 'fixed' : 'tentative' })} />
+      <span>
+        Fixed; else <Term word="tentative">tentative</Term>
+      </span>
+    </label>
+  );
+}
+
+function DeleteButton({ id, what }: { id: string; what: string }) {
+  const store = useWorkbenchStore();
+  return (
+    <button
+      type="button"
+      className="button mt-3"
+      onClick={() => {
+        if (store.getState().edit({ do: 'delete', id })) store.getState().select(undefined);
+      }}
+    >
+      Delete {what}
+    </button>
+  );
+}
+
+function CutSelection({ cut }: { cut: Gap | Mark }) {
+  const document = useWorkbench((s) => s.document);
+  const design = useWorkbench((s) => s.design);
+  const edit = useEdit();
+  const line = document.lines.find((l) => l.id === cut.line);
+  const beside = design?.blocks.filter((b) => b.pieces.some((p) => p.line === cut.line && (p.from === cut.at.tenthUm || p.to === cut.at.tenthUm))) ?? [];
+  return (
+    <>
+      <PanelTitle>
+        {cut.kind === 'gap' ? <Term word="gap">Gap</Term> : <Term word="mark">Block mark</Term>} at {showLength(cut.at.tenthUm, document.shownUnit)}
+      </PanelTitle>
+      <p className="text-ink2">
+        on {line?.name}
+        {beside.length === 2 ? `, between ${beside.map((b) => `${b.name} (${showLength(b.length, document.shownUnit)})`).join(' and ')}` : ''}
+      </p>
+      <div className="mt-3">
+        <LengthField label={`Distance from the start of ${line?.name}`} unit={document.shownUnit} scale={document.scale} value={cut.at} onCommit={(at) => edit({ do: 'move', id: cut.id, at })} />
+      </div>
+      <p className="text-ink3">Or drag it, or use the arrow keys: 1 cm; with Shift 10 cm, with Alt 1 mm. Signals at it move along.</p>
+      <Certainty id={cut.id} certainty={cut.certainty} />
+      <DeleteButton id={cut.id} what={cut.kind === 'gap' ? 'the gap' : 'the block mark'} />
+    </>
+  );
+}
+
+function BlockSelection({ name }: { name: string }) {
+  const document = useWorkbench((s) => s.document);
+  const design = useWorkbench((s) => s.design);
+  const stage = useWorkbench((s) => s.stage);
+  const trial = useWorkbench((s) => s.trial);
+  const store = useWorkbenchStore();
+  const edit = useEdit();
+  const block = design?.blocks.find((b) => b.name === name);
+  if (!block) return <p className="text-ink2">That block is no longer there: its boundaries have changed.</p>;
+  const rename = (to: string) => {
+    const anchor = { line: block.middle.line, at: { tenthUm: block.middle.at, typed: showLength(block.middle.at, 'cm') } };
+    if (edit({ do: 'name block', id: block.named, anchor, name: to })) store.getState().select(blockKey(to));
+  };
+  const standing = trial.occupied.includes(name);
+  return (
+    <>
+      <PanelTitle>
+        <Term word="block">Block</Term> {name}
+      </PanelTitle>
+      {stage === 'signal' && (
+        <label className="mb-2 flex items-center gap-2 rounded-md bg-accent-tint px-2 py-1.5">
+          <input
+            type="checkbox"
+            checked={standing}
+            disabled={block.detectors.length === 0}
+            onChange={() => store.getState().set({ trial: { ...trial, occupied: standing ? trial.occupied.filter((b) => b !== name) : [...trial.occupied, name] } })}
+          />
+          <span>
+            Set a <Term word="resistor">resistor axle</Term> down here
+          </span>
+        </label>
+      )}
+      <ReasonTree reason={reasonBlock(document, block)} />
+      {block.detectors.length === 0 && (
+        <button type="button" className="button mt-3" onClick={() => edit({ do: 'add detector', line: block.middle.line, at: { tenthUm: block.middle.at, typed: showLength(block.middle.at, 'cm') } })}>
+          Add a current detector
+        </button>
+      )}
+      {stage === 'survey' && (
+        <>
+          <Rename key={name} name={name} onRename={rename} />
+          {block.detectors.map((id) => (
+            <DeleteButton key={id} id={id} what={`detector ${document.detectors.find((d) => d.id === id)?.name ?? ''}`} />
+          ))}
+        </>
+      )}
+    </>
+  );
+}
+
+function SignalSelection({ signal }: { signal: Signal }) {
+  const document = useWorkbench((s) => s.document);
+  const design = useWorkbench((s) => s.design);
+  const values = useWorkbench((s) => s.values);
+  const stage = useWorkbench((s) => s.stage);
+  const edit = useEdit();
+  const view = design?.signals.find((s) => s.id === signal.id);
+  const rule = names.shows(signal.name);
+  const value = values[rule];
+  const aspect = value === undefined ? undefined : ASPECTS[value];
+  const known = design && value !== undefined && stage !== 'survey';
+  const own = design?.program.declarations.filter((d) => d.why?.about === signal.id && d.expr) ?? [];
+  return (
+    <>
+      <PanelTitle>{known ? `${signal.name} shows ${aspect}` : signal.name}</PanelTitle>
+      <p className="text-ink2">
+        <Term word="signal">Signal</Term> at {showLength(signal.at.tenthUm, document.shownUnit)} on {document.lines.find((l) => l.id === signal.line)?.name}, read {signal.governs === 'up' ? 'towards larger' : 'towards smaller'} distances
+        {view ? `, from ${view.rear}` : ''}.
+      </p>
+      {known && (
+        <div className="mt-2">
+          <ReasonTree key={`${signal.id} ${aspect}`} reason={whyValue(design.program, rule, (n) => values[n])} />
+        </div>
+      )}
+      {view && (
+        <PanelSection title="What it protects">
+          {view.ways.length === 0 && <p className="text-ink2">Nothing: no track lies beyond it.</p>}
+          {view.ways.map((way) => (
+            <p key={way.to} className="border-t border-hair py-1 first:border-0">
+              <strong>
+                {signal.name} → {way.to}
+              </strong>{' '}
+              <span className="text-ink3">{showLength(way.length, document.shownUnit)}</span>
+              <span className="block text-ink2">
+                {way.points.length > 0 && `${way.points.map((p) => `${p.turnout} ${p.position}`).join(', ')}; `}
+                {way.blocks.length > 0 ? `${way.blocks.join(', ')} free` : 'no block ahead'}
+                {way.ending === 'end of track' && way.blocks.length > 0 ? '; then the track ends' : ''}
+                {way.ending === 'end of detection' ? '; no detector there: stays at stop' : ''}
+                {way.ending === 'circle' ? '; comes back to itself: stays at stop' : ''}
+              </span>
+            </p>
+          ))}
+        </PanelSection>
+      )}
+      {stage !== 'rehearse' && (
+        <>
+          <PanelSection title="Its rule as text">
+            <pre className="max-h-64 overflow-auto whitespace-pre-wrap rounded-md border border-line bg-sheet p-2 font-mono text-[0.72rem] leading-4">{own.map(writeDeclaration).join('\n\n')}</pre>
+          </PanelSection>
+          <PanelSection title="Change it">
+            <LengthField label="Distance" unit={document.shownUnit} scale={document.scale} value={signal.at} onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })} />
+            <Rename key={signal.name} name={signal.name} onRename={(name) => edit({ do: 'rename', id: signal.id, name })} />
+            <Certainty id={signal.id} certainty={signal.certainty} />
+            <DeleteButton id={signal.id} what={signal.name} />
+          </PanelSection>
+        </>
+      )}
+    </>
+  );
+}
+
+function TurnoutSelection({ turnout }: { turnout: Turnout }) {
+  const document = useWorkbench((s) => s.document);
+  const design = useWorkbench((s) => s.design);
+  const values = useWorkbench((s) => s.values);
+  const stage = useWorkbench((s) => s.stage);
+  const trial = useWorkbench((s) => s.trial);
+  const store = useWorkbenchStore();
+  const edit = useEdit();
+  const lies = trial.points[turnout.id] ?? turnout.lies;
+  const leg = document.lines.find((l) => l.id === turnout.diverging.line);
+  const other = lies === 'straight' ? 'diverging' : 'straight';
+  return (
+    <>
+      <PanelTitle>
+        <Term word="turnout">Turnout</Term> {turnout.name}
+      </PanelTitle>
+      <p className="text-ink2">
+        Blade tips at {showLength(turnout.at.tenthUm, document.shownUnit)}; the {turnout.hand}-hand leg leads to {leg?.name}. <Term word="clearance">Clear</Term> after {showLength(turnout.clearance.tenthUm, document.shownUnit)}.
+      </p>
+      {stage === 'signal' && (
+        <button type="button" className="button mt-2" onClick={() => store.getState().set({ trial: { ...trial, points: { ...trial.points, [turnout.id]: other } } })}>
+          It lies {lies}: throw it to {other}
+        </button>
+      )}
+      {stage !== 'survey' && design && values[names.locked(turnout.name)] !== undefined && (
+        <div className="mt-3">
+          <ReasonTree reason={whyValue(design.program, names.locked(turnout.name), (n) => values[n])} />
+        </div>
+      )}
+      {design && (
+        <PanelSection title="It refuses to move while">
+          <p className="text-ink2">
+            {design.lockedBy[turnout.id]?.join(' or ') || 'no block'} is occupied, or a train is cleared over it and for {showNumberOf(design.program, turnout.name)} after.
+          </p>
+        </PanelSection>
+      )}
+      {stage !== 'rehearse' && (
+        <PanelSection title="Change it">
+          <LengthField label="Blade tips at" unit={document.shownUnit} scale={document.scale} value={turnout.at} onCommit={(at) => edit({ do: 'move', id: turnout.id, at })} />
+          <Rename key={turnout.name} name={turnout.name} onRename={(name) => edit({ do: 'rename', id: turnout.id, name })} />
+          <Certainty id={turnout.id} certainty={turnout.certainty} />
+          <DeleteButton id={turnout.id} what={`${turnout.name} and its track`} />
+        </PanelSection>
+      )}
+    </>
+  );
+}
+
+/** The release time as the rule has it, so that the panel cannot say another. */
+function showNumberOf(program: { declarations: { name: string; expr?: { op: string; ms?: number } }[] }, turnout: string): string {
+  const rule = program.declarations.find((d) => d.name === names.cleared(turnout));
+  return `${(rule?.expr?.ms ?? 0) / 1000} s`;
+}

@@ -1,0 +1,80 @@
+'use client';
+import { CheckCircle2, CircleAlert, Download, LoaderCircle, Redo2, Undo2 } from 'lucide-react';
+import { SCALES } from '@/core/measure';
+import { writeDocumentText } from '@/core/survey';
+import { Brand } from '@/ui/parts/brand';
+import { ThemeSwitch } from '@/ui/parts/theme-switch';
+import { type Saving, useWorkbench, useWorkbenchStore } from './store';
+
+const SAYS: Record<Saving, string> = {
+  saved: 'Saved',
+  waiting: 'Not saved yet',
+  saving: 'Saving …',
+  failed: 'Not saved',
+  conflict: 'Not saved: changed elsewhere',
+};
+
+export function Header() {
+  const store = useWorkbenchStore();
+  const document = useWorkbench((s) => s.document);
+  const saving = useWorkbench((s) => s.saving);
+  const last = useWorkbench((s) => s.past[s.past.length - 1]);
+  const next = useWorkbench((s) => s.future[0]);
+  const bad = saving === 'failed' || saving === 'conflict';
+  const download = () => {
+    const url = URL.createObjectURL(new Blob([writeDocumentText(document)], { type: 'application/json' }));
+    const link = window.document.createElement('a');
+    link.href = url;
+    link.download = `${document.name.replace(/[^A-Za-z0-9]+/g, '-').toLowerCase() || 'layout'}.roblik.json`;
+    link.click();
+    URL.revokeObjectURL(url);
+  };
+  return (
+    <header className="flex h-[46px] shrink-0 items-center gap-3 border-b border-line px-4">
+      <div className="w-[126px]">
+        <Brand />
+      </div>
+      <label className="flex items-center gap-2">
+        <span className="sr-only">Name of the layout</span>
+        <input
+          className="w-52 rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[0.95rem] font-semibold hover:border-edge focus:border-edge focus:bg-raised"
+          defaultValue={document.name}
+          key={document.name}
+          maxLength={80}
+          onBlur={(e) => {
+            if (e.target.value.trim() && e.target.value !== document.name) store.getState().edit({ do: 'rename layout', name: e.target.value });
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') e.currentTarget.blur();
+          }}
+        />
+      </label>
+      <span className="text-ink3">
+        {SCALES[document.scale].label} · {document.power}
+      </span>
+      <div className="flex overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Unit of length">
+        {(['cm', 'inch'] as const).map((unit) => (
+          // biome-ignore lint/a11y/useSemanticElements: two buttons read better here than round marks
+          <button key={unit} type="button" role="radio" aria-checked={document.shownUnit === unit} className={`cursor-pointer px-2.5 py-1 ${document.shownUnit === unit ? 'bg-raised font-semibold' : 'text-ink3'}`} onClick={() => store.getState().edit({ do: 'show unit', unit })}>
+            {unit}
+          </button>
+        ))}
+      </div>
+      <div className="grow" />
+      <button type="button" className="button px-2" disabled={!last} onClick={() => store.getState().undo()} aria-label={last ? `Undo: ${last.says}` : 'Nothing to undo'} title={last ? `Undo: ${last.says} (Ctrl+Z)` : undefined}>
+        <Undo2 size={15} aria-hidden />
+      </button>
+      <button type="button" className="button px-2" disabled={!next} onClick={() => store.getState().redo()} aria-label={next ? `Redo: ${next.says}` : 'Nothing to redo'} title={next ? `Redo: ${next.says} (Ctrl+Shift+Z)` : undefined}>
+        <Redo2 size={15} aria-hidden />
+      </button>
+      <button type="button" className="button" onClick={download}>
+        <Download size={14} aria-hidden /> Export
+      </button>
+      <output className={`flex min-w-28 items-center gap-1.5 rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}>
+        {bad ? <CircleAlert size={14} aria-hidden /> : saving === 'saved' ? <CheckCircle2 size={14} aria-hidden /> : <LoaderCircle size={14} aria-hidden />}
+        {SAYS[saving]}
+      </output>
+      <ThemeSwitch />
+    </header>
+  );
+}

@@ -1,0 +1,83 @@
+'use client';
+import { Lamp } from '@/ui/line-sheet/signal-head';
+import { type Stage, useWorkbench, useWorkbenchStore } from './store';
+
+const STAGES: { id: Stage; name: string; kinds: string[] }[] = [
+  { id: 'survey', name: 'Survey', kinds: ['track without detection', 'two detectors in one section', 'block shorter than the longest train', 'train no detector sees', 'unseen tail', 'crossing read as a diamond'] },
+  { id: 'signal', name: 'Signal', kinds: ['signal not at a block’s end', 'signal with nothing to protect', 'signal into undetected track', 'points without protection', 'two things with one name'] },
+  { id: 'rehearse', name: 'Rehearse', kinds: [] },
+];
+
+/** The stages of the work, in order; none is locked behind another. */
+export function Stages() {
+  const store = useWorkbenchStore();
+  const stage = useWorkbench((s) => s.stage);
+  const findings = useWorkbench((s) => s.design?.findings);
+  return (
+    <nav aria-label="Stages" className="flex w-[158px] shrink-0 flex-col border-r border-line">
+      <ol className="py-2">
+        {STAGES.map(({ id, name, kinds }) => {
+          const open = findings?.filter((f) => kinds.includes(f.kind) && f.severity !== 'note') ?? [];
+          const unsafe = open.some((f) => f.severity === 'unsafe');
+          const here = stage === id;
+          return (
+            <li key={id}>
+              <button
+                type="button"
+                aria-current={here ? 'step' : undefined}
+                className={`flex h-[29px] w-full cursor-pointer items-center gap-3 border-y pl-4 pr-3 text-left ${here ? 'border-line bg-sheet font-semibold text-accent' : 'border-transparent hover:bg-accent-tint'}`}
+                onClick={() => store.getState().set({ stage: id, pointed: undefined })}
+              >
+                <svg width="16" height="20" viewBox="0 0 16 20" aria-hidden="true">
+                  <path d="M8 0V20" stroke="var(--ink2)" strokeWidth="1.6" />
+                  {here ? <circle cx="8" cy="10" r="5" fill="var(--accent)" stroke="var(--sheet)" strokeWidth="2" /> : <path d="M3 10H13" stroke="var(--ink2)" strokeWidth="1.6" />}
+                </svg>
+                <span className="grow">{name}</span>
+                {open.length > 0 && (
+                  <span title={`${open.length} findings`} className={`rounded-full px-1.5 text-[0.75rem] font-semibold ${unsafe ? 'bg-fail-tint text-fail' : 'bg-warn-tint text-warn'}`}>
+                    {open.length}
+                  </span>
+                )}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <div className="grow" />
+      <Key />
+    </nav>
+  );
+}
+
+function Key() {
+  const rows: [string, React.ReactNode][] = [
+    ['Current sensing', <path key="a" d="M0 8H30" stroke="var(--accent-tint)" strokeWidth="12" />],
+    ['Gap in the rail', <path key="b" d="M0 8H12M18 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" />],
+    ['Block mark', <path key="c" d="M0 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" strokeDasharray="3 2.5" />],
+    ['Leg not set', <path key="d" d="M0 8H8M15 8H30" stroke="var(--ink)" strokeWidth="2.4" />],
+    ['Locked turnout', <g key="e"><rect x="9" y="2" width="12" height="12" rx="2" fill="none" stroke="var(--ink)" /><circle cx="15" cy="8" r="3" fill="var(--ink)" /></g>],
+  ];
+  return (
+    <section className="border-t border-line px-4 py-3" aria-label="Key">
+      <h2 className="mb-1.5 font-semibold">Key</h2>
+      <ul>
+        {rows.map(([name, picture]) => (
+          <li key={name} className="flex items-center gap-2 py-0.5">
+            <svg width="30" height="16" aria-hidden="true">
+              {picture}
+            </svg>
+            {name}
+          </li>
+        ))}
+        {(['stop', 'caution', 'clear'] as const).map((aspect) => (
+          <li key={aspect} className="flex items-center gap-2 py-0.5">
+            <svg width="30" height="16" aria-hidden="true">
+              <Lamp aspect={aspect} lit x={15} y={8} />
+            </svg>
+            {aspect}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

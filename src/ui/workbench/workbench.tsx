@@ -1,0 +1,173 @@
+'use client';
+import { useState } from 'react';
+import { consistOf } from '@/core/detection';
+import { fromMm, showLength, showNumber } from '@/core/measure';
+import type { LayoutDocument } from '@/core/survey';
+import { Tray } from '@/ui/findings/tray';
+import { LineSheet } from '@/ui/line-sheet/line-sheet';
+import { Panel, PanelSection, PanelTitle } from '@/ui/reasoning/panel';
+import { Selection, subjectOf } from '@/ui/reasoning/selection';
+import { OnTheLine, WhileRunning } from '@/ui/rehearse/on-the-line';
+import { RehearseBar } from '@/ui/rehearse/rehearse-bar';
+import { TimeDistanceGraph } from '@/ui/rehearse/time-distance-graph';
+import { useRehearsal } from '@/ui/rehearse/use-rehearsal';
+import { ByHand } from '@/ui/signal/by-hand';
+import { AddPanel } from '@/ui/survey/add-panel';
+import { FirstLine } from '@/ui/survey/first-line';
+import { TrainForm } from '@/ui/survey/train-form';
+import { Header } from './header';
+import { Stages } from './stages';
+import { createWorkbench, type Layers, useWorkbench, useWorkbenchStore, WorkbenchContext } from './store';
+import { useDesign } from './use-design';
+import { useKeys } from './use-keys';
+import { useSaving } from './use-saving';
+
+/** One layout, opened. */
+export function Workbench({ id, document, revision }: { id: string; document: LayoutDocument; revision: number }) {
+  const [store] = useState(() => createWorkbench({ id, document, revision }));
+  return (
+    <WorkbenchContext.Provider value={store}>
+      <Shell />
+    </WorkbenchContext.Provider>
+  );
+}
+
+function Shell() {
+  useDesign();
+  useSaving();
+  useKeys();
+  const stage = useWorkbench((s) => s.stage);
+  const empty = useWorkbench((s) => s.document.lines.length === 0);
+  return (
+    <div className="flex flex-col overflow-hidden" style={{ height: 'calc(100dvh / var(--size, 1))' }}>
+      <Header />
+      <div className="flex min-h-0 flex-1">
+        <Stages />
+        {empty ? <FirstLine /> : stage === 'rehearse' ? <RehearseStage /> : <DesignStage />}
+      </div>
+      <Tray />
+    </div>
+  );
+}
+
+function SheetBar({ title, children }: { title: string; children: React.ReactNode }) {
+  return (
+    <div className="flex h-[38px] shrink-0 items-center gap-4 border-b border-line bg-sheet px-4">
+      <h1 className="text-[0.95rem] font-semibold">{title}</h1>
+      {children}
+    </div>
+  );
+}
+
+const LAYERS: [keyof Layers, string][] = [
+  ['detectors', 'Detectors'],
+  ['signals', 'Signals'],
+  ['lengths', 'Lengths'],
+];
+
+function DesignStage() {
+  const store = useWorkbenchStore();
+  const stage = useWorkbench((s) => s.stage);
+  const layers = useWorkbench((s) => s.layers);
+  const selected = useWorkbench((s) => s.selected);
+  const document = useWorkbench((s) => s.document);
+  const subject = subjectOf(document, selected);
+  const close = () => store.getState().select(undefined);
+  return (
+    <>
+      <main className="flex min-w-0 flex-1 flex-col">
+        <SheetBar title="Line sheet">
+          {LAYERS.map(([layer, label]) => (
+            <label key={layer} className="flex items-center gap-1.5">
+              <input type="checkbox" checked={layers[layer]} onChange={(e) => store.getState().set({ layers: { ...layers, [layer]: e.target.checked } })} />
+              {label}
+            </label>
+          ))}
+        </SheetBar>
+        <LineSheet />
+      </main>
+      {subject !== undefined ? (
+        <Panel title="Reasoning" subject={subject} onClose={close}>
+          <Selection key={selected} />
+        </Panel>
+      ) : stage === 'survey' ? (
+        <Panel title="Survey">
+          <AddPanel />
+          <Trains />
+        </Panel>
+      ) : (
+        <Panel title="Reasoning">
+          <ByHand />
+        </Panel>
+      )}
+    </>
+  );
+}
+
+function Trains() {
+  const document = useWorkbench((s) => s.document);
+  const store = useWorkbenchStore();
+  return (
+    <PanelSection title={`${document.trains.length} trains`}>
+      <ul className="mb-2">
+        {document.trains.map((train) => (
+          <li key={train.id} className="flex items-center justify-between gap-2 border-b border-hair py-1">
+            <span className="min-w-0">
+              <span className="block truncate font-medium">{train.name}</span>
+              <span className="text-ink3">
+                {showLength(fromMm(consistOf(document, train).lengthMm), document.shownUnit)}, {showNumber(train.topSpeedKmh, 0)} km/h
+              </span>
+            </span>
+            <button type="button" className="button" onClick={() => store.getState().edit({ do: 'delete', id: train.id })} aria-label={`Delete ${train.name}`}>
+              Delete
+            </button>
+          </li>
+        ))}
+      </ul>
+      <details>
+        <summary className="cursor-pointer font-medium">Add a train</summary>
+        <div className="mt-2">
+          <TrainForm />
+        </div>
+      </details>
+    </PanelSection>
+  );
+}
+
+function RehearseStage() {
+  const run = useRehearsal();
+  const store = useWorkbenchStore();
+  const document = useWorkbench((s) => s.document);
+  const frame = useWorkbench((s) => s.frame);
+  const selected = useWorkbench((s) => s.selected);
+  const [graphBox, setGraphBox] = useState<HTMLDivElement | null>(null);
+  const isTrain = document.trains.some((t) => t.id === selected);
+  const subject = isTrain ? undefined : subjectOf(document, selected);
+  return (
+    <>
+      <main className="flex min-w-0 flex-1 flex-col">
+        <SheetBar title="Rehearse">
+          <RehearseBar run={run} />
+        </SheetBar>
+        <LineSheet
+          below={(geometry, width) => (
+            <div ref={setGraphBox} className="min-h-0 flex-1 overflow-hidden">
+              {frame && <TimeDistanceGraph geometry={geometry} samples={run.samples} names={frame.trains.map((t) => t.name)} tick={frame.tick} width={width} height={Math.max(120, graphBox?.clientHeight ?? 300)} />}
+            </div>
+          )}
+        />
+      </main>
+      {subject !== undefined ? (
+        <Panel title="Reasoning" subject={subject} onClose={() => store.getState().select(undefined)}>
+          <WhileRunning run={run} />
+          <Selection key={selected} />
+        </Panel>
+      ) : (
+        <Panel title="On the line now" subject={frame ? `${frame.trains.length} trains` : undefined}>
+          {isTrain && <PanelTitle>{document.trains.find((t) => t.id === selected)?.name}</PanelTitle>}
+          <OnTheLine run={run} />
+        </Panel>
+      )}
+    </>
+  );
+}
