@@ -18,8 +18,8 @@ export function ondrelValley(): LayoutDocument {
     { id: 'm2', name: 'Marrowick 2', length: cm(262) },
     { id: 'pd', name: 'Pell Dock', length: cm(190) },
     { id: 'sk', name: 'Skerrin branch', length: cm(320) },
-    { id: 'sk2', name: 'Skerrin 2', length: cm(134) },
-    { id: 'sk3', name: 'Skerrin goods', length: cm(96) },
+    { id: 'sk2', name: 'Skerrin 2', length: cm(150) },
+    { id: 'sk3', name: 'Skerrin goods', length: cm(100) },
   ].map((line) => ({ ...line, drawing: undefined }));
   d.joins = [{ id: 'j1', a: { line: 'main', end: 'end' }, b: { line: 'main', end: 'start' } }];
   d.turnouts = [
@@ -32,14 +32,14 @@ export function ondrelValley(): LayoutDocument {
     turnout('T7', 'main', 934, 'up', 'right', 'sk'),
     turnout('T8', 'main', 494, 'up', 'left', 'pd'),
     turnout('T9', 'sk', 178, 'up', 'right', 'sk2'),
-    turnout('T10', 'sk', 190, 'up', 'left', 'sk3'),
+    turnout('T10', 'sk2', 24, 'up', 'right', 'sk3'),
   ];
   const gaps: [string, number][] = [
     ['main', 60], ['uc1', 46], ['uc3', 32],
     ['main', 236], ['uc1', 232], ['uc3', 212],
     ['main', 300], ['main', 470], ['main', 524], ['m2', 42], ['pd', 34],
     ['main', 700], ['m2', 226], ['main', 748], ['main', 924], ['main', 980], ['main', 1166],
-    ['sk', 46], ['sk', 170], ['sk', 216], ['sk2', 36], ['sk3', 28],
+    ['sk', 46], ['sk', 170], ['sk', 216], ['sk2', 56], ['sk3', 32],
   ];
   d.features = [
     ...gaps.map(([line, at], i) => gap(`g${i + 1}`, line, at)),
@@ -51,11 +51,11 @@ export function ondrelValley(): LayoutDocument {
     signal('MW', 'main', 748, 'down'), signal('FE', 'main', 924, 'up'), signal('FW', 'main', 980, 'down'),
     signal('UE', 'main', 1166, 'up'),
     signal('SBW', 'sk', 46, 'down'), signal('SE', 'sk', 170, 'up'),
-    signal('SK1W', 'sk', 216, 'down'), signal('SK2W', 'sk2', 36, 'down'), signal('SK3W', 'sk3', 28, 'down'),
+    signal('SK1W', 'sk', 216, 'down'), signal('SK2W', 'sk2', 56, 'down'), signal('SK3W', 'sk3', 32, 'down'),
     { id: 'x1', kind: 'buffer', line: 'pd', at: cm(190), certainty: 'fixed' },
     { id: 'x2', kind: 'buffer', line: 'sk', at: cm(320), certainty: 'fixed' },
-    { id: 'x3', kind: 'buffer', line: 'sk2', at: cm(134), certainty: 'fixed' },
-    { id: 'x4', kind: 'buffer', line: 'sk3', at: cm(96), certainty: 'fixed' },
+    { id: 'x3', kind: 'buffer', line: 'sk2', at: cm(150), certainty: 'fixed' },
+    { id: 'x4', kind: 'buffer', line: 'sk3', at: cm(100), certainty: 'fixed' },
     { id: 'h1', kind: 'hidden', line: 'main', at: cm(0), to: cm(300), certainty: 'fixed' },
     { id: 'p1', kind: 'platform', line: 'main', at: cm(560), to: cm(680), name: 'Marrowick platform', certainty: 'fixed' },
     { id: 'p2', kind: 'platform', line: 'sk', at: cm(224), to: cm(316), name: 'Skerrin platform', certainty: 'fixed' },
@@ -66,7 +66,7 @@ export function ondrelValley(): LayoutDocument {
     ['UA', 'main', 40], ['UC1', 'uc1', 140], ['UC2', 'main', 150], ['UC3', 'uc3', 120], ['UB', 'main', 290],
     ['UM', 'main', 390], ['MA', 'main', 510], ['M1', 'main', 620], ['M2', 'm2', 130], ['PD', 'pd', 110],
     ['MB', 'main', 742], ['MF', 'main', 840], ['FJ', 'main', 960], ['FM', 'main', 1080],
-    ['SB', 'sk', 110], ['SA', 'sk', 200], ['SK1', 'sk', 270], ['SK2', 'sk2', 90], ['SK3', 'sk3', 60],
+    ['SB', 'sk', 110], ['SA', 'sk', 200], ['SK1', 'sk', 270], ['SK2', 'sk2', 100], ['SK3', 'sk3', 66],
   ];
   for (const [name, line, at] of blocks) block(d, name, line, at);
   d.areas = [

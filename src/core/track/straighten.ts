@@ -15,6 +15,9 @@ export interface DrawnLine {
   /** What each end hangs on: another line's row, for the slanting lead to it. */
   startOn?: { row: number };
   endOn?: { row: number };
+  /** How far from each end the first thing stands on it: a lead must be over before that. */
+  clearFromStart: TenthUm;
+  clearFromEnd: TenthUm;
   /** Joined to an end of a line that lies elsewhere on the sheet; drawn cut, and marked on both sides. */
   cutAtStart?: string;
   cutAtEnd?: string;
@@ -49,13 +52,20 @@ export function straighten(document: LayoutDocument): Drawing {
   const lengths = new Map(document.lines.map((line) => [line.id, line.length.tenthUm]));
   const hints = new Map(document.lines.map((line) => [line.id, line.drawing?.row]));
   const rows = new RowPacking();
+  const standing = new Map<string, TenthUm[]>();
+  for (const thing of [...document.turnouts, ...document.features.filter((f) => f.kind === 'gap' || f.kind === 'mark' || f.kind === 'signal')]) {
+    standing.set(thing.line, [...(standing.get(thing.line) ?? []), thing.at.tenthUm]);
+  }
 
-  const put = (line: string, xAtStart: TenthUm, xAtEnd: TenthUm, near: number, side: -1 | 1 | 0, parents: Partial<DrawnLine>) => {
+  const put = (line: string, xAtStart: TenthUm, xAtEnd: TenthUm, near: number, side: -1 | 1 | 0, parents: Partial<DrawnLine>, leavesAt = xAtStart) => {
     const length = lengths.get(line)!;
     const low = Math.min(xAtStart, xAtEnd);
     const high = Math.max(xAtStart, xAtEnd);
-    const row = rows.place(low, high, near, side, hints.get(line));
-    drawn.set(line, { line, row, xAtStart, xAtEnd, length, stretch: length ? Math.abs(xAtEnd - xAtStart) / length : 1, ...parents });
+    const row = rows.place(low, high, near, side, hints.get(line), leavesAt);
+    const things = standing.get(line) ?? [];
+    const clearFromStart = Math.min(length, ...things);
+    const clearFromEnd = Math.min(length, ...things.map((at) => length - at));
+    drawn.set(line, { line, row, xAtStart, xAtEnd, length, clearFromStart, clearFromEnd, stretch: length ? Math.abs(xAtEnd - xAtStart) / length : 1, ...parents });
   };
 
   const turnoutsOn = new Map<string, Turnout[]>();
@@ -99,8 +109,8 @@ export function straighten(document: LayoutDocument): Drawing {
     const farOn = fits ? { row: otherTips.row } : undefined;
     const leftOfTrack = turnout.hand === 'left';
     const side = straight ? 0 : leftOfTrack === rightwards ? -1 : 1;
-    if (leg.end === 'start') put(leg.line, tips.x, xFar, tips.row, side, { startOn: near, endOn: farOn });
-    else put(leg.line, xFar, tips.x, tips.row, side, { startOn: farOn, endOn: near });
+    if (leg.end === 'start') put(leg.line, tips.x, xFar, tips.row, side, { startOn: near, endOn: farOn }, tips.x);
+    else put(leg.line, xFar, tips.x, tips.row, side, { startOn: farOn, endOn: near }, tips.x);
     if (other && !fits) {
       const cut = drawn.get(leg.line)!;
       if (leg.end === 'start') cut.cutAtEnd = other.name;
@@ -157,23 +167,42 @@ function markCuts(document: LayoutDocument, drawn: Map<string, DrawnLine>): void
   }
 }
 
-/** Interval packing: each line takes the nearest row to its parent, on its side, where nothing else lies. */
+/** Rows looked at on either side of the line a track leaves. */
+const REACH = 8;
+/** What crossing another line costs, in rows; and what lying on the wrong side does. */
+const CROSSING_COST = 5;
+const WRONG_SIDE_COST = 0.5;
+
+/**
+ * Interval packing: each line takes the free row that is nearest to the line it leaves, on its own side and without
+ * crossing others where it can.
+ */
 class RowPacking {
   private taken = new Map<number, [TenthUm, TenthUm][]>();
   first = 0;
   last = 0;
 
-  place(low: TenthUm, high: TenthUm, near: number, side: -1 | 0 | 1, hint: number | undefined): number {
-    for (let step = side === 0 ? 0 : 1; ; step++) {
-      const sides = side === 0 ? [near + step, near - step] : [near + side * step];
-      for (const row of hint !== undefined && step <= 1 ? [hint, ...sides] : sides) {
+  place(low: TenthUm, high: TenthUm, near: number, side: -1 | 0 | 1, hint: number | undefined, leavesAt: TenthUm): number {
+    const row = hint !== undefined && this.free(hint, low, high) ? hint : this.cheapest(low, high, near, side, leavesAt);
+    this.taken.set(row, [...(this.taken.get(row) ?? []), [low, high]]);
+    this.first = Math.min(this.first, row);
+    this.last = Math.max(this.last, row);
+    return row;
+  }
+
+  private cheapest(low: TenthUm, high: TenthUm, near: number, side: -1 | 0 | 1, leavesAt: TenthUm): number {
+    let best = { row: this.last + 1, cost: Number.POSITIVE_INFINITY };
+    for (let step = side === 0 ? 0 : 1; step <= REACH; step++) {
+      for (const direction of side === -1 ? [-1, 1] : [1, -1]) {
+        const row = near + direction * step;
         if (!this.free(row, low, high)) continue;
-        this.taken.set(row, [...(this.taken.get(row) ?? []), [low, high]]);
-        this.first = Math.min(this.first, row);
-        this.last = Math.max(this.last, row);
-        return row;
+        let crossed = 0;
+        for (let r = near + direction; r !== row && step > 0; r += direction) if (!this.free(r, leavesAt - 1, leavesAt + 1)) crossed += 1;
+        const cost = step + CROSSING_COST * crossed + (direction === -side ? WRONG_SIDE_COST : 0);
+        if (cost < best.cost) best = { row, cost };
       }
     }
+    return best.row;
   }
 
   private free(row: number, low: TenthUm, high: TenthUm): boolean {

@@ -4,17 +4,18 @@ import { consistOf } from '@/core/detection';
 import { fromMm, showLength, showNumber } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
 import { xOf } from '@/core/track';
+import { textWidth } from './label-placement';
 import type { SheetGeometry } from './sheet-geometry';
 
 const LANE_TOP = 34;
-const BAR_PITCH = 20;
+const BAR_PITCH = 19;
 
 function rowsOf(geometry: SheetGeometry): number[] {
   const rows = new Set([...geometry.drawing.lines.values()].map((line) => line.row));
   return [...rows].sort((a, b) => a - b);
 }
 
-export const laneHeight = (geometry: SheetGeometry): number => LANE_TOP + rowsOf(geometry).length * BAR_PITCH + 8;
+export const laneHeight = (rows: number): number => LANE_TOP + rows * BAR_PITCH + 4;
 
 interface LaneProps {
   document: LayoutDocument;
@@ -82,16 +83,16 @@ export const RoomLane = memo(function RoomLane({ document, design, geometry, y, 
           if (block.turnouts.length > 0) return null;
           const piece = block.pieces.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
           const span = spanOf(geometry, piece);
-          const at = y + LANE_TOP - 3 + rows.indexOf(span.row) * BAR_PITCH;
+          const at = y + LANE_TOP - 6 + rows.indexOf(span.row) * BAR_PITCH;
           const spare = block.length - longest.length;
           const bar = Math.min(span.width, (span.width * longest.length) / block.length);
           const figure = `${spare >= 0 ? '+' : '−'}${showLength(Math.abs(spare), document.shownUnit)}`;
           return (
             <g key={block.name}>
-              <rect x={span.x + 1.5} y={at} width={Math.max(1, span.width - 3)} height="12" rx="2" fill="none" stroke={spare < 0 ? 'var(--warn)' : 'var(--edge)'} />
-              <rect x={span.x + 3} y={at + 3} width={Math.max(0, bar - 6)} height="6" fill={spare < 0 ? 'var(--warn)' : 'var(--accent)'} opacity=".8" />
-              {span.width > 60 && (
-                <text x={span.x + span.width / 2} y={at + 10} textAnchor="middle" fontSize="11.5" style={{ fill: spare < 0 ? 'var(--warn)' : 'var(--ink)' }}>
+              <rect x={span.x + 1.5} y={at} width={Math.max(1, span.width - 3)} height="16" rx="2" fill="none" stroke={spare < 0 ? 'var(--warn)' : 'var(--edge)'} />
+              <rect x={span.x + 3} y={at + 11.5} width={Math.max(0, bar - 6)} height="3" fill={spare < 0 ? 'var(--warn)' : 'var(--accent)'} />
+              {span.width > textWidth(figure, 6) + 4 && (
+                <text x={span.x + span.width / 2} y={at + 9.5} textAnchor="middle" fontSize="11.5" style={{ fill: spare < 0 ? 'var(--warn)' : 'var(--ink)', stroke: 'none' }}>
                   {figure}
                 </text>
               )}

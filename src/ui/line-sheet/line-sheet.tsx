@@ -47,12 +47,13 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
   const fit = useMemo(() => fitView(drawing, size.width), [drawing, size.width]);
   const shown = view ?? fit;
   const rows = drawing.lastRow - drawing.firstRow + 1;
-  const pitch = Math.max(46, Math.min(stage === 'rehearse' ? 60 : 74, (size.height * (below ? 0.42 : 0.5) - 60) / Math.max(1, rows - 1)));
+  const fixed = RULER_HEIGHT + 46 + 2 * laneHeight(rows) + 74;
+  const pitch = below ? 54 : Math.max(54, Math.min(74, (size.height - fixed) / Math.max(1, rows - 1)));
   const geometry = useMemo(() => new SheetGeometry(drawing, shown, RULER_HEIGHT + 46, pitch), [drawing, shown, pitch]);
   const placed = useMemo(() => planLabels(document, design, geometry, layers.lengths && stage !== 'rehearse'), [document, design, geometry, layers.lengths, stage]);
 
   const trackBottom = geometry.bottom + (layers.lengths && stage !== 'rehearse' ? 62 : 48);
-  const laneSize = laneHeight(geometry);
+  const laneSize = laneHeight(rows);
   const showLanes = stage !== 'rehearse' && design !== undefined && document.lines.length > 0;
   const svgHeight = below ? trackBottom : Math.max(size.height, trackBottom + (showLanes ? 2 * laneSize : 0) + 12);
 
@@ -69,6 +70,10 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
   const lockedKey = frame ? document.turnouts.filter((_, i) => frame.locked[i]).map((t) => t.id).join(' ') : '';
   const locked = useMemo(() => new Set(lockedKey.split(' ').filter(Boolean)), [lockedKey]);
   const occupied = useMemo(() => new Set(frame?.occupied ?? (stage === 'signal' ? trial.occupied : [])), [frame?.occupied, stage, trial.occupied]);
+
+  const occupiedKey = [...occupied].join('|');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the value, so that an unchanged set draws nothing anew
+  const steadyOccupied = useMemo(() => occupied, [occupiedKey]);
 
   const aspectOf = (signal: { name: string }, index: number): Aspect | undefined => {
     if (frame) return frame.aspects[index];
@@ -143,11 +148,13 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
 
   const chosenBlock = design?.blocks.find((b) => b.name === blockNameOf(selected));
   const band = chosenBlock && bandOf(geometry, chosenBlock.pieces);
+  const chosenCut = document.features.find((f) => f.id === selected && (f.kind === 'gap' || f.kind === 'mark'));
+  const cutX = chosenCut && geometry.at(chosenCut.line, chosenCut.at.tenthUm).x;
   const select = (id: string) => store.getState().select(id);
   const move = (id: string, at: TenthUm) => store.getState().edit({ do: 'move', id, at: document.shownUnit === 'cm' ? asTyped(at) : { tenthUm: at, typed: showLength(at, 'inch') } });
 
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+    <div className="relative flex min-h-0 min-w-0 flex-1 flex-col">
       <div ref={box} className={`relative min-h-0 overflow-x-hidden ${below ? 'shrink-0 overflow-y-hidden' : 'flex-1 overflow-y-auto'}`} style={below ? { height: trackBottom } : undefined}>
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the sheet takes keys for zooming and moving about */}
         <svg ref={svg} width={size.width} height={svgHeight} className="drawing block touch-none select-none bg-sheet" tabIndex={0} role="group" aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, 0 fits, square brackets step through blocks.`}
@@ -158,8 +165,9 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
             return <rect key={f.id} x={span.x} y={RULER_HEIGHT} width={span.width} height={Math.max(0, trackBottom - RULER_HEIGHT)} fill="var(--hair)" opacity=".6" />;
           })}
           {band && <rect x={band.x} y={RULER_HEIGHT} width={band.width} height={svgHeight - RULER_HEIGHT} fill="var(--accent)" opacity=".09" />}
+          {cutX !== undefined && <path d={`M${cutX} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />}
           <Rulers geometry={geometry} width={size.width} height={svgHeight} />
-          <TrackLayer document={document} design={design} geometry={geometry} placed={placed} points={steadyPoints} locked={locked} detectors={layers.detectors} selected={selected} onSelect={select} />
+          <TrackLayer document={document} design={design} geometry={geometry} placed={placed} points={steadyPoints} locked={locked} detectors={layers.detectors} occupied={steadyOccupied} selected={selected} onSelect={select} />
           <CutsLayer document={document} geometry={geometry} selected={selected} canMove={stage !== 'rehearse'} onSelect={select} onMove={move} />
           {[...placed.lengths].map(([id, length]) => (
             <g key={id}>
@@ -169,13 +177,12 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
               </text>
             </g>
           ))}
-          {frame && <TrainsLayer frame={frame} geometry={geometry} selected={selected} onSelect={select} />}
           {design?.blocks.map((block) => {
             const plate = placed.plates.get(block.name);
             if (!plate) return null;
             const isSelected = selected === blockKey(block.name);
             const isOccupied = occupied.has(block.name);
-            const y = frame ? plate.y - 17 : plate.y;
+            const { y } = plate;
             return (
               // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
               <g key={block.name} role="button" tabIndex={-1} aria-label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`} className="cursor-pointer" onClick={() => select(blockKey(block.name))}>
@@ -186,6 +193,7 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
               </g>
             );
           })}
+          {frame && <TrainsLayer frame={frame} geometry={geometry} selected={selected} onSelect={select} />}
           {layers.signals &&
             signalsOf(document).map((signal, index) => {
               const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
@@ -211,13 +219,13 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
             </>
           )}
         </svg>
-        <div className="absolute right-2 top-1 flex gap-1">
+      </div>
+      {below?.(geometry, size.width)}
+      <div className="absolute -top-[33px] right-3 z-10 flex gap-1">
           <button type="button" className="button px-1.5" onClick={() => zoom(1 / 1.4)} aria-label="Zoom out"><ZoomOut size={14} aria-hidden /></button>
           <button type="button" className="button px-1.5" onClick={() => setView(undefined)} aria-label="Fit the whole layout"><Maximize2 size={14} aria-hidden /></button>
           <button type="button" className="button px-1.5" onClick={() => zoom(1.4)} aria-label="Zoom in"><ZoomIn size={14} aria-hidden /></button>
         </div>
-      </div>
-      {below?.(geometry, size.width)}
       <OverviewStrip document={document} drawing={drawing} view={shown} fit={fit} width={size.width} onMove={(from) => setView({ ...shown, from })} />
     </div>
   );

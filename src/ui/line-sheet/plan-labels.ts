@@ -6,7 +6,7 @@ import type { SheetGeometry } from './sheet-geometry';
 import { HEAD_HEIGHT, HEAD_WIDTH } from './signal-head';
 
 /** Distances of a signal head from the rail, nearest first. */
-export const SIGNAL_DROPS = [18, 34];
+export const SIGNAL_DROPS = [18, 34, 50];
 const TURNOUT_SPOTS: [number, number][] = [
   [0, -12],
   [0, 18],
@@ -36,8 +36,12 @@ export function standsAbove(document: LayoutDocument, rightwards: boolean): bool
 export function planLabels(document: LayoutDocument, design: DesignView | undefined, geometry: SheetGeometry, lengths: boolean): Placed {
   const placed: Placed = { signals: new Map(), turnouts: new Map(), plates: new Map(), lengths: new Map() };
   const taken: Box[] = [];
-  const put = <T>(id: string, choices: { box: Box; value: T }[], into: Map<string, T>) => {
-    const found = placeLabels([{ id, choices: choices.map((c) => c.box) }], taken).get(id);
+  const rails = document.lines.map((line): Box => {
+    const [a, b] = geometry.flat(line.id);
+    return { x: Math.min(a.x, b.x), y: a.y - 3, width: Math.abs(b.x - a.x), height: 6 };
+  });
+  const put = <T>(id: string, choices: { box: Box; value: T }[], into: Map<string, T>, onRail = false) => {
+    const found = placeLabels([{ id, choices: choices.map((c) => c.box) }], onRail ? taken : [...taken, ...rails]).get(id);
     if (found === undefined) return;
     taken.push(choices[found]!.box);
     into.set(id, choices[found]!.value);
@@ -63,7 +67,7 @@ export function planLabels(document: LayoutDocument, design: DesignView | undefi
       return { value: { x, y, width }, box: { x: x - width / 2, y: y - PLATE_HEIGHT / 2, width, height: PLATE_HEIGHT } };
     });
     const [left, right] = [geometry.at(piece.line, piece.from).x, geometry.at(piece.line, piece.to).x];
-    if (Math.abs(right - left) > width + 6) put(block.name, choices, placed.plates);
+    if (Math.abs(right - left) > width + 6) put(block.name, choices, placed.plates, true);
   }
   for (const turnout of document.turnouts) {
     const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);

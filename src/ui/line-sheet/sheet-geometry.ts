@@ -15,9 +15,9 @@ export interface View {
 }
 
 export const GUTTER = 66;
-export const RIGHT_PAD = 18;
+export const RIGHT_PAD = 40;
 /** Pixels of slope for each row that a lead climbs. */
-const SLOPE = 26;
+const SLOPE = 30;
 /** A lead takes at most this share of its line. */
 const MOST_OF_LINE = 0.42;
 
@@ -69,10 +69,13 @@ export class SheetGeometry {
     return drawn.xAtEnd >= drawn.xAtStart;
   }
 
-  private leadPx(drawn: DrawnLine, on: { row: number } | undefined): number {
+  /** Pixels of slope from a line's end to its own row; over before the first thing that stands on the line. */
+  private leadPx(drawn: DrawnLine, end: 'start' | 'end'): number {
+    const on = end === 'start' ? drawn.startOn : drawn.endOn;
     if (!on || on.row === drawn.row) return 0;
-    const length = Math.abs(drawn.xAtEnd - drawn.xAtStart) * this.view.scale;
-    return Math.min(MOST_OF_LINE * length, SLOPE * Math.abs(on.row - drawn.row));
+    const perLength = drawn.stretch * this.view.scale;
+    const clear = (end === 'start' ? drawn.clearFromStart : drawn.clearFromEnd) * perLength;
+    return Math.max(2, Math.min(MOST_OF_LINE * drawn.length * perLength, SLOPE * Math.abs(on.row - drawn.row), clear - 3));
   }
 
   /** Where a distance of a line is drawn, on its row or on the slope that leads to it. */
@@ -80,15 +83,26 @@ export class SheetGeometry {
     const drawn = this.drawn(line);
     const x = this.x(xOf(drawn, distance));
     const y = this.rowY(drawn.row);
-    for (const [on, end] of [
-      [drawn.startOn, drawn.xAtStart],
-      [drawn.endOn, drawn.xAtEnd],
+    for (const [on, end, which] of [
+      [drawn.startOn, drawn.xAtStart, 'start'],
+      [drawn.endOn, drawn.xAtEnd, 'end'],
     ] as const) {
-      const lead = this.leadPx(drawn, on);
+      const lead = this.leadPx(drawn, which);
       const along = Math.abs(x - this.x(end));
       if (on && lead > 0 && along < lead) return { x, y: this.rowY(on.row) + (y - this.rowY(on.row)) * (along / lead) };
     }
     return { x, y };
+  }
+
+  /** The two ends of the level part of a line, its leads left out. */
+  flat(line: string): [Point, Point] {
+    const drawn = this.drawn(line);
+    const sign = this.ascends(line) ? 1 : -1;
+    const y = this.rowY(drawn.row);
+    return [
+      { x: this.x(drawn.xAtStart) + sign * this.leadPx(drawn, 'start'), y },
+      { x: this.x(drawn.xAtEnd) - sign * this.leadPx(drawn, 'end'), y },
+    ];
   }
 
   /** The path of a stretch of a line, bends of its leads included. */
@@ -96,8 +110,8 @@ export class SheetGeometry {
     const drawn = this.drawn(line);
     const perPx = drawn.stretch === 0 || this.view.scale === 0 ? 0 : 1 / (this.view.scale * drawn.stretch);
     const bends = [
-      this.leadPx(drawn, drawn.startOn) * perPx,
-      drawn.length - this.leadPx(drawn, drawn.endOn) * perPx,
+      this.leadPx(drawn, 'start') * perPx,
+      drawn.length - this.leadPx(drawn, 'end') * perPx,
     ].filter((bend) => bend > Math.min(from, to) && bend < Math.max(from, to));
     const stops = [from, ...(from <= to ? bends : bends.reverse()), to];
     return stops

@@ -32,7 +32,7 @@ export function SignalHead(props: { x: number; y: number; rightwards: boolean; d
   const nameX = rightwards ? left - 4 : left + HEAD_WIDTH + 4;
   return (
     <>
-      <path d={`M${x} ${y}V${cy}H${x - side * 5}`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+      <path d={`M${x} ${y}V${cy}H${x - side * 5}`} fill="none" stroke="var(--ink)" strokeWidth="1.5" pointerEvents="none" />
       <path d={`M${x + side * 3} ${cy - 4}L${x + side * 9} ${cy}L${x + side * 3} ${cy + 4}Z`} fill="var(--ink)" />
       <rect
         x={left}

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import type { DesignView } from '@/core/design';
+import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
 import type { Placed } from './plan-labels';
 import type { SheetGeometry } from './sheet-geometry';
@@ -7,7 +8,7 @@ import type { SheetGeometry } from './sheet-geometry';
 export type ShownPoints = Record<string, 'straight' | 'diverging' | 'between'>;
 
 /** Pixels of the break in a leg that is not set. */
-const BREAK: [number, number] = [7, 14];
+const BREAK: [number, number] = [6, 11];
 
 interface Props {
   document: LayoutDocument;
@@ -17,12 +18,13 @@ interface Props {
   points: ShownPoints;
   locked: ReadonlySet<string>;
   detectors: boolean;
+  occupied: ReadonlySet<string>;
   selected: string | undefined;
   onSelect: (id: string) => void;
 }
 
 /** Rails, what watches them, hidden parts, ends, turnouts with the leg that is not set broken. */
-export const TrackLayer = memo(function TrackLayer({ document, design, geometry, placed, points, locked, detectors, selected, onSelect }: Props) {
+export const TrackLayer = memo(function TrackLayer({ document, design, geometry, placed, points, locked, detectors, occupied, selected, onSelect }: Props) {
   return (
     <g>
       {detectors &&
@@ -30,7 +32,7 @@ export const TrackLayer = memo(function TrackLayer({ document, design, geometry,
           block.detectors.length === 0
             ? null
             : block.pieces.map((piece) => (
-                <path key={`${block.name} ${piece.line} ${piece.from}`} d={geometry.path(piece.line, piece.from, piece.to)} fill="none" stroke="var(--accent-tint)" strokeWidth="16" strokeLinejoin="round" />
+                <path key={`${block.name} ${piece.line} ${piece.from}`} d={geometry.path(piece.line, piece.from, piece.to)} fill="none" stroke={occupied.has(block.name) ? 'var(--accent-band)' : 'var(--accent-tint)'} strokeWidth="16" strokeLinejoin="round" />
               )),
         )}
       {document.lines.map((line) => (
@@ -91,6 +93,7 @@ function legPath(geometry: SheetGeometry, end: { line: string; end: 'start' | 'e
 
 /** A slanted double stroke where a line is cut on paper and goes on elsewhere. */
 function LineEnds({ document, geometry }: { document: LayoutDocument; geometry: SheetGeometry }) {
+  const perUnit = document.shownUnit === 'cm' ? TENTH_UM_PER_CM : TENTH_UM_PER_INCH;
   return document.lines.flatMap((line) => {
     const drawn = geometry.drawn(line.id);
     return ([
@@ -104,7 +107,7 @@ function LineEnds({ document, geometry }: { document: LayoutDocument; geometry: 
         <g key={`${line.id} ${which}`}>
           <path d={`M${x - 4} ${y + 8}L${x + 2} ${y - 8}M${x + 1} ${y + 8}L${x + 7} ${y - 8}`} stroke="var(--ink)" strokeWidth="1.6" transform={`translate(${outward * 3} 0)`} />
           <text x={x + outward * 12} y={y + 4} textAnchor={outward < 0 ? 'end' : 'start'} style={{ fill: 'var(--ink3)' }}>
-            {label || (outward < 0 ? 'from end' : 'to 0')}
+            {label || (which === 'start' ? `from ${Math.round(line.length.tenthUm / perUnit)}` : 'to 0')}
           </text>
         </g>,
       ];

@@ -4,10 +4,14 @@ import { useState } from 'react';
 import type { Reason } from '@/core/reasoning';
 
 /** How many levels are open before a click. */
-const OPEN_LEVELS = 3;
+const OPEN_LEVELS = 4;
 
 /** A reason with its terms; the deciding ones first, the others behind a line that says how many there are. */
-export function ReasonTree({ reason, level = 0 }: { reason: Reason; level?: number }) {
+export function ReasonTree({ reason }: { reason: Reason }) {
+  return <Branch reason={reason} level={0} />;
+}
+
+function Branch({ reason, level }: { reason: Reason; level: number }) {
   const deciding = reason.because.filter((part) => part.decides !== false);
   const others = reason.because.filter((part) => part.decides === false);
   const [open, setOpen] = useState(level < OPEN_LEVELS);
@@ -33,7 +37,7 @@ export function ReasonTree({ reason, level = 0 }: { reason: Reason; level?: numb
         <div className="pl-3">
           {deciding.map((part, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: the terms of a rule have a fixed order and no other name
-            <ReasonTree key={i} reason={part} level={level + 1} />
+            <Branch key={i} reason={part} level={level + 1} />
           ))}
           {others.length > 0 && (
             <button type="button" className="cursor-pointer py-1 pl-4 text-ink3 underline decoration-dotted" onClick={() => setShowOthers(!showOthers)}>
@@ -42,7 +46,7 @@ export function ReasonTree({ reason, level = 0 }: { reason: Reason; level?: numb
           )}
           {showOthers && others.map((part, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: the terms of a rule have a fixed order and no other name
-            <ReasonTree key={i} reason={part} level={level + 1} />
+            <Branch key={i} reason={part} level={level + 1} />
           ))}
         </div>
       )}

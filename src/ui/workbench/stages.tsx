@@ -51,7 +51,7 @@ export function Stages() {
 
 function Key() {
   const rows: [string, React.ReactNode][] = [
-    ['Current sensing', <path key="a" d="M0 8H30" stroke="var(--accent-tint)" strokeWidth="12" />],
+    ['Watched track', <path key="a" d="M0 8H30" stroke="var(--accent-tint)" strokeWidth="12" />],
     ['Gap in the rail', <path key="b" d="M0 8H12M18 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" />],
     ['Block mark', <path key="c" d="M0 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" strokeDasharray="3 2.5" />],
     ['Leg not set', <path key="d" d="M0 8H8M15 8H30" stroke="var(--ink)" strokeWidth="2.4" />],
