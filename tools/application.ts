@@ -24,7 +24,11 @@ function sourcesHash(): string {
 export function build(): boolean {
   const wanted = sourcesHash();
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return false;
-  execFileSync(process.execPath, [NEXT, 'build'], { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: nextEnvironment('production') });
+  execFileSync(process.execPath, [NEXT, 'build'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: nextEnvironment('production'),
+  });
   writeFileSync(STAMP, wanted);
   return true;
 }
@@ -42,7 +46,12 @@ export interface Application {
 }
 
 /** Runs the built (or the live) application and waits until it and its database answer. */
-export async function run(options: { port: number; host: string; database: string; development: boolean }): Promise<Application> {
+export async function run(options: {
+  port: number;
+  host: string;
+  database: string;
+  development: boolean;
+}): Promise<Application> {
   const { port, host, database, development } = options;
   const child = spawn(process.execPath, [NEXT, development ? 'dev' : 'start', '-H', host, '-p', String(port)], {
     cwd: ROOT,
@@ -54,7 +63,10 @@ export async function run(options: { port: number; host: string; database: strin
   const address = `http://${reach}:${port}`;
   for (let tries = 0; ; tries++) {
     if (child.exitCode !== null) throw new Error('The application stopped while starting.');
-    const ready = await fetch(`${address}/api/health`).then((r) => r.ok, () => false);
+    const ready = await fetch(`${address}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    );
     if (ready) break;
     if (tries > 600) throw new Error('The application did not answer within a minute.');
     await new Promise((resolve) => setTimeout(resolve, 100));

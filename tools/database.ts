@@ -30,25 +30,49 @@ export class Database {
     if (!existsSync(join(data, 'mysql'))) {
       execFileSync(
         'mariadb-install-db',
-        ['--no-defaults', `--datadir=${data}`, `--user=${user}`, '--auth-root-authentication-method=socket', `--auth-root-socket-user=${user}`, '--skip-test-db', '--skip-name-resolve'],
+        [
+          '--no-defaults',
+          `--datadir=${data}`,
+          `--user=${user}`,
+          '--auth-root-authentication-method=socket',
+          `--auth-root-socket-user=${user}`,
+          '--skip-test-db',
+          '--skip-name-resolve',
+        ],
         { env: { ...process.env, PATH }, stdio: ['ignore', 'ignore', 'pipe'] },
       );
     }
     const init = join(this.folder, 'init.sql');
     const grants = ['localhost', '127.0.0.1'].map(
-      (host) => `CREATE OR REPLACE USER 'roblik'@'${host}' IDENTIFIED BY '${password}';\nGRANT ALL ON roblik.* TO 'roblik'@'${host}';\n`,
+      (host) =>
+        `CREATE OR REPLACE USER 'roblik'@'${host}' IDENTIFIED BY '${password}';\nGRANT ALL ON roblik.* TO 'roblik'@'${host}';\n`,
     );
-    writeFileSync(init, `CREATE DATABASE IF NOT EXISTS roblik CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\n${grants.join('')}`, { mode: 0o600 });
+    writeFileSync(
+      init,
+      `CREATE DATABASE IF NOT EXISTS roblik CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\n${grants.join('')}`,
+      { mode: 0o600 },
+    );
     const inFolder = join(this.folder, 'mariadb.sock');
-    const socket = inFolder.length > LONGEST_SOCKET ? join(tmpdir(), `roblik-${randomBytes(6).toString('hex')}.sock`) : inFolder;
+    const socket =
+      inFolder.length > LONGEST_SOCKET ? join(tmpdir(), `roblik-${randomBytes(6).toString('hex')}.sock`) : inFolder;
     const port = await freePort(13_306);
     const log = openSync(join(this.folder, 'mariadb.log'), 'a');
     this.child = spawn(
       'mariadbd',
       [
-        '--no-defaults', `--user=${user}`, `--datadir=${data}`, `--socket=${socket}`, `--pid-file=${join(this.folder, 'mariadb.pid')}`,
-        '--bind-address=127.0.0.1', `--port=${port}`, '--skip-name-resolve', '--character-set-server=utf8mb4',
-        '--collation-server=utf8mb4_unicode_ci', '--default-time-zone=+00:00', '--max-allowed-packet=64M', `--init-file=${init}`,
+        '--no-defaults',
+        `--user=${user}`,
+        `--datadir=${data}`,
+        `--socket=${socket}`,
+        `--pid-file=${join(this.folder, 'mariadb.pid')}`,
+        '--bind-address=127.0.0.1',
+        `--port=${port}`,
+        '--skip-name-resolve',
+        '--character-set-server=utf8mb4',
+        '--collation-server=utf8mb4_unicode_ci',
+        '--default-time-zone=+00:00',
+        '--max-allowed-packet=64M',
+        `--init-file=${init}`,
       ],
       { env: { ...process.env, PATH }, stdio: ['ignore', log, log], detached: true },
     );
@@ -63,7 +87,8 @@ export class Database {
 
   private async connect() {
     for (let tries = 0; ; tries++) {
-      if (this.child?.exitCode != null) throw new Error(`MariaDB stopped at once. See ${join(this.folder, 'mariadb.log')}.`);
+      if (this.child?.exitCode != null)
+        throw new Error(`MariaDB stopped at once. See ${join(this.folder, 'mariadb.log')}.`);
       try {
         return await createConnection({ uri: this.url });
       } catch (error) {

@@ -3,7 +3,10 @@ import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import './globals.css';
 
-export const metadata: Metadata = { title: 'Roblik', description: 'Block detection, signals and interlocking for model railroads' };
+export const metadata: Metadata = {
+  title: 'Roblik',
+  description: 'Block detection, signals and interlocking for model railroads',
+};
 export const dynamic = 'force-dynamic';
 
 const SIZES = ['1', '1.25', '1.5'];

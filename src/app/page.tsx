@@ -34,7 +34,9 @@ export default async function LayoutsPage() {
       ) : (
         <main className="mx-auto max-w-5xl px-6 py-6">
           <h1 className="text-[1.2rem] font-bold">The database does not answer</h1>
-          <p className="mt-2">Your layouts are safe. Stop Roblik with Ctrl-C, start it again with ./roblik start, and load this page anew.</p>
+          <p className="mt-2">
+            Your layouts are safe. Stop Roblik with Ctrl-C, start it again with ./roblik start, and load this page anew.
+          </p>
         </main>
       )}
     </>

@@ -3,7 +3,14 @@ import type { Facing, Feature, LayoutDocument, Train, Turnout, Vehicle } from '@
 
 /** Short forms in which the demo layouts are written down: distances in centimetres. */
 
-export const gap = (id: string, line: string, at: number): Feature => ({ id, kind: 'gap', line, at: cm(at), rail: 'right', certainty: 'fixed' });
+export const gap = (id: string, line: string, at: number): Feature => ({
+  id,
+  kind: 'gap',
+  line,
+  at: cm(at),
+  rail: 'right',
+  certainty: 'fixed',
+});
 
 export const signal = (name: string, line: string, at: number, governs: Facing): Feature => ({
   id: `s-${name}`,
@@ -16,7 +23,14 @@ export const signal = (name: string, line: string, at: number, governs: Facing):
   certainty: 'fixed',
 });
 
-export const turnout = (name: string, line: string, at: number, facing: Facing, hand: 'left' | 'right', leg: string): Turnout => ({
+export const turnout = (
+  name: string,
+  line: string,
+  at: number,
+  facing: Facing,
+  hand: 'left' | 'right',
+  leg: string,
+): Turnout => ({
   id: `t-${name}`,
   name,
   line,
@@ -37,11 +51,25 @@ export const turnout = (name: string, line: string, at: number, facing: Facing, 
 /** A block with its name and the detector that watches it. */
 export function block(document: LayoutDocument, name: string, line: string, at: number): void {
   document.blocks.push({ id: `b-${name}`, name, anchor: { line, at: cm(at) } });
-  document.detectors.push({ id: `d-${name}`, name, kind: 'current', anchor: { line, at: cm(at) }, holdMs: 1000, input: '' });
+  document.detectors.push({
+    id: `d-${name}`,
+    name,
+    kind: 'current',
+    anchor: { line, at: cm(at) },
+    holdMs: 1000,
+    input: '',
+  });
 }
 
 /** A vehicle whose axles lie at the given distances; `seen` says which of them a current detector notices. */
-export const vehicle = (id: string, name: string, length: number, axles: number[], seen: (axle: number) => boolean, grams: number): Vehicle => ({
+export const vehicle = (
+  id: string,
+  name: string,
+  length: number,
+  axles: number[],
+  seen: (axle: number) => boolean,
+  grams: number,
+): Vehicle => ({
   id,
   name,
   length: cm(length),

@@ -15,13 +15,23 @@ export function generatedLine(blocks: number): LayoutDocument {
     const at = n * STATION_CM;
     const loop = `loop${n}`;
     d.lines.push({ id: loop, name: `Loop ${n}`, length: cm(260), drawing: undefined });
-    d.turnouts.push(turnout(`A${n}`, 'main', at + 200, 'up', 'right', loop), turnout(`B${n}`, 'main', at + 450, 'down', 'left', loop));
+    d.turnouts.push(
+      turnout(`A${n}`, 'main', at + 200, 'up', 'right', loop),
+      turnout(`B${n}`, 'main', at + 450, 'down', 'left', loop),
+    );
     d.features.push(
-      gap(`ga${n}`, 'main', at + 180), gap(`gb${n}`, 'main', at + 240), gap(`gc${n}`, 'main', at + 410), gap(`gd${n}`, 'main', at + 470),
-      gap(`ge${n}`, loop, 40), gap(`gf${n}`, loop, 220),
-      signal(`E${n}`, 'main', at + 180, 'up'), signal(`W${n}`, 'main', at + 470, 'down'),
-      signal(`ME${n}`, 'main', at + 410, 'up'), signal(`MW${n}`, 'main', at + 240, 'down'),
-      signal(`LE${n}`, loop, 220, 'up'), signal(`LW${n}`, loop, 40, 'down'),
+      gap(`ga${n}`, 'main', at + 180),
+      gap(`gb${n}`, 'main', at + 240),
+      gap(`gc${n}`, 'main', at + 410),
+      gap(`gd${n}`, 'main', at + 470),
+      gap(`ge${n}`, loop, 40),
+      gap(`gf${n}`, loop, 220),
+      signal(`E${n}`, 'main', at + 180, 'up'),
+      signal(`W${n}`, 'main', at + 470, 'down'),
+      signal(`ME${n}`, 'main', at + 410, 'up'),
+      signal(`MW${n}`, 'main', at + 240, 'down'),
+      signal(`LE${n}`, loop, 220, 'up'),
+      signal(`LW${n}`, loop, 40, 'down'),
     );
     block(d, `S${n}`, 'main', at + 100);
     block(d, `T${n}`, 'main', at + 210);

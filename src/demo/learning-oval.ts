@@ -27,7 +27,14 @@ export function withTrains(d: LayoutDocument, count: number, blockCm: number): L
   for (let i = 0; i < count; i++) {
     const at = (i * blockCm + blockCm * 1.5 - 10) % (d.lines[0]!.length.tenthUm / 100_000);
     d.trains.push(
-      train(`tr${i + 1}`, names[i] ?? `Train ${i + 1}`, ['v-engine', 'v-coach', 'v-coach'], 60 + (i % 3) * 10, { line: 'oval', at, facing: 'up' }, { up: 60, down: 90, delayMs: 500, is: 'assumed' }),
+      train(
+        `tr${i + 1}`,
+        names[i] ?? `Train ${i + 1}`,
+        ['v-engine', 'v-coach', 'v-coach'],
+        60 + (i % 3) * 10,
+        { line: 'oval', at, facing: 'up' },
+        { up: 60, down: 90, delayMs: 500, is: 'assumed' },
+      ),
     );
   }
   return d;

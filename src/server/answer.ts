@@ -7,7 +7,8 @@ export function refuse(status: number, problem: string, faults?: Fault[]): Respo
   return Response.json({ problem, faults }, { status, headers: { 'Cache-Control': 'no-store' } });
 }
 
-export const answer = (value: unknown, status = 200): Response => Response.json(value, { status, headers: { 'Cache-Control': 'no-store' } });
+export const answer = (value: unknown, status = 200): Response =>
+  Response.json(value, { status, headers: { 'Cache-Control': 'no-store' } });
 
 /** Reads a body up to the limit; undefined when it is larger. */
 export async function readBody(request: Request, limit = LARGEST_BODY): Promise<string | undefined> {
@@ -34,7 +35,9 @@ export async function readFields(request: Request): Promise<Record<string, unkno
   const text = await readBody(request);
   try {
     const value: unknown = JSON.parse(text ?? '');
-    return typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : undefined;
+    return typeof value === 'object' && value !== null && !Array.isArray(value)
+      ? (value as Record<string, unknown>)
+      : undefined;
   } catch {
     return undefined;
   }

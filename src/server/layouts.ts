@@ -13,7 +13,10 @@ export interface StoredLayout {
   document: LayoutDocument;
 }
 
-export type SaveResult = { ok: true; revision: number } | { ok: false; reason: 'gone' } | { ok: false; reason: 'conflict'; current: StoredLayout };
+export type SaveResult =
+  | { ok: true; revision: number }
+  | { ok: false; reason: 'gone' }
+  | { ok: false; reason: 'conflict'; current: StoredLayout };
 
 const LETTERS = 'abcdefghijkmnpqrstuvwxyz23456789';
 const newId = () => [...randomBytes(12)].map((byte) => LETTERS[byte % LETTERS.length]).join('');
@@ -30,7 +33,13 @@ interface LayoutRow extends RowDataPacket {
 function fromRow(row: LayoutRow): StoredLayout {
   const reading = readDocument(JSON.parse(row.document));
   if (!reading.ok) throw new Error(`Layout ${row.id} in the database is damaged: ${reading.faults[0]?.problem}`);
-  return { id: row.id, name: row.name, revision: row.revision, updatedAt: row.updated_at.toISOString(), document: reading.document };
+  return {
+    id: row.id,
+    name: row.name,
+    revision: row.revision,
+    updatedAt: row.updated_at.toISOString(),
+    document: reading.document,
+  };
 }
 
 /** All layouts that are not deleted, last changed first. */
@@ -55,14 +64,23 @@ export async function createLayout(document: LayoutDocument, note: string): Prom
   const id = newId();
   const text = writeDocumentText(document);
   await inTransaction(async (connection) => {
-    await connection.execute('INSERT INTO layouts (id, name, revision, document) VALUES (?, ?, 1, ?)', [id, document.name, text]);
+    await connection.execute('INSERT INTO layouts (id, name, revision, document) VALUES (?, ?, 1, ?)', [
+      id,
+      document.name,
+      text,
+    ]);
     await keepRevision(connection, id, 1, null, text, note);
   });
   return id;
 }
 
 /** Saves over the revision it was made from and no other: two tabs never overwrite each other silently. */
-export async function saveLayout(id: string, base: number, document: LayoutDocument, note: string): Promise<SaveResult> {
+export async function saveLayout(
+  id: string,
+  base: number,
+  document: LayoutDocument,
+  note: string,
+): Promise<SaveResult> {
   const text = writeDocumentText(document);
   const saved = await inTransaction(async (connection) => {
     const [result] = await connection.execute<ResultSetHeader>(
@@ -87,15 +105,18 @@ export async function setDeleted(id: string, deleted: boolean): Promise<boolean>
   return result.affectedRows > 0;
 }
 
-async function keepRevision(connection: Connection, id: string, number: number, parent: number | null, text: string, note: string): Promise<void> {
-  await connection.execute('INSERT INTO revisions (layout, number, parent, content_hash, document, note) VALUES (?, ?, ?, ?, ?, ?)', [
-    id,
-    number,
-    parent,
-    hashOf(text),
-    text,
-    note.slice(0, 400),
-  ]);
+async function keepRevision(
+  connection: Connection,
+  id: string,
+  number: number,
+  parent: number | null,
+  text: string,
+  note: string,
+): Promise<void> {
+  await connection.execute(
+    'INSERT INTO revisions (layout, number, parent, content_hash, document, note) VALUES (?, ?, ?, ?, ?, ?)',
+    [id, number, parent, hashOf(text), text, note.slice(0, 400)],
+  );
 }
 
 async function inTransaction<T>(work: (connection: Connection) => Promise<T>): Promise<T> {

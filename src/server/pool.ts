@@ -9,6 +9,12 @@ const held = globalThis as { roblikPool?: Pool };
 export function pool(): Pool {
   const address = process.env[DATABASE_VARIABLE];
   if (!address) throw new Error(`${DATABASE_VARIABLE} is not set. Start Roblik with ./roblik start.`);
-  held.roblikPool ??= createPool({ uri: address, connectionLimit: 8, timezone: 'Z', charset: 'utf8mb4', connectTimeout: 5000 });
+  held.roblikPool ??= createPool({
+    uri: address,
+    connectionLimit: 8,
+    timezone: 'Z',
+    charset: 'utf8mb4',
+    connectTimeout: 5000,
+  });
   return held.roblikPool;
 }

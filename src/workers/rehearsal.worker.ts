@@ -1,5 +1,17 @@
 import { expose } from 'comlink';
-import { type Command, frameOf, isMishap, PathRecorder, type PathSample, Rehearsal, type RehearsalFrame, SAMPLE_TICKS, sayEvent, TICK_MS, type TimedCommand } from '@/core/simulation';
+import {
+  type Command,
+  frameOf,
+  isMishap,
+  PathRecorder,
+  type PathSample,
+  Rehearsal,
+  type RehearsalFrame,
+  SAMPLE_TICKS,
+  sayEvent,
+  TICK_MS,
+  type TimedCommand,
+} from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 
 export interface SpokenEvent {
@@ -46,7 +58,13 @@ function report(): void {
   if (!rehearsal || !listener) return;
   const { samples, events } = pending;
   pending = { samples: [], events: [] };
-  listener({ frame: frameOf(rehearsal), samples, events, hash: rehearsal.traceHash, notPlaced: rehearsal.plant.notPlaced.map((p) => p.problem) });
+  listener({
+    frame: frameOf(rehearsal),
+    samples,
+    events,
+    hash: rehearsal.traceHash,
+    notPlaced: rehearsal.plant.notPlaced.map((p) => p.problem),
+  });
 }
 
 function beat(): void {

@@ -16,7 +16,10 @@ export interface Design {
 export function checkDesign(document: LayoutDocument): Design {
   const scheme = compileScheme(document);
   const program = writeRuleProgram(scheme);
-  const findings = [...detectionFindings(document, scheme.partition), ...signalFindings(document, scheme.partition, scheme.readings)];
+  const findings = [
+    ...detectionFindings(document, scheme.partition),
+    ...signalFindings(document, scheme.partition, scheme.readings),
+  ];
   for (const crossing of document.crossings) {
     if (crossing.kind === 'diamond') continue;
     findings.push({

@@ -24,7 +24,13 @@ export interface SignalView {
   id: string;
   name: string;
   rear: string;
-  ways: { to: string; blocks: string[]; points: { turnout: string; position: TurnoutPosition }[]; length: TenthUm; ending: string }[];
+  ways: {
+    to: string;
+    blocks: string[];
+    points: { turnout: string; position: TurnoutPosition }[];
+    length: TenthUm;
+    ending: string;
+  }[];
 }
 
 /** A design without its working parts: plain data that can cross from a worker to the page. */
@@ -67,7 +73,9 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
     })),
     findings: design.findings,
     program: design.program,
-    lockedBy: Object.fromEntries(document.turnouts.map((turnout, i) => [turnout.id, foulingBlocks(design.scheme, i).map(blockName)])),
+    lockedBy: Object.fromEntries(
+      document.turnouts.map((turnout, i) => [turnout.id, foulingBlocks(design.scheme, i).map(blockName)]),
+    ),
   };
 }
 

@@ -1,12 +1,15 @@
 import type { Finding } from '../findings';
 import { fromMm, showLength } from '../measure';
 import { asTyped, type Edit, type LayoutDocument } from '../survey';
+import type { EdgeEnd } from '../track';
 import { consistOf } from './consist';
-import type { Block, Partition } from './partition';
+import { type Block, type Partition, type Piece, withinBlock } from './partition';
 
 /** A place in the middle of a block, for a remedy or for a click to lead to. */
 export function middleOf(partition: Partition, block: Block): { line: string; at: number } {
-  const longest = block.pieces.map((p) => partition.pieces[p]!).reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
+  const longest = block.pieces
+    .map((p) => partition.pieces[p]!)
+    .reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
   return { line: longest.line, at: Math.round((longest.from + longest.to) / 2) };
 }
 
@@ -26,7 +29,12 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         subject: blocks[0]!.name,
         says: `No detector watches ${names}. A train there is not seen, so signals into it stay at stop.`,
         figures: [{ name: 'length unseen', value: shown(blocks.reduce((sum, b) => sum + b.length, 0)) }],
-        remedies: [{ says: `Add a current detector to ${names}`, edit: { do: 'add detector', line: place.line, at: asTyped(place.at) } }],
+        remedies: [
+          {
+            says: `Add a current detector to ${names}`,
+            edit: { do: 'add detector', line: place.line, at: asTyped(place.at) },
+          },
+        ],
       });
     }
     if (section.detectors.length > 1) {
@@ -39,13 +47,19 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         says: `${names} has no gap between detectors ${[first, ...extra].map((d) => d!.name).join(' and ')}, so both see the same trains.`,
         figures: [],
         advice: 'Cut a gap between them, or delete one.',
-        remedies: extra.map((d) => ({ says: `Delete detector ${d!.name}`, edit: { do: 'delete' as const, id: d!.id } })),
+        remedies: extra.map((d) => ({
+          says: `Delete detector ${d!.name}`,
+          edit: { do: 'delete' as const, id: d!.id },
+        })),
       });
     }
   }
 
   const trains = document.trains.map((train) => ({ train, consist: consistOf(document, train) }));
-  const longest = trains.reduce<(typeof trains)[number] | undefined>((a, b) => (a && a.consist.lengthMm >= b.consist.lengthMm ? a : b), undefined);
+  const longest = trains.reduce<(typeof trains)[number] | undefined>(
+    (a, b) => (a && a.consist.lengthMm >= b.consist.lengthMm ? a : b),
+    undefined,
+  );
   if (longest) {
     const needed = fromMm(longest.consist.lengthMm);
     for (const block of partition.blocks) {
@@ -67,7 +81,28 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
       });
     }
   }
+  const shortest = partition.graph.turnouts.map((node) => ({
+    turnout: node.turnout,
+    room: seenAcross(partition, node.index),
+  }));
   for (const { train, consist } of trains) {
+    const blind = fromMm(consist.blindMm);
+    const hidden = shortest.filter(({ room }) => room < blind);
+    if (consist.axlesMm.length > 0 && hidden.length > 0) {
+      findings.push({
+        id: `unseen-middle ${train.id}`,
+        kind: 'unseen over points',
+        severity: 'unsafe',
+        subject: train.id,
+        says: `${shown(blind)} of ${train.name} is not seen. That part can stand over ${hidden.map((h) => h.turnout.name).join(', ')} while the block there reads free and the points can move.`,
+        figures: [
+          { name: 'unseen stretch', value: shown(blind) },
+          { name: 'shortest watched way over points', value: shown(Math.min(...hidden.map((h) => h.room))) },
+        ],
+        advice: 'Fit resistor axles to more of its vehicles, or lengthen those blocks.',
+        remedies: [],
+      });
+    }
     if (consist.axlesMm.length === 0) {
       findings.push({
         id: `unseen-train ${train.id}`,
@@ -93,4 +128,26 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
     }
   }
   return findings;
+}
+
+/** The shortest way over a turnout's blades from one end of its block to another. */
+function seenAcross(partition: Partition, index: number): number {
+  const node = partition.graph.turnouts[index]!;
+  const pieceOf = (leg: { edge: number; end: EdgeEnd }): Piece => {
+    const own = partition.piecesOfEdge[leg.edge]!;
+    return leg.end === 0 ? own[0]! : own[own.length - 1]!;
+  };
+  const home = pieceOf(node.stem).block;
+  /** From entering a piece to the nearest end of the block. */
+  const toEnd = (piece: Piece, enters: EdgeEnd, seen: number[]): number => {
+    if (piece.block !== home || seen.includes(piece.index)) return 0;
+    const on = withinBlock(partition, piece, enters === 0 ? 1 : 0);
+    return (
+      piece.to -
+      piece.from +
+      (on.length === 0 ? 0 : Math.min(...on.map((next) => toEnd(next.piece, next.enters, [...seen, piece.index]))))
+    );
+  };
+  const away = (leg: { edge: number; end: EdgeEnd }) => toEnd(pieceOf(leg), leg.end, []);
+  return away(node.stem) + Math.min(away(node.straight), away(node.diverging));
 }

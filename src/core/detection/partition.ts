@@ -1,5 +1,5 @@
 import type { TenthUm } from '../measure';
-import { type LayoutDocument, type Place, isKind } from '../survey';
+import { isKind, type LayoutDocument, type Place } from '../survey';
 import { type EdgeEnd, edgeAt, onwardFrom, type TrackGraph } from '../track';
 
 /** A run of one edge between boundaries. */
@@ -137,7 +137,15 @@ export function divideTrack(document: LayoutDocument, graph: TrackGraph): Partit
       sections.push({ index: sections.length, blocks: [], detectors: [] });
     });
     piece.block = numberOf(blockOf, blockSets.find(piece.index), () => {
-      blocks.push({ index: blocks.length, name: '', section: piece.section, pieces: [], turnouts: [], ends: [], length: 0 });
+      blocks.push({
+        index: blocks.length,
+        name: '',
+        section: piece.section,
+        pieces: [],
+        turnouts: [],
+        ends: [],
+        length: 0,
+      });
       sections[piece.section]!.blocks.push(blocks.length - 1);
     });
     const block = blocks[piece.block]!;

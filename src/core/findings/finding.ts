@@ -30,5 +30,7 @@ const ORDER: Record<Severity, number> = { unsafe: 0, check: 1, note: 2 };
 
 /** Gravest first; within one gravity by id, so that the order never depends on how they were found. */
 export function sortFindings<Edit>(findings: Finding<Edit>[]): Finding<Edit>[] {
-  return [...findings].sort((a, b) => ORDER[a.severity] - ORDER[b.severity] || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+  return [...findings].sort(
+    (a, b) => ORDER[a.severity] - ORDER[b.severity] || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0),
+  );
 }

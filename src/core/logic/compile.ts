@@ -32,12 +32,17 @@ export function compileProgram(program: Program): Compiled {
       throw new RuleProgramError(`“${declaration.name}” has an unknown type “${declaration.type}”.`);
     }
     if ((declaration.role === 'input') === (declaration.expr !== undefined)) {
-      throw new RuleProgramError(`“${declaration.name}” is an ${declaration.role} and ${declaration.expr ? 'must not have' : 'needs'} a rule.`);
+      throw new RuleProgramError(
+        `“${declaration.name}” is an ${declaration.role} and ${declaration.expr ? 'must not have' : 'needs'} a rule.`,
+      );
     }
     byName.set(declaration.name, declaration);
   }
   const inputs = program.declarations.filter((d) => d.role === 'input');
-  const order = sortByNeed(program.declarations.filter((d) => d.role !== 'input'), byName);
+  const order = sortByNeed(
+    program.declarations.filter((d) => d.role !== 'input'),
+    byName,
+  );
   const slots = new Map<string, number>();
   for (const declaration of [...inputs, ...order]) slots.set(declaration.name, slots.size);
 
@@ -60,7 +65,8 @@ export function compileProgram(program: Program): Compiled {
   /** Emits code that leaves the value on the stack. `wanted` is the type it must have; undefined when it may be any. */
   const emit = (expr: Expr, wanted: string | undefined, at: Declaration): string => {
     const must = (type: string) => {
-      if (wanted !== undefined && wanted !== type) throw new RuleProgramError(`“${at.name}” uses a ${type} where a ${wanted} is needed.`);
+      if (wanted !== undefined && wanted !== type)
+        throw new RuleProgramError(`“${at.name}” uses a ${type} where a ${wanted} is needed.`);
       return type;
     };
     switch (expr.op) {
@@ -70,7 +76,8 @@ export function compileProgram(program: Program): Compiled {
         push(1);
         return must('bool');
       case 'value': {
-        if (wanted === undefined || wanted === 'bool') throw new RuleProgramError(`“${at.name}” uses the value ${expr.value} where its kind cannot be told.`);
+        if (wanted === undefined || wanted === 'bool')
+          throw new RuleProgramError(`“${at.name}” uses the value ${expr.value} where its kind cannot be told.`);
         const index = program.enums[wanted]!.indexOf(expr.value);
         if (index < 0) throw new RuleProgramError(`“${at.name}” uses ${expr.value}, which is no ${wanted}.`);
         code.push(Op.Const, index);

@@ -53,7 +53,12 @@ export const previous = (n: string): Expr => ({ op: 'previous', name: n });
 export const value = (v: string): Expr => ({ op: 'value', value: v });
 export const not = (of: Expr): Expr => ({ op: 'not', of });
 export const is = (left: Expr, right: string): Expr => ({ op: 'is', left, right: value(right) });
-export const when = (condition: Expr, then: Expr, otherwise: Expr): Expr => ({ op: 'if', when: condition, then, otherwise });
+export const when = (condition: Expr, then: Expr, otherwise: Expr): Expr => ({
+  op: 'if',
+  when: condition,
+  then,
+  otherwise,
+});
 
 /** And of terms; none is true, one is itself. */
 export function and(...of: Expr[]): Expr {

@@ -4,7 +4,7 @@ import type { Compiled } from './compile';
  * Byte code: one word an operation, its operands behind it. It stands in the interpreter's own file so that build tools
  * put the numbers into the switch, which engines then turn into a jump table.
  */
-export const enum Op {
+export enum Op {
   Const = 0,
   Load = 1,
   Previous = 2,

@@ -19,7 +19,8 @@ interface Token {
   column: number;
 }
 
-const LEXEME = /([ \t\r]+|--[^\n]*)|(\n)|(#[A-Za-z_][A-Za-z0-9_]*)|((?:[A-Za-z_][A-Za-z0-9_]*|"(?:[^"\\\n]|\\.)*")(?:\.(?:[A-Za-z_][A-Za-z0-9_]*|"(?:[^"\\\n]|\\.)*"))*)|(\d+)|([(),:=])/y;
+const LEXEME =
+  /([ \t\r]+|--[^\n]*)|(\n)|(#[A-Za-z_][A-Za-z0-9_]*)|((?:[A-Za-z_][A-Za-z0-9_]*|"(?:[^"\\\n]|\\.)*")(?:\.(?:[A-Za-z_][A-Za-z0-9_]*|"(?:[^"\\\n]|\\.)*"))*)|(\d+)|([(),:=])/y;
 
 function tokens(text: string): Token[] {
   const found: Token[] = [];
@@ -118,7 +119,8 @@ class Reader {
 
   private declaration(): Declaration {
     const role = this.here.text;
-    if (!['input', 'rule', 'output'].includes(role)) this.fail(`A line starts with input, rule or output, not “${role}”.`);
+    if (!['input', 'rule', 'output'].includes(role))
+      this.fail(`A line starts with input, rule or output, not “${role}”.`);
     this.at += 1;
     const name = this.takeKind('name', 'A name');
     this.take(':');

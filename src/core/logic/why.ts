@@ -27,7 +27,8 @@ interface Context {
 export function sayValue(program: Program, declaration: Declaration, present: number | undefined): string {
   if (present === undefined) return `${declaration.name} is not known`;
   const why = declaration.why;
-  if (declaration.type === 'bool') return why ? (present ? why.yes : why.no) : `${declaration.name} is ${present ? 'true' : 'false'}`;
+  if (declaration.type === 'bool')
+    return why ? (present ? why.yes : why.no) : `${declaration.name} is ${present ? 'true' : 'false'}`;
   const shown = program.enums[declaration.type]?.[present] ?? '?';
   return why ? why.yes.replace('{}', shown) : `${declaration.name} is ${shown}`;
 }
@@ -104,7 +105,10 @@ function termsOf(expr: Expr, context: Context, depth: number): Reason[] {
       const decisive = expr.op === 'or' ? 1 : 0;
       return expr.of.flatMap((part) => {
         const decides = outcome !== decisive || evaluate(part, context) === decisive;
-        return termsOf(part, context, decides ? depth : DEEPEST).map((reason) => ({ ...reason, decides: decides && reason.decides !== false }));
+        return termsOf(part, context, decides ? depth : DEEPEST).map((reason) => ({
+          ...reason,
+          decides: decides && reason.decides !== false,
+        }));
       });
     }
     case 'is': {
@@ -125,8 +129,16 @@ function termsOf(expr: Expr, context: Context, depth: number): Reason[] {
     case 'SR':
     case 'RS':
       return [
-        { says: 'It is remembered once one of these is so:', because: termsOf(expr.set, context, DEEPEST), decides: true },
-        { says: 'and forgotten once one of these is so:', because: termsOf(expr.reset, context, DEEPEST), decides: true },
+        {
+          says: 'It is remembered once one of these is so:',
+          because: termsOf(expr.set, context, DEEPEST),
+          decides: true,
+        },
+        {
+          says: 'and forgotten once one of these is so:',
+          because: termsOf(expr.reset, context, DEEPEST),
+          decides: true,
+        },
       ];
     case 'TON':
     case 'TOF':
@@ -134,12 +146,22 @@ function termsOf(expr: Expr, context: Context, depth: number): Reason[] {
       if (expr.in.op === 'true') return [];
       const seconds = `${expr.ms / 1000} s`;
       const says =
-        expr.op === 'TON' ? `It holds once this has been so for ${seconds}:` : expr.op === 'TOF' ? `It is kept for ${seconds} after this ends:` : `It lasts ${seconds} from this:`;
+        expr.op === 'TON'
+          ? `It holds once this has been so for ${seconds}:`
+          : expr.op === 'TOF'
+            ? `It is kept for ${seconds} after this ends:`
+            : `It lasts ${seconds} from this:`;
       return [{ says, because: termsOf(expr.in, context, depth), decides: true }];
     }
     case 'R_TRIG':
     case 'F_TRIG':
-      return [{ says: expr.op === 'R_TRIG' ? 'At the moment this begins:' : 'At the moment this ends:', because: termsOf(expr.in, context, depth), decides: true }];
+      return [
+        {
+          says: expr.op === 'R_TRIG' ? 'At the moment this begins:' : 'At the moment this ends:',
+          because: termsOf(expr.in, context, depth),
+          decides: true,
+        },
+      ];
     case 'true':
       return [{ says: 'Always so', because: [] }];
     default:

@@ -3,8 +3,31 @@ import type { Declaration, Expr, Program } from './expr';
 const WORD = /^[A-Za-z_][A-Za-z0-9_]*$/;
 /** Words of the language; a name that is one of them is quoted. */
 export const RESERVED = new Set([
-  'true', 'false', 'not', 'and', 'or', 'is', 'if', 'then', 'else', 'input', 'rule', 'output', 'values', 'scan',
-  'PREVIOUS', 'SR', 'RS', 'TON', 'TOF', 'TP', 'R_TRIG', 'F_TRIG', 'on', 'off', 'ms',
+  'true',
+  'false',
+  'not',
+  'and',
+  'or',
+  'is',
+  'if',
+  'then',
+  'else',
+  'input',
+  'rule',
+  'output',
+  'values',
+  'scan',
+  'PREVIOUS',
+  'SR',
+  'RS',
+  'TON',
+  'TOF',
+  'TP',
+  'R_TRIG',
+  'F_TRIG',
+  'on',
+  'off',
+  'ms',
 ]);
 
 /** A dotted name as text; parts that are no plain words are quoted: signal."4.2". */

@@ -74,7 +74,10 @@ const refuse = (problem: string): LengthReading => ({ ok: false, problem });
  */
 export function readLength(text: string, bareUnit: ShownUnit, scale: ScaleId): LengthReading {
   const typed = text.trim();
-  const plain = typed.toLowerCase().replace(/[’′]/g, "'").replace(/[”″]|''/g, '"');
+  const plain = typed
+    .toLowerCase()
+    .replace(/[’′]/g, "'")
+    .replace(/[”″]|''/g, '"');
   if (plain === '') return refuse('Type a length, for example 96 cm or 3 ft 2 in.');
   if (/^[-−]/.test(plain)) return refuse(`“${typed}” is below zero. Lengths count from the start of the line.`);
   if (plain.includes(',')) {
@@ -103,7 +106,10 @@ export function readLength(text: string, bareUnit: ShownUnit, scale: ScaleId): L
   }
   const tenthUm = Math.round(total);
   if (tenthUm > LONGEST) return refuse(`“${typed}” is longer than 10 km. Check the unit.`);
-  return { ok: true, value: { tenthUm, typed: /[a-z'"]/.test(plain) ? typed : `${typed} ${bareUnit === 'inch' ? 'in' : 'cm'}` } };
+  return {
+    ok: true,
+    value: { tenthUm, typed: /[a-z'"]/.test(plain) ? typed : `${typed} ${bareUnit === 'inch' ? 'in' : 'cm'}` },
+  };
 }
 
 /** Shows a length in the chosen unit: "96.5 cm", `38"`, `37 1/2"`. Inches are shown in sixteenths when exact. */

@@ -21,7 +21,8 @@ export type SpeedReading = { ok: true; kmh: number } | { ok: false; problem: str
  */
 export function readSpeed(text: string, scale: ScaleId): SpeedReading {
   const match = /^\s*(\d+(?:\.\d+)?)\s*(km\/h|kmh|kph|mph|smph|cm\/s|mm\/s)?\s*$/i.exec(text);
-  if (!match) return { ok: false, problem: `I cannot read “${text.trim()}” as a speed. Write 50 km/h, 30 mph or 16 cm/s.` };
+  if (!match)
+    return { ok: false, problem: `I cannot read “${text.trim()}” as a speed. Write 50 km/h, 30 mph or 16 cm/s.` };
   const amount = Number(match[1]);
   const unit = (match[2] ?? 'km/h').toLowerCase();
   const kmh =

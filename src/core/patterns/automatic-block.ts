@@ -14,7 +14,11 @@ export function automaticBlockRules(scheme: Scheme): RuleBook {
   for (const reading of scheme.readings) {
     const { signal } = reading;
     const about = signal.id;
-    book.input(names.hold(signal.name), 'bool', { about, yes: `${signal.name} is held at stop by hand`, no: `${signal.name} is not held by hand` });
+    book.input(names.hold(signal.name), 'bool', {
+      about,
+      yes: `${signal.name} is held at stop by hand`,
+      no: `${signal.name} is not held by hand`,
+    });
     if (approachIsKnown(scheme, reading)) approachRules(book, scheme, reading);
     for (const way of scheme.waysOf[reading.index]!) wayRules(book, scheme, way);
     const ways = scheme.waysOf[reading.index]!.map(({ to }) => name(names.go(signal.name, to)));
@@ -23,7 +27,11 @@ export function automaticBlockRules(scheme: Scheme): RuleBook {
       yes: `${signal.name} may show proceed`,
       no: `${signal.name} must show stop`,
     });
-    book.output(names.shows(signal.name), 'aspect', aspectOf(scheme, reading), { about, yes: `${signal.name} shows {}`, no: '' });
+    book.output(names.shows(signal.name), 'aspect', aspectOf(scheme, reading), {
+      about,
+      yes: `${signal.name} shows {}`,
+      no: '',
+    });
   }
   return book;
 }
@@ -41,13 +49,20 @@ function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
     const before = trainOnWay(scheme, way, reading.rear);
     return before.length > 0 ? [and(...pointsLie(scheme, way), or(...before))] : [];
   });
-  book.rule(names.near(signal.name), 'bool', or(and(name(names.occupied(rear)), ...rearAgrees(scheme, reading)), ...onItsWay), {
-    about,
-    yes: `A train has ${signal.name} next before it`,
-    no: `No train has ${signal.name} next before it`,
-  });
+  book.rule(
+    names.near(signal.name),
+    'bool',
+    or(and(name(names.occupied(rear)), ...rearAgrees(scheme, reading)), ...onItsWay),
+    {
+      about,
+      yes: `A train has ${signal.name} next before it`,
+      no: `No train has ${signal.name} next before it`,
+    },
+  );
   const clearedHere = leading.map(({ reading: from, to }) => {
-    const asking = approachIsKnown(scheme, from) ? names.near(from.signal.name) : names.occupied(scheme.partition.blocks[from.rear]!.name);
+    const asking = approachIsKnown(scheme, from)
+      ? names.near(from.signal.name)
+      : names.occupied(scheme.partition.blocks[from.rear]!.name);
     return and(name(asking), previous(names.go(from.signal.name, to)));
   });
   book.rule(names.wants(signal.name), 'bool', or(name(names.near(signal.name)), ...clearedHere), {
@@ -57,7 +72,8 @@ function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
   });
 }
 
-const approachIsKnown = (scheme: Scheme, reading: SignalReading) => scheme.waysOf[reading.index]!.some((way) => way.directions.length > 0);
+const approachIsKnown = (scheme: Scheme, reading: SignalReading) =>
+  scheme.waysOf[reading.index]!.some((way) => way.directions.length > 0);
 
 function wayRules(book: RuleBook, scheme: Scheme, named: NamedWay): void {
   const { reading, way, to, directions } = named;
@@ -66,16 +82,24 @@ function wayRules(book: RuleBook, scheme: Scheme, named: NamedWay): void {
   book.rule(names.free(signal.name, to), 'bool', wayIsFree(scheme, way), {
     about,
     yes: `The way from ${signal.name} to ${to} is set and free`,
-    no: way.blocks.length === 0 ? `There is no track beyond ${signal.name}` : `The way from ${signal.name} to ${to} is not set, or not free`,
+    no:
+      way.blocks.length === 0
+        ? `There is no track beyond ${signal.name}`
+        : `The way from ${signal.name} to ${to} is not set, or not free`,
   });
   const ready = [name(names.free(signal.name, to)), not(name(names.hold(signal.name))), name(names.SETTLED)];
   const granted: Expr[] = [];
   if (directions.length > 0) {
-    book.rule(names.may(signal.name, to), 'bool', and(...ready, name(names.wants(signal.name)), ...directions.flatMap(opposing)), {
-      about,
-      yes: `${signal.name} to ${to} may be granted`,
-      no: `${signal.name} to ${to} may not be granted`,
-    });
+    book.rule(
+      names.may(signal.name, to),
+      'bool',
+      and(...ready, name(names.wants(signal.name)), ...directions.flatMap(opposing)),
+      {
+        about,
+        yes: `${signal.name} to ${to} may be granted`,
+        no: `${signal.name} to ${to} may not be granted`,
+      },
+    );
     granted.push(name(names.may(signal.name, to)), ...rivalsBefore(scheme, named).map((rival) => not(name(rival))));
   } else granted.push(...ready);
   book.rule(names.go(signal.name, to), 'bool', and(...granted), {
@@ -104,7 +128,8 @@ function aspectOf(scheme: Scheme, reading: SignalReading): Expr {
   for (const { way, to } of scheme.waysOf[index]!) {
     const { ending } = way;
     const cleared = name(names.go(signal.name, to));
-    if (ending.kind === 'signal') toStop.push(and(cleared, not(name(names.proceed(scheme.readings[ending.signal]!.signal.name)))));
+    if (ending.kind === 'signal')
+      toStop.push(and(cleared, not(name(names.proceed(scheme.readings[ending.signal]!.signal.name)))));
     else if (ending.kind === 'end of track') toStop.push(cleared);
   }
   const proceeding = toStop.length > 0 ? when(or(...toStop), value('caution'), value('clear')) : value('clear');

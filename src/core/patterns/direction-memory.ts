@@ -5,7 +5,9 @@ import { type Direction, RuleBook, type Scheme } from './scheme';
 
 /** No other side holds the stretch. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
 export function opposing(direction: Direction): Expr[] {
-  return direction.stretch.sides.filter((side) => side !== direction.side).map((side) => not(previous(names.held(direction.stretch.name, side))));
+  return direction.stretch.sides
+    .filter((side) => side !== direction.side)
+    .map((side) => not(previous(names.held(direction.stretch.name, side))));
 }
 
 /** A train in rear asks unless the direction held there is away from the signal; where nobody knows, it may ask. */
@@ -14,7 +16,9 @@ export function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
   const stretch = stretches.all[stretches.ofBlock[reading.rear]!]!;
   if (!stretch.bothWays) return [];
   const out = stretches.sideOf(reading.rear, reading.piece, reading.exit);
-  const away = stretch.sides.filter((side) => side === out).map((side) => not(previous(names.held(stretch.name, side))));
+  const away = stretch.sides
+    .filter((side) => side === out)
+    .map((side) => not(previous(names.held(stretch.name, side))));
   const towards = stretch.sides.filter((side) => side !== out).map((side) => previous(names.held(stretch.name, side)));
   return away.length === 0 ? [] : [or(...away, ...towards)];
 }
@@ -27,7 +31,9 @@ export function trainOnWay(scheme: Scheme, way: Way, rear: number): Expr[] {
     .map((step) => {
       const stretch = stretches.all[stretches.ofBlock[step.block]!]!;
       const here = name(names.occupied(partition.blocks[step.block]!.name));
-      return stretch.bothWays ? and(here, previous(names.held(stretch.name, stretches.sideOf(step.block, step.piece, step.enters)))) : here;
+      return stretch.bothWays
+        ? and(here, previous(names.held(stretch.name, stretches.sideOf(step.block, step.piece, step.enters))))
+        : here;
     });
 }
 
@@ -50,7 +56,9 @@ export function directionMemoryRules(scheme: Scheme): RuleBook {
     for (const side of stretch.sides) {
       const { go, before } = grants.get(side)!;
       const held = names.held(stretch.name, side);
-      const empty = [...stretch.blocks, ...before].map((block) => not(name(names.occupied(partition.blocks[block]!.name))));
+      const empty = [...stretch.blocks, ...before].map((block) =>
+        not(name(names.occupied(partition.blocks[block]!.name))),
+      );
       book.input(names.tell(stretch.name, side), 'bool', {
         about,
         yes: `A person says that the train in ${stretch.name} came in ${saySide(side)}`,
@@ -60,14 +68,27 @@ export function directionMemoryRules(scheme: Scheme): RuleBook {
         names.quiet(stretch.name, side),
         'bool',
         { op: 'TON', in: and(name('settled'), ...empty, ...go.map(not)), ms: scheme.releaseMs, starts: false },
-        { about, yes: `${stretch.name} and the way to it have been empty long enough`, no: `${stretch.name} or the way to it is in use, or was a moment ago` },
+        {
+          about,
+          yes: `${stretch.name} and the way to it have been empty long enough`,
+          no: `${stretch.name} or the way to it is in use, or was a moment ago`,
+        },
       );
       const others = stretch.sides.filter((s) => s !== side).map((s) => name(names.tell(stretch.name, s)));
       book.rule(
         held,
         'bool',
-        { op: 'RS', set: or(...go, name(names.tell(stretch.name, side))), reset: or(name(names.quiet(stretch.name, side)), ...others), starts: true },
-        { about, yes: `${stretch.name} is held for trains ${saySide(side)}`, no: `${stretch.name} is not held for trains ${saySide(side)}` },
+        {
+          op: 'RS',
+          set: or(...go, name(names.tell(stretch.name, side))),
+          reset: or(name(names.quiet(stretch.name, side)), ...others),
+          starts: true,
+        },
+        {
+          about,
+          yes: `${stretch.name} is held for trains ${saySide(side)}`,
+          no: `${stretch.name} is not held for trains ${saySide(side)}`,
+        },
       );
     }
   }

@@ -7,5 +7,10 @@ import { turnoutRules } from './turnout-control';
 
 /** The rule program of a layout: the single truth of what its signals and turnouts do. */
 export function writeRuleProgram(scheme: Scheme): Program {
-  return assemble(occupancyRules(scheme), turnoutRules(scheme), automaticBlockRules(scheme), directionMemoryRules(scheme));
+  return assemble(
+    occupancyRules(scheme),
+    turnoutRules(scheme),
+    automaticBlockRules(scheme),
+    directionMemoryRules(scheme),
+  );
 }

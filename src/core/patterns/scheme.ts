@@ -78,7 +78,12 @@ function stoppingMs(document: LayoutDocument, train: Train): number {
   return stoppingTimeS(layoutSpeedMmPerS(train.topSpeedKmh, document.scale), 0, train.brakingMmPerS2) * 1000;
 }
 
-function nameWays(partition: Partition, readings: SignalReading[], stretches: Stretches, reading: SignalReading): NamedWay[] {
+function nameWays(
+  partition: Partition,
+  readings: SignalReading[],
+  stretches: Stretches,
+  reading: SignalReading,
+): NamedWay[] {
   const taken = new Map<string, number>();
   return reading.ways.map((way) => {
     const base = endingName(partition, readings, way);
@@ -132,7 +137,9 @@ type About = Omit<Why, 'pattern'>;
 export function wayIsFree(scheme: Scheme, way: Way): Expr {
   if (way.ending.kind === 'circle' || way.blocks.length === 0) return { op: 'false' };
   const { partition } = scheme;
-  const clear = [...way.blocks.map((b) => b.block), ...way.fouled].map((block) => not(name(names.occupied(partition.blocks[block]!.name))));
+  const clear = [...way.blocks.map((b) => b.block), ...way.fouled].map((block) =>
+    not(name(names.occupied(partition.blocks[block]!.name))),
+  );
   return and(...pointsLie(scheme, way), ...clear);
 }
 

@@ -26,11 +26,16 @@ export function turnoutRules(scheme: Scheme): RuleBook {
     }
     const group = groups[index]!;
     const over = group.flatMap((member) => clearedOver(scheme, member));
-    book.rule(names.cleared(called), 'bool', { op: 'TOF', in: or(...over), ms: scheme.releaseMs, starts: true }, {
-      about,
-      yes: `A train is cleared over ${called}, or was a moment ago`,
-      no: `No train is cleared over ${called}`,
-    });
+    book.rule(
+      names.cleared(called),
+      'bool',
+      { op: 'TOF', in: or(...over), ms: scheme.releaseMs, starts: true },
+      {
+        about,
+        yes: `A train is cleared over ${called}, or was a moment ago`,
+        no: `No train is cleared over ${called}`,
+      },
+    );
     const foul = [...new Set(group.flatMap((member) => foulingBlocks(scheme, member)))].sort((a, b) => a - b);
     const standing = foul.map((block) => name(names.occupied(scheme.partition.blocks[block]!.name)));
     book.rule(names.locked(called), 'bool', or(...standing, name(names.cleared(called))), {
@@ -39,7 +44,10 @@ export function turnoutRules(scheme: Scheme): RuleBook {
       no: `${called} may be thrown`,
     });
     const asked = (position: TurnoutPosition): Expr =>
-      and(or(...group.map((member) => name(names.ask(document.turnouts[member]!.name, position)))), not(name(names.locked(called))));
+      and(
+        or(...group.map((member) => name(names.ask(document.turnouts[member]!.name, position)))),
+        not(name(names.locked(called))),
+      );
     book.output(
       names.drive(called),
       'bool',

@@ -56,7 +56,7 @@ export class Plant {
       const key = `${reading.piece} ${reading.exit}`;
       this.signalsByPiece.set(key, [...(this.signalsByPiece.get(key) ?? []), { index: reading.index, alongMm }]);
     }
-    document.trains.forEach((_, index) => this.place(index, spreadOf(index)));
+    for (let index = 0; index < document.trains.length; index++) this.place(index, spreadOf(index));
     this.proximity = new Proximity(partition, this.trains);
     this.sense();
     this.lastOccupied.set(this.occupied);
@@ -71,7 +71,10 @@ export class Plant {
     const exit: EdgeEnd = train.start.facing === 'up' ? 1 : 0;
     const tape = layTape(this.partition, piece, exit, mmOf(at), consist.lengthMm, this.points);
     if (!tape) {
-      this.notPlaced.push({ train: train.id, problem: `${train.name} does not fit: the track behind its nose is too short.` });
+      this.notPlaced.push({
+        train: train.id,
+        problem: `${train.name} does not fit: the track behind its nose is too short.`,
+      });
       return;
     }
     const rolling = new RollingTrain(
@@ -97,7 +100,10 @@ export class Plant {
         return a < d && c < b;
       });
       if (clash) {
-        this.notPlaced.push({ train: train.id, problem: `${train.name} would stand in ${other.figures.name}. Give it another place to start.` });
+        this.notPlaced.push({
+          train: train.id,
+          problem: `${train.name} would stand in ${other.figures.name}. Give it another place to start.`,
+        });
         return;
       }
     }
@@ -123,12 +129,17 @@ export class Plant {
   }
 
   /** One step of 20 ms under the given commands. Events are added to `events` in a fixed order. */
-  step(drives: (turnout: number) => 'straight' | 'diverging', aspectOf: (signal: number) => Aspect, events: PlantEvent[]): void {
+  step(
+    drives: (turnout: number) => 'straight' | 'diverging',
+    aspectOf: (signal: number) => Aspect,
+    events: PlantEvent[],
+  ): void {
     for (let t = 0; t < this.motors.length; t++) {
       const motor = this.motors[t]!;
       if (motor.send(drives(t))) {
         events.push({ kind: 'points', turnout: t, position: 'between' });
-        for (const train of this.proximity.trainsOver(t)) events.push({ kind: 'points moved under', train, turnout: t });
+        for (const train of this.proximity.trainsOver(t))
+          events.push({ kind: 'points moved under', train, turnout: t });
         this.dirty = true;
       }
       if (motor.step(STEP_S * 1000)) {
@@ -163,7 +174,12 @@ export class Plant {
   }
 
   /** Moves one train; true when something of it crossed a boundary. */
-  private move(index: number, train: RollingTrain, aspectOf: (signal: number) => Aspect, events: PlantEvent[]): boolean {
+  private move(
+    index: number,
+    train: RollingTrain,
+    aspectOf: (signal: number) => Aspect,
+    events: PlantEvent[],
+  ): boolean {
     const before = train.speed;
     let ahead = train.lookAhead(this.points, this.signalsOn);
     train.drive(ahead, ahead.signal >= 0 && aspectOf(ahead.signal) === 'stop');
@@ -196,8 +212,7 @@ export class Plant {
 
   /** Where a train lies, nose first, in mm of each line. */
   positionOf(index: number): { line: string; from: number; to: number }[] {
-    return this.trains[index]!
-      .standsOn()
+    return this.trains[index]!.standsOn()
       .reverse()
       .map((stands) => ({
         line: this.partition.pieces[stands.piece]!.line,

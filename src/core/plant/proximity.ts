@@ -52,12 +52,16 @@ export class Proximity {
 
   plan(): void {
     this.suspicions = [];
-    const edges = this.trains.map((_, t) => new Set(this.trains[t]!.standsOn().map((s) => this.partition.pieces[s.piece]!.edge)));
+    const edges = this.trains.map(
+      (_, t) => new Set(this.trains[t]!.standsOn().map((s) => this.partition.pieces[s.piece]!.edge)),
+    );
     for (let one = 0; one < edges.length; one++) {
       for (let two = one + 1; two < edges.length; two++) {
         if ([...edges[one]!].some((edge) => edges[two]!.has(edge))) this.suspect(one, two, SAME_EDGE);
         this.fouling.forEach(({ a, b }, pair) => {
-          const across = (edges[one]!.has(a.edge) && edges[two]!.has(b.edge)) || (edges[one]!.has(b.edge) && edges[two]!.has(a.edge));
+          const across =
+            (edges[one]!.has(a.edge) && edges[two]!.has(b.edge)) ||
+            (edges[one]!.has(b.edge) && edges[two]!.has(a.edge));
           if (across) this.suspect(one, two, pair);
         });
       }
@@ -99,7 +103,8 @@ export class Proximity {
       return least;
     }
     const { a, b } = this.fouling[pair]!;
-    const toZone = (extents: Extent[], zone: Extent) => Math.max(0, Math.min(...extents.map((e) => (e.edge === zone.edge ? apart(e, zone) : Number.POSITIVE_INFINITY))));
+    const toZone = (extents: Extent[], zone: Extent) =>
+      Math.max(0, Math.min(...extents.map((e) => (e.edge === zone.edge ? apart(e, zone) : Number.POSITIVE_INFINITY))));
     return Math.min(toZone(mine, a) + toZone(theirs, b), toZone(mine, b) + toZone(theirs, a));
   }
 

@@ -67,7 +67,10 @@ export class RollingTrain {
     this.ahead = undefined;
   }
 
-  lookAhead(points: ReadPoints, signalsOn: (piece: number, exit: EdgeEnd) => { index: number; alongMm: number }[]): Ahead {
+  lookAhead(
+    points: ReadPoints,
+    signalsOn: (piece: number, exit: EdgeEnd) => { index: number; alongMm: number }[],
+  ): Ahead {
     if (this.ahead) return this.ahead;
     const last = this.tape[this.tape.length - 1]!;
     let piece = this.partition.pieces[last.piece]!;
@@ -126,7 +129,12 @@ export class RollingTrain {
         return { kind: 'off the end' };
       }
       this.tapeChanges += 1;
-      this.tape.push({ piece: step.piece.index, exit: step.exit, from: last.to, to: last.to + pieceLengthMm(step.piece) });
+      this.tape.push({
+        piece: step.piece.index,
+        exit: step.exit,
+        from: last.to,
+        to: last.to + pieceLengthMm(step.piece),
+      });
       if (step.kind === 'points wrong') {
         this.strand();
         return { kind: 'points wrong', turnout: step.turnout };
@@ -185,6 +193,12 @@ export class RollingTrain {
   standsOn(): { piece: number; exit: EdgeEnd; entry: TapeEntry; from: number; to: number }[] {
     return this.tape
       .filter((entry) => entry.to > this.tail && entry.from < this.head)
-      .map((entry) => ({ piece: entry.piece, exit: entry.exit, entry, from: Math.max(entry.from, this.tail), to: Math.min(entry.to, this.head) }));
+      .map((entry) => ({
+        piece: entry.piece,
+        exit: entry.exit,
+        entry,
+        from: Math.max(entry.from, this.tail),
+        to: Math.min(entry.to, this.head),
+      }));
   }
 }

@@ -33,7 +33,10 @@ export function stepOn(partition: Partition, piece: Piece, exit: EdgeEnd, points
   const lies = turnout ? points(turnout.index) : undefined;
   const on = onward.find((o) => o.turnout?.facing && o.turnout.position === lies) ?? onward[0]!;
   const next = partition.piecesOfEdge[on.edge]!;
-  const found = { piece: on.enters === 0 ? next[0]! : next[next.length - 1]!, exit: (on.enters === 0 ? 1 : 0) as EdgeEnd };
+  const found = {
+    piece: on.enters === 0 ? next[0]! : next[next.length - 1]!,
+    exit: (on.enters === 0 ? 1 : 0) as EdgeEnd,
+  };
   const wrong = turnout && (lies === 'between' || (!turnout.facing && lies !== turnout.position));
   return wrong ? { kind: 'points wrong', turnout: turnout.index, ...found } : { kind: 'on', ...found };
 }
@@ -41,7 +44,14 @@ export function stepOn(partition: Partition, piece: Piece, exit: EdgeEnd, points
 export const pieceLengthMm = (piece: Piece): number => mmOf(piece.to - piece.from);
 
 /** The tape of a train placed with its nose at a distance on a piece; undefined when the track behind it is too short. */
-export function layTape(partition: Partition, piece: Piece, exit: EdgeEnd, noseMm: number, lengthMm: number, points: ReadPoints): TapeEntry[] | undefined {
+export function layTape(
+  partition: Partition,
+  piece: Piece,
+  exit: EdgeEnd,
+  noseMm: number,
+  lengthMm: number,
+  points: ReadPoints,
+): TapeEntry[] | undefined {
   const length = pieceLengthMm(piece);
   const behindNose = exit === 1 ? noseMm - mmOf(piece.from) : mmOf(piece.to) - noseMm;
   const tape: TapeEntry[] = [{ piece: piece.index, exit, from: -behindNose, to: length - behindNose }];
@@ -64,7 +74,12 @@ export function turnTape(tape: TapeEntry[], head: number, lengthMm: number): Tap
   return tape
     .filter((entry) => entry.to > tail && entry.from < head)
     .reverse()
-    .map((entry) => ({ piece: entry.piece, exit: entry.exit === 1 ? 0 : 1, from: tail - entry.to, to: tail - entry.from }));
+    .map((entry) => ({
+      piece: entry.piece,
+      exit: entry.exit === 1 ? 0 : 1,
+      from: tail - entry.to,
+      to: tail - entry.from,
+    }));
 }
 
 /** Distance on the piece's line, in mm, of a running distance. */

@@ -5,7 +5,11 @@ import { asTyped, type Edit, type LayoutDocument } from '../survey';
 import type { SignalReading } from './ways';
 
 /** Signals off a block's end, signals with nothing to protect, and points that a train can reach without a signal. */
-export function signalFindings(document: LayoutDocument, partition: Partition, readings: SignalReading[]): Finding<Edit>[] {
+export function signalFindings(
+  document: LayoutDocument,
+  partition: Partition,
+  readings: SignalReading[],
+): Finding<Edit>[] {
   const findings: Finding<Edit>[] = [];
   const shown = (length: number) => showLength(length, document.shownUnit);
   for (const reading of readings) {
@@ -22,7 +26,10 @@ export function signalFindings(document: LayoutDocument, partition: Partition, r
         figures: [{ name: 'to the end of the block', value: shown(Math.abs(end - signal.at.tenthUm)) }],
         advice: 'Move it to the end of the block, or cut a gap where it stands.',
         remedies: [
-          { says: `Cut a gap at ${shown(signal.at.tenthUm)}`, edit: { do: 'add cut', kind: 'gap', line: signal.line, at: signal.at } },
+          {
+            says: `Cut a gap at ${shown(signal.at.tenthUm)}`,
+            edit: { do: 'add cut', kind: 'gap', line: signal.line, at: signal.at },
+          },
           { says: `Move it to ${shown(end)}`, edit: { do: 'move', id: signal.id, at: asTyped(end) } },
         ],
       });
@@ -40,7 +47,9 @@ export function signalFindings(document: LayoutDocument, partition: Partition, r
         remedies: [{ says: `Delete ${signal.name}`, edit: { do: 'delete', id: signal.id } }],
       });
     }
-    const blind = [...new Set(ways.flatMap((way) => (way.ending.kind === 'end of detection' ? [way.ending.block] : [])))];
+    const blind = [
+      ...new Set(ways.flatMap((way) => (way.ending.kind === 'end of detection' ? [way.ending.block] : []))),
+    ];
     if (blind.length > 0) {
       const names = blind.map((b) => partition.blocks[b]!.name).join(', ');
       findings.push({
@@ -69,8 +78,11 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
   for (const block of partition.blocks) {
     if (block.turnouts.length === 0) continue;
     const turnouts = block.turnouts.map((t) => document.turnouts[t]!);
-    const open = block.ends.filter(({ piece, end }) => partition.pieces[piece]!.bounded[end]?.kind === 'cut' && !covered.has(`${piece} ${end}`));
-    if (open.length === 0 && block.ends.some(({ piece, end }) => partition.pieces[piece]!.bounded[end]?.kind === 'cut')) continue;
+    const open = block.ends.filter(
+      ({ piece, end }) => partition.pieces[piece]!.bounded[end]?.kind === 'cut' && !covered.has(`${piece} ${end}`),
+    );
+    if (open.length === 0 && block.ends.some(({ piece, end }) => partition.pieces[piece]!.bounded[end]?.kind === 'cut'))
+      continue;
     const names = turnouts.map((t) => t.name).join(', ');
     const places = open.map(({ piece, end }) => {
       const p = partition.pieces[piece]!;
@@ -100,6 +112,8 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
 /** The block end nearest to a distance, where a signal for a direction can stand. */
 export function nearestBlockEnd(partition: Partition, line: string, at: number): number | undefined {
   const piece = pieceAt(partition, line, at, 'up');
-  const ends = ([0, 1] as const).filter((end) => piece.bounded[end]?.kind === 'cut').map((end) => (end === 0 ? piece.from : piece.to));
+  const ends = ([0, 1] as const)
+    .filter((end) => piece.bounded[end]?.kind === 'cut')
+    .map((end) => (end === 0 ? piece.from : piece.to));
   return ends.sort((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];
 }

@@ -60,7 +60,11 @@ export function readSignals(document: LayoutDocument, partition: Partition): Sig
     standing.set(key, [...(standing.get(key) ?? []), entry]);
   });
   const fouling = foulingByEdge(partition);
-  return places.map((place, index) => ({ ...place, index, ways: waysFrom(place, index, partition, standing, fouling) }));
+  return places.map((place, index) => ({
+    ...place,
+    index,
+    ways: waysFrom(place, index, partition, standing, fouling),
+  }));
 }
 
 function placeOf(signal: Signal, partition: Partition): SignalPlace {
@@ -71,13 +75,21 @@ function placeOf(signal: Signal, partition: Partition): SignalPlace {
   const boundary = up ? piece.to : piece.from;
   const off = Math.abs(boundary - at);
   const atBoundary = off <= AT_BOUNDARY && leavesBlock(partition, piece, exit);
-  return { signal, piece: piece.index, exit, rear: piece.block, offBoundary: atBoundary ? 0 : Math.max(off, AT_BOUNDARY + 1) };
+  return {
+    signal,
+    piece: piece.index,
+    exit,
+    rear: piece.block,
+    offBoundary: atBoundary ? 0 : Math.max(off, AT_BOUNDARY + 1),
+  };
 }
 
 /** Whether going out of a piece by an end leaves its block: over a cut, off the track, or into another block. */
 export function leavesBlock(partition: Partition, piece: Piece, exit: EdgeEnd): boolean {
   if (piece.bounded[exit]) return true;
-  return onwardPieces(partition, piece, exit).every((on) => on.piece.block !== piece.block || on.piece.bounded[on.enters] !== undefined);
+  return onwardPieces(partition, piece, exit).every(
+    (on) => on.piece.block !== piece.block || on.piece.bounded[on.enters] !== undefined,
+  );
 }
 
 function onwardPieces(partition: Partition, piece: Piece, exit: EdgeEnd) {
@@ -107,7 +119,13 @@ function foulingByEdge(partition: Partition): FoulingByEdge {
   return found;
 }
 
-function waysFrom(place: SignalPlace, own: number, partition: Partition, standing: Standing, fouling: FoulingByEdge): Way[] {
+function waysFrom(
+  place: SignalPlace,
+  own: number,
+  partition: Partition,
+  standing: Standing,
+  fouling: FoulingByEdge,
+): Way[] {
   const ways: Way[] = [];
   const rear = place.rear;
 
@@ -121,10 +139,17 @@ function waysFrom(place: SignalPlace, own: number, partition: Partition, standin
       return;
     }
     for (const on of onward) {
-      const condition = on.turnout && { turnout: on.turnout.index, position: on.turnout.position, facing: on.turnout.facing };
+      const condition = on.turnout && {
+        turnout: on.turnout.index,
+        position: on.turnout.position,
+        facing: on.turnout.facing,
+      };
       const earlier = condition && way.conditions.find((c) => c.turnout === condition.turnout);
       if (earlier && earlier.position !== condition.position) continue;
-      const next: Way = onward.length === 1 ? way : { ...way, conditions: [...way.conditions], blocks: [...way.blocks], fouled: [...way.fouled] };
+      const next: Way =
+        onward.length === 1
+          ? way
+          : { ...way, conditions: [...way.conditions], blocks: [...way.blocks], fouled: [...way.fouled] };
       if (condition && !earlier) next.conditions.push(condition);
       const key = on.piece.index * 2 + on.enters;
       if (visited.has(key)) {
@@ -136,7 +161,8 @@ function waysFrom(place: SignalPlace, own: number, partition: Partition, standin
       const out: EdgeEnd = on.enters === 0 ? 1 : 0;
       const block = partition.blocks[on.piece.block]!;
       const met = nextStanding(standing, on.piece, out, undefined);
-      if (partition.sections[block.section]!.detectors.length === 0) next.ending = { kind: 'end of detection', block: block.index };
+      if (partition.sections[block.section]!.detectors.length === 0)
+        next.ending = { kind: 'end of detection', block: block.index };
       else if (met !== undefined) next.ending = { kind: 'signal', signal: met };
       else {
         visited.add(key);
@@ -152,7 +178,8 @@ function waysFrom(place: SignalPlace, own: number, partition: Partition, standin
     way.length += piece.to - piece.from;
     const crossed = piece.block !== from.block || from.bounded[enters === 0 ? 1 : 0] !== undefined;
     const ahead = piece.block !== rear || way.blocks.length > 0 || crossed;
-    if (ahead && !way.blocks.some((b) => b.block === piece.block)) way.blocks.push({ block: piece.block, piece: piece.index, enters });
+    if (ahead && !way.blocks.some((b) => b.block === piece.block))
+      way.blocks.push({ block: piece.block, piece: piece.index, enters });
     for (const stretch of fouling.get(piece.edge) ?? []) {
       if (stretch.to <= piece.from || stretch.from >= piece.to) continue;
       for (const block of stretch.other) if (block !== rear && !way.fouled.includes(block)) way.fouled.push(block);
@@ -172,7 +199,12 @@ function waysFrom(place: SignalPlace, own: number, partition: Partition, standin
 }
 
 /** The first signal read on the way out of a piece, beyond the given one if it stands there too. */
-function nextStanding(standing: Standing, piece: Piece, exit: EdgeEnd, beyond: { index: number; at: TenthUm } | undefined): number | undefined {
+function nextStanding(
+  standing: Standing,
+  piece: Piece,
+  exit: EdgeEnd,
+  beyond: { index: number; at: TenthUm } | undefined,
+): number | undefined {
   const here = standing.get(`${piece.index} ${exit}`);
   if (!here) return undefined;
   const sign = exit === 1 ? 1 : -1;

@@ -38,7 +38,9 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     })),
     aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s)),
     points: plant.motors.map((motor) => motor.position),
-    occupied: scheme.partition.blocks.filter((b) => interpreter.valueOf(names.occupied(b.name)) === 1).map((b) => b.name),
+    occupied: scheme.partition.blocks
+      .filter((b) => interpreter.valueOf(names.occupied(b.name)) === 1)
+      .map((b) => b.name),
     locked: rehearsal.document.turnouts.map((t) => interpreter.valueOf(names.locked(t.name)) === 1),
   };
 }
@@ -68,12 +70,26 @@ export class PathRecorder {
       const first = spans[0]!;
       const last = spans[spans.length - 1]!;
       const x = (line: string, mm: number) => xOf(this.drawing.lines.get(line)!, mm * 10_000);
-      return { tick, head: x(first.line, first.from), tail: x(last.line, last.to), row: this.drawing.lines.get(first.line)!.row };
+      return {
+        tick,
+        head: x(first.line, first.from),
+        tail: x(last.line, last.to),
+        row: this.drawing.lines.get(first.line)!.row,
+      };
     });
   }
 }
 
-const LOUD: RehearsalEvent['kind'][] = ['passes', 'stands', 'starts', 'collision', 'points moved under', 'mishap', 'refused', 'points'];
+const LOUD: RehearsalEvent['kind'][] = [
+  'passes',
+  'stands',
+  'starts',
+  'collision',
+  'points moved under',
+  'mishap',
+  'refused',
+  'points',
+];
 
 /** An event in a sentence; undefined for those too frequent to list. */
 export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | undefined {
@@ -83,9 +99,13 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
   const turnout = (index: number) => rehearsal.document.turnouts[index]!.name;
   switch (event.kind) {
     case 'passes':
-      return event.aspect === 'stop' ? `${train(event.train)} passes ${signal(event.signal)} at stop` : `${train(event.train)} passes ${signal(event.signal)} at ${event.aspect}`;
+      return event.aspect === 'stop'
+        ? `${train(event.train)} passes ${signal(event.signal)} at stop`
+        : `${train(event.train)} passes ${signal(event.signal)} at ${event.aspect}`;
     case 'stands':
-      return event.signal === -2 ? `${train(event.train)} stands` : `${train(event.train)} stands before ${signal(event.signal)}`;
+      return event.signal === -2
+        ? `${train(event.train)} stands`
+        : `${train(event.train)} stands before ${signal(event.signal)}`;
     case 'starts':
       return `${train(event.train)} starts`;
     case 'collision':
@@ -93,7 +113,9 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
     case 'points moved under':
       return `${turnout(event.turnout)} moves under ${train(event.train)}`;
     case 'mishap':
-      return event.mishap.kind === 'off the end' ? `${train(event.train)} runs off the end of the track` : `${train(event.train)} runs into ${turnout(event.mishap.turnout)}, which lies wrong`;
+      return event.mishap.kind === 'off the end'
+        ? `${train(event.train)} runs off the end of the track`
+        : `${train(event.train)} runs into ${turnout(event.mishap.turnout)}, which lies wrong`;
     case 'refused':
       return `${turnout(event.turnout)} refuses: it is ${event.locked ? 'locked' : 'not free to move'}`;
     case 'points':
@@ -104,6 +126,9 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
 }
 
 export const isMishap = (event: RehearsalEvent): boolean =>
-  event.kind === 'collision' || event.kind === 'mishap' || event.kind === 'points moved under' || (event.kind === 'passes' && event.aspect === 'stop');
+  event.kind === 'collision' ||
+  event.kind === 'mishap' ||
+  event.kind === 'points moved under' ||
+  (event.kind === 'passes' && event.aspect === 'stop');
 
 export const tickSeconds = (tick: number): number => (tick * TICK_MS) / 1000;

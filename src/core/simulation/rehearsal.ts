@@ -2,7 +2,7 @@ import { withinBlock } from '../detection';
 import { type Compiled, compileProgram, Interpreter, type Program } from '../logic';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
 import { Plant, type PlantEvent } from '../plant';
-import { type Aspect, ASPECTS } from '../signals';
+import { ASPECTS, type Aspect } from '../signals';
 import type { LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
 import { Random } from './random';
@@ -40,7 +40,17 @@ export interface TimedEvent {
 }
 
 const EVENT_CODES = [
-  'detector', 'points', 'passes', 'stands', 'starts', 'collision', 'points moved under', 'mishap', 'aspect', 'refused', 'told',
+  'detector',
+  'points',
+  'passes',
+  'stands',
+  'starts',
+  'collision',
+  'points moved under',
+  'mishap',
+  'aspect',
+  'refused',
+  'told',
 ] as const;
 
 /** Plant and rule program in one loop. The same document, seed and commands give the same trace, byte for byte. */
@@ -60,7 +70,8 @@ export class Rehearsal {
   private readonly aspects: Aspect[];
   private pulses: { slot: number; ticks: number }[] = [];
   private throws: { turnout: number; diverging: boolean }[] = [];
-  private readonly drives = (turnout: number) => (this.interpreter.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight');
+  private readonly drives = (turnout: number) =>
+    this.interpreter.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight';
   private readonly aspectOf = (signal: number) => this.aspects[signal]!;
 
   constructor(
@@ -73,7 +84,10 @@ export class Rehearsal {
     this.compiled = compileProgram(this.program);
     this.interpreter = new Interpreter(this.compiled, options.skipSettled ?? true);
     const random = new Random(seed);
-    const spread = document.trains.map(() => ({ speed: random.normal() * SPEED_SPREAD, startDelay: Math.max(-0.9, random.normal() * DELAY_SPREAD) }));
+    const spread = document.trains.map(() => ({
+      speed: random.normal() * SPEED_SPREAD,
+      startDelay: Math.max(-0.9, random.normal() * DELAY_SPREAD),
+    }));
     this.plant = new Plant(document, this.scheme.partition, this.scheme.readings, (train) => spread[train]!);
     const slot = (name: string) => this.compiled.slots.get(name)!;
     this.aspectSlots = this.scheme.readings.map((reading) => slot(names.shows(reading.signal.name)));
@@ -81,7 +95,8 @@ export class Rehearsal {
     this.pointSlots = document.turnouts.map((turnout) => slot(names.points(turnout.name)));
     const detectors = new Map(document.detectors.map((detector) => [detector.id, detector.name]));
     for (const section of this.scheme.partition.sections) {
-      for (const id of section.detectors) this.detectSlots.push({ slot: slot(names.detect(detectors.get(id)!)), section: section.index });
+      for (const id of section.detectors)
+        this.detectSlots.push({ slot: slot(names.detect(detectors.get(id)!)), section: section.index });
     }
     this.aspects = this.scheme.readings.map(() => 'stop');
     for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
@@ -109,7 +124,8 @@ export class Rehearsal {
   private writeInputs(): void {
     const { interpreter, plant } = this;
     for (const { slot, section } of this.detectSlots) interpreter.setInput(slot, plant.occupied[section]!);
-    for (let t = 0; t < this.pointSlots.length; t++) interpreter.setInput(this.pointSlots[t]!, POSITIONS.indexOf(plant.motors[t]!.position));
+    for (let t = 0; t < this.pointSlots.length; t++)
+      interpreter.setInput(this.pointSlots[t]!, POSITIONS.indexOf(plant.motors[t]!.position));
     if (this.pulses.length === 0) return;
     for (const pulse of this.pulses) {
       interpreter.setInput(pulse.slot, pulse.ticks > 0 ? 1 : 0);
@@ -129,7 +145,11 @@ export class Rehearsal {
     if (this.throws.length === 0) return;
     for (const { turnout, diverging } of this.throws) {
       if ((values[this.driveSlots[turnout]!] === 1) === diverging) continue;
-      emit({ kind: 'refused', turnout, locked: this.interpreter.valueOf(names.locked(this.document.turnouts[turnout]!.name)) === 1 });
+      emit({
+        kind: 'refused',
+        turnout,
+        locked: this.interpreter.valueOf(names.locked(this.document.turnouts[turnout]!.name)) === 1,
+      });
     }
     this.throws = [];
   }
@@ -190,7 +210,9 @@ export class Rehearsal {
       if (!stretch.bothWays || told.has(stretch.index)) continue;
       told.add(stretch.index);
       const shared = this.plant.trains.some(
-        (other, t) => t !== train && other.standsOn().some((s) => stretches.ofBlock[partition.pieces[s.piece]!.block] === stretch.index),
+        (other, t) =>
+          t !== train &&
+          other.standsOn().some((s) => stretches.ofBlock[partition.pieces[s.piece]!.block] === stretch.index),
       );
       if (shared && this.tick > 0) continue;
       let back = piece;
@@ -214,7 +236,8 @@ export class Rehearsal {
     if ('section' in event) hash.add(event.section * 2 + (event.occupied ? 1 : 0));
     if ('aspect' in event) hash.add(ASPECTS.indexOf(event.aspect));
     if ('position' in event) hash.add(POSITIONS.indexOf(event.position));
-    if (event.kind === 'told') for (const character of JSON.stringify(event.command)) hash.add(character.codePointAt(0)!);
+    if (event.kind === 'told')
+      for (const character of JSON.stringify(event.command)) hash.add(character.codePointAt(0)!);
   }
 
   get traceHash(): string {
@@ -226,12 +249,19 @@ export class Rehearsal {
 }
 
 /** Runs a whole rehearsal from its commands: what the server does to check a browser's run. */
-export function replay(document: LayoutDocument, seed: number, ticks: number, commands: TimedCommand[], sink?: (event: TimedEvent) => void): Rehearsal {
+export function replay(
+  document: LayoutDocument,
+  seed: number,
+  ticks: number,
+  commands: TimedCommand[],
+  sink?: (event: TimedEvent) => void,
+): Rehearsal {
   const rehearsal = new Rehearsal(document, seed);
   let next = 0;
   const forward = sink && ((event: RehearsalEvent) => sink({ tick: rehearsal.tick, event }));
   while (rehearsal.tick < ticks) {
-    while (next < commands.length && commands[next]!.tick <= rehearsal.tick) rehearsal.command(commands[next++]!.command);
+    while (next < commands.length && commands[next]!.tick <= rehearsal.tick)
+      rehearsal.command(commands[next++]!.command);
     rehearsal.step(forward);
   }
   while (next < commands.length && commands[next]!.tick <= rehearsal.tick) rehearsal.command(commands[next++]!.command);

@@ -87,9 +87,10 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return `Add ${edit.kind === 'gap' ? 'gap' : 'block mark'} at ${shown(edit.at)}`;
     }
     case 'add signal': {
-      const name = freeName(document, edit.name?.trim() || nextSignalName(document));
+      const name = freeName(document, edit.name?.trim() || nextName(document, 'S'));
       const twin = document.features.find(
-        (f) => f.kind === 'signal' && f.line === edit.line && f.at.tenthUm === edit.at.tenthUm && f.governs === edit.governs,
+        (f) =>
+          f.kind === 'signal' && f.line === edit.line && f.at.tenthUm === edit.at.tenthUm && f.governs === edit.governs,
       );
       if (twin) refuse(`Signal ${(twin as { name: string }).name} already stands there for that direction.`);
       document.features.push({
@@ -105,16 +106,16 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return `Place signal ${name} at ${shown(edit.at)}`;
     }
     case 'add detector': {
-      const id = freshId(document, 'd');
+      const name = nextName(document, 'D');
       document.detectors.push({
-        id,
-        name: id.toUpperCase(),
+        id: freshId(document, 'd'),
+        name,
         kind: 'current',
         anchor: { line: edit.line, at: edit.at },
         holdMs: 1000,
         input: '',
       });
-      return `Add detector ${id.toUpperCase()}`;
+      return `Add detector ${name}`;
     }
     case 'add turnout':
       return addTurnout(document, edit);
@@ -180,16 +181,19 @@ function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add tur
   document.lines.push({ id: line, name: leads.name.trim().slice(0, 60) || line, length: leads.length });
   const up = turnout.facing === 'up';
   const id = freshId(document, 't');
-  const name = freeName(document, edit.name?.trim() || id.toUpperCase());
+  const name = freeName(document, edit.name?.trim() || nextName(document, 'T'));
   document.turnouts.push({ ...turnout, id, name, diverging: { line, end: up ? 'start' : 'end' } });
   if (leads.kind === 'back') {
     const beyond = up ? leads.at.tenthUm > turnout.at.tenthUm : leads.at.tenthUm < turnout.at.tenthUm;
-    if (!beyond) refuse(`The track leaves ${up ? 'upwards' : 'downwards'}, so it has to come back at ${up ? 'more' : 'less'} than ${showLength(turnout.at.tenthUm, document.shownUnit)}.`);
+    if (!beyond)
+      refuse(
+        `The track leaves ${up ? 'upwards' : 'downwards'}, so it has to come back at ${up ? 'more' : 'less'} than ${showLength(turnout.at.tenthUm, document.shownUnit)}.`,
+      );
     const second = freshId(document, 't');
     document.turnouts.push({
       ...turnout,
       id: second,
-      name: freeName(document, second.toUpperCase()),
+      name: nextName(document, 'T'),
       at: leads.at,
       facing: up ? 'down' : 'up',
       hand: turnout.hand === 'left' ? 'right' : 'left',
@@ -247,7 +251,10 @@ function refuseTaken(document: LayoutDocument, line: string, at: TypedLength, bu
   const there = document.features.find(
     (f) => (f.kind === 'gap' || f.kind === 'mark') && f.line === line && f.at.tenthUm === at.tenthUm && f.id !== but,
   );
-  if (there) refuse(`There is already a ${there.kind === 'gap' ? 'gap' : 'block mark'} at ${showLength(at.tenthUm, document.shownUnit)}.`);
+  if (there)
+    refuse(
+      `There is already a ${there.kind === 'gap' ? 'gap' : 'block mark'} at ${showLength(at.tenthUm, document.shownUnit)}.`,
+    );
 }
 
 function freeName(document: LayoutDocument, name: string): string {
@@ -255,7 +262,12 @@ function freeName(document: LayoutDocument, name: string): string {
   return taken ? refuse(`The name ${name} is taken. Choose another.`) : name;
 }
 
-function nextSignalName(document: LayoutDocument): string {
-  const names = new Set(document.features.map((f) => ('name' in f ? f.name : '')));
-  for (let n = 1; ; n++) if (!names.has(`S${n}`)) return `S${n}`;
+/** The next free name with a prefix: S1, S2 … */
+function nextName(document: LayoutDocument, prefix: string): string {
+  const names = new Set(
+    [...document.features, ...document.turnouts, ...document.detectors].map((thing) =>
+      'name' in thing ? thing.name : '',
+    ),
+  );
+  for (let n = 1; ; n++) if (!names.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }

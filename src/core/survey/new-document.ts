@@ -30,7 +30,18 @@ export function newDocument(name: string, scale: ScaleId = 'H0', shownUnit: 'cm'
 /** The next free id with a prefix: g1, g2 … Ids are never reused while their bearer exists. */
 export function freshId(document: LayoutDocument, prefix: string): string {
   const used = new Set<string>();
-  for (const list of [document.lines, document.joins, document.turnouts, document.crossings, document.features, document.blocks, document.detectors, document.areas, document.vehicles, document.trains]) {
+  for (const list of [
+    document.lines,
+    document.joins,
+    document.turnouts,
+    document.crossings,
+    document.features,
+    document.blocks,
+    document.detectors,
+    document.areas,
+    document.vehicles,
+    document.trains,
+  ]) {
     for (const thing of list) if (thing.id.startsWith(prefix)) used.add(thing.id);
   }
   for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`;

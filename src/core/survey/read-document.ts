@@ -23,14 +23,20 @@ const whole = (problem: string, remedy: string): DocumentReading => ({
 /** Reads a file's text into a document, or names every fault in it. Nothing of a faulty file is ever used. */
 export function readDocumentText(text: string): DocumentReading {
   if (text.length > LARGEST_CHARACTERS) {
-    return whole('It is larger than 16 MB.', 'A layout file is a few hundred kilobytes at most. Check that you chose the right file.');
+    return whole(
+      'It is larger than 16 MB.',
+      'A layout file is a few hundred kilobytes at most. Check that you chose the right file.',
+    );
   }
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch (error) {
     const where = error instanceof Error ? error.message : 'it ends in the middle';
-    return whole(`It is not JSON (${where.slice(0, 120)}).`, 'Choose a file that Roblik exported; it ends in .roblik.json.');
+    return whole(
+      `It is not JSON (${where.slice(0, 120)}).`,
+      'Choose a file that Roblik exported; it ends in .roblik.json.',
+    );
   }
   return readDocument(value);
 }
@@ -90,12 +96,28 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
     if (first) say(place, `The id “${id}” is used twice, first at ${first}.`, 'Give one of them another id.');
     else seen.set(id, place);
   };
-  const lists = ['lines', 'joins', 'turnouts', 'crossings', 'features', 'blocks', 'detectors', 'areas', 'vehicles', 'trains'] as const;
-  for (const name of lists) document[name].forEach((thing, i) => claim(`${name}[${i}].id`, thing.id));
+  const lists = [
+    'lines',
+    'joins',
+    'turnouts',
+    'crossings',
+    'features',
+    'blocks',
+    'detectors',
+    'areas',
+    'vehicles',
+    'trains',
+  ] as const;
+  for (const name of lists) {
+    document[name].forEach((thing, i) => {
+      claim(`${name}[${i}].id`, thing.id);
+    });
+  }
 
   const onLine = (place: string, line: string, at?: TenthUm, end = 'at') => {
     const found = lines.get(line);
-    if (!found) return say(`${place}.line`, `There is no line “${line}”.`, 'Name a line that exists, or add that line.');
+    if (!found)
+      return say(`${place}.line`, `There is no line “${line}”.`, 'Name a line that exists, or add that line.');
     if (at !== undefined && at > found.length.tenthUm) {
       const length = showLength(found.length.tenthUm, unit);
       say(
@@ -107,10 +129,15 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
   };
 
   if (document.lines.length > 0 && !lines.has(document.referenceLine)) {
-    say('referenceLine', `There is no line “${document.referenceLine}”.`, 'Name the line whose distances the ruler shows.');
+    say(
+      'referenceLine',
+      `There is no line “${document.referenceLine}”.`,
+      'Name the line whose distances the ruler shows.',
+    );
   }
   document.lines.forEach((line, i) => {
-    if (line.length.tenthUm === 0) say(`lines[${i}].length`, `Line “${line.name}” has no length.`, 'Give its length by tape.');
+    if (line.length.tenthUm === 0)
+      say(`lines[${i}].length`, `Line “${line.name}” has no length.`, 'Give its length by tape.');
   });
 
   const taken = new Map<string, string>();
@@ -118,7 +145,12 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
     onLine(place, end.line);
     const key = `${end.line} ${end.end}`;
     const first = taken.get(key);
-    if (first) say(place, `The ${end.end} of line “${end.line}” is already used at ${first}.`, 'An end can go to one place only.');
+    if (first)
+      say(
+        place,
+        `The ${end.end} of line “${end.line}” is already used at ${first}.`,
+        'An end can go to one place only.',
+      );
     else taken.set(key, place);
   };
   document.joins.forEach((join, i) => {
@@ -135,13 +167,25 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
       takeEnd(`${place}.straight`, turnout.straight);
       takeEnd(`${place}.at`, { line: turnout.line, end: turnout.facing === 'up' ? 'end' : 'start' });
       if (length !== undefined && !legLess) {
-        say(`${place}.straight`, `${turnout.name} stands in the middle of its line, which is its straight leg already.`, 'Leave “straight” out, or end the line at the blade tips.');
+        say(
+          `${place}.straight`,
+          `${turnout.name} stands in the middle of its line, which is its straight leg already.`,
+          'Leave “straight” out, or end the line at the blade tips.',
+        );
       }
     } else if (length !== undefined && legLess) {
-      say(`${place}.at`, `${turnout.name} has no straight leg: its line ends at the blade tips.`, 'Move it, lengthen the line, or say which line is the straight leg.');
+      say(
+        `${place}.at`,
+        `${turnout.name} has no straight leg: its line ends at the blade tips.`,
+        'Move it, lengthen the line, or say which line is the straight leg.',
+      );
     }
     if (turnout.throwsWith && !document.turnouts.some((other) => other.id === turnout.throwsWith)) {
-      say(`${place}.throwsWith`, `There is no turnout “${turnout.throwsWith}”.`, 'Name a turnout that exists, or leave it out.');
+      say(
+        `${place}.throwsWith`,
+        `There is no turnout “${turnout.throwsWith}”.`,
+        'Name a turnout that exists, or leave it out.',
+      );
     }
   });
   document.crossings.forEach((crossing, i) => {
@@ -155,13 +199,19 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
     onLine(place, feature.line, feature.at.tenthUm);
     if ('to' in feature) {
       onLine(place, feature.line, feature.to.tenthUm, 'to');
-      if (feature.to.tenthUm <= feature.at.tenthUm) say(`${place}.to`, 'It ends before it begins.', 'Swap the two distances.');
+      if (feature.to.tenthUm <= feature.at.tenthUm)
+        say(`${place}.to`, 'It ends before it begins.', 'Swap the two distances.');
     }
     if (feature.kind === 'gap' || feature.kind === 'mark') {
       const key = `${feature.line} ${feature.at.tenthUm}`;
       const first = cuts.get(key);
       const where = `${showLength(feature.at.tenthUm, unit)} on line “${lines.get(feature.line)?.name ?? feature.line}”`;
-      if (first) say(place, `There is already a gap or block mark at ${where} (${first}).`, 'Delete one of the two, or move it.');
+      if (first)
+        say(
+          place,
+          `There is already a gap or block mark at ${where} (${first}).`,
+          'Delete one of the two, or move it.',
+        );
       else cuts.set(key, place);
     }
   });
@@ -173,21 +223,29 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
   });
   document.areas.forEach((area, i) => {
     onLine(`areas[${i}]`, area.line, area.to.tenthUm, 'to');
-    if (area.to.tenthUm <= area.from.tenthUm) say(`areas[${i}].to`, `Area “${area.name}” ends before it begins.`, 'Swap the two distances.');
+    if (area.to.tenthUm <= area.from.tenthUm)
+      say(`areas[${i}].to`, `Area “${area.name}” ends before it begins.`, 'Swap the two distances.');
   });
   const vehicles = new Map(document.vehicles.map((vehicle) => [vehicle.id, vehicle]));
   document.vehicles.forEach((vehicle, i) => {
     vehicle.axles.forEach((axle, k) => {
       if (axle.at.tenthUm > vehicle.length.tenthUm) {
-        say(`vehicles[${i}].axles[${k}].at`, `An axle of “${vehicle.name}” lies beyond its length.`, 'Measure it from the leading end of the vehicle.');
+        say(
+          `vehicles[${i}].axles[${k}].at`,
+          `An axle of “${vehicle.name}” lies beyond its length.`,
+          'Measure it from the leading end of the vehicle.',
+        );
       }
     });
-    if (vehicle.length.tenthUm === 0) say(`vehicles[${i}].length`, `“${vehicle.name}” has no length.`, 'Give its length over couplers.');
+    if (vehicle.length.tenthUm === 0)
+      say(`vehicles[${i}].length`, `“${vehicle.name}” has no length.`, 'Give its length over couplers.');
   });
   document.trains.forEach((train, i) => {
-    if (train.vehicles.length === 0) say(`trains[${i}].vehicles`, `Train “${train.name}” has no vehicles.`, 'Give it at least one.');
+    if (train.vehicles.length === 0)
+      say(`trains[${i}].vehicles`, `Train “${train.name}” has no vehicles.`, 'Give it at least one.');
     train.vehicles.forEach((id, k) => {
-      if (!vehicles.has(id)) say(`trains[${i}].vehicles[${k}]`, `There is no vehicle “${id}”.`, 'Name a vehicle that exists.');
+      if (!vehicles.has(id))
+        say(`trains[${i}].vehicles[${k}]`, `There is no vehicle “${id}”.`, 'Name a vehicle that exists.');
     });
     if (train.start) onLine(`trains[${i}].start`, train.start.line, train.start.at.tenthUm);
   });

@@ -8,8 +8,16 @@ export const DOCUMENT_FORMAT = 'roblik layout';
 const LONGEST_TENTH_UM = 1e11;
 
 const text = (most: number) =>
-  string().typeError('must be text').max(most, `must be at most ${most} characters`).required('is missing; write it, even if empty');
-const freeText = (most: number) => string().typeError('must be text').max(most, `must be at most ${most} characters`).defined('is missing; write "" for none');
+  string()
+    .typeError('must be text')
+    .max(most, `must be at most ${most} characters`)
+    .required('is missing; write it, even if empty');
+const freeText = (most: number) =>
+  string()
+    .meta({ mayBeEmpty: true })
+    .typeError('must be text')
+    .max(most, `must be at most ${most} characters`)
+    .defined('is missing; write "" for none');
 const id = () =>
   string()
     .typeError('must be a short id')
@@ -23,15 +31,27 @@ const count = (least: number, most: number) =>
     .max(most, `must be at most ${most}`)
     .required('is missing');
 const amount = (least: number, most: number) =>
-  number().typeError('must be a number').min(least, `must be at least ${least}`).max(most, `must be at most ${most}`).required('is missing');
+  number()
+    .typeError('must be a number')
+    .min(least, `must be at least ${least}`)
+    .max(most, `must be at most ${most}`)
+    .required('is missing');
 const choice = <T extends string>(...values: T[]) =>
   mixed<T>()
     .oneOf(values, `must be one of: ${values.join(', ')}`)
     .required(`is missing; choose one of: ${values.join(', ')}`);
 const list = <T>(of: ISchema<T>, most: number) =>
-  array().of(of).max(most, `holds more than ${most} entries`).typeError('must be a list').required('is missing; write [] for none');
+  array()
+    .of(of)
+    .max(most, `holds more than ${most} entries`)
+    .typeError('must be a list')
+    .required('is missing; write [] for none');
 const record = <S extends Parameters<typeof object>[0] & object>(shape: S) =>
-  object(shape).noUnknown('has a field I do not know: ${unknown}').typeError('must be a set of named fields').required('is missing');
+  object(shape)
+    // biome-ignore lint/suspicious/noTemplateCurlyInString: Yup fills this in itself
+    .noUnknown('has a field I do not know: ${unknown}')
+    .typeError('must be a set of named fields')
+    .required('is missing');
 
 export const lengthSchema = record({ tenthUm: count(0, LONGEST_TENTH_UM), typed: freeText(60) });
 export const lineEndSchema = record({ line: id(), end: choice('start', 'end') });
@@ -42,7 +62,10 @@ const lineSchema = record({
   name: text(60),
   length: lengthSchema,
   /** Hints for the straightened drawing; the drawing itself is always computed. */
-  drawing: object({ row: number().integer('must be a whole number').min(-40).max(40) }).noUnknown().optional().default(undefined),
+  drawing: object({ row: number().integer('must be a whole number').min(-40).max(40) })
+    .noUnknown()
+    .optional()
+    .default(undefined),
 });
 
 const joinSchema = record({ id: id(), a: lineEndSchema, b: lineEndSchema });
@@ -97,7 +120,12 @@ export const featureSchemas = {
     governs: choice('up', 'down'),
     system: choice('three-aspect'),
   }),
-  spot: record({ ...spotBase, kind: choice('spot'), name: text(20), sees: choice('optical', 'reed', 'hall', 'treadle', 'contact rail') }),
+  spot: record({
+    ...spotBase,
+    kind: choice('spot'),
+    name: text(20),
+    sees: choice('optical', 'reed', 'hall', 'treadle', 'contact rail'),
+  }),
   feeder: record({ ...spotBase, kind: choice('feeder'), name: text(20) }),
   stopMark: record({ ...spotBase, kind: choice('stopMark'), facing: choice('up', 'down') }),
   buffer: record({ ...spotBase, kind: choice('buffer') }),
@@ -135,9 +163,19 @@ const detectorSchema = record({
   input: freeText(40),
 });
 
-const areaSchema = record({ id: id(), name: text(60), line: id(), from: lengthSchema, to: lengthSchema, purpose: freeText(400) });
+const areaSchema = record({
+  id: id(),
+  name: text(60),
+  line: id(),
+  from: lengthSchema,
+  to: lengthSchema,
+  purpose: freeText(400),
+});
 
-const axleSchema = record({ at: lengthSchema, detectable: boolean().typeError('must be true or false').required('is missing') });
+const axleSchema = record({
+  at: lengthSchema,
+  detectable: boolean().typeError('must be true or false').required('is missing'),
+});
 const vehicleSchema = record({
   id: id(),
   name: text(60),

@@ -72,7 +72,13 @@ export function compileTrack(document: LayoutDocument): TrackGraph {
     const bounds = [0, ...cuts, line.length.tenthUm];
     const own: Edge[] = [];
     for (let i = 0; i + 1 < bounds.length; i++) {
-      const edge: Edge = { index: edges.length, line: line.id, from: bounds[i]!, to: bounds[i + 1]!, ends: [{ kind: 'stop' }, { kind: 'stop' }] };
+      const edge: Edge = {
+        index: edges.length,
+        line: line.id,
+        from: bounds[i]!,
+        to: bounds[i + 1]!,
+        ends: [{ kind: 'stop' }, { kind: 'stop' }],
+      };
       edges.push(edge);
       own.push(edge);
     }
@@ -135,7 +141,12 @@ export function legStretch(edges: Edge[], leg: Leg, reach: TenthUm): { edge: num
     : { edge: leg.edge, from: Math.max(edge.from, edge.to - reach), to: edge.to };
 }
 
-function foulingOf(document: LayoutDocument, edges: Edge[], turnouts: TurnoutNode[], byLine: Map<string, Edge[]>): FoulingPair[] {
+function foulingOf(
+  document: LayoutDocument,
+  edges: Edge[],
+  turnouts: TurnoutNode[],
+  byLine: Map<string, Edge[]>,
+): FoulingPair[] {
   const pairs: FoulingPair[] = turnouts.map((node) => ({
     cause: node.turnout.id,
     a: legStretch(edges, node.straight, node.turnout.clearance.tenthUm),
@@ -164,7 +175,11 @@ export function onwardFrom(graph: TrackGraph, edge: number, end: EdgeEnd): Onwar
   const turnout = graph.turnouts[node.turnout]!;
   if (node.role !== 'stem') {
     return [
-      { edge: turnout.stem.edge, enters: turnout.stem.end, turnout: { index: node.turnout, position: node.role, facing: false } },
+      {
+        edge: turnout.stem.edge,
+        enters: turnout.stem.end,
+        turnout: { index: node.turnout, position: node.role, facing: false },
+      },
     ];
   }
   return (['straight', 'diverging'] as const).map((position) => ({

@@ -53,11 +53,22 @@ export function straighten(document: LayoutDocument): Drawing {
   const hints = new Map(document.lines.map((line) => [line.id, line.drawing?.row]));
   const rows = new RowPacking();
   const standing = new Map<string, TenthUm[]>();
-  for (const thing of [...document.turnouts, ...document.features.filter((f) => f.kind === 'gap' || f.kind === 'mark' || f.kind === 'signal')]) {
+  for (const thing of [
+    ...document.turnouts,
+    ...document.features.filter((f) => f.kind === 'gap' || f.kind === 'mark' || f.kind === 'signal'),
+  ]) {
     standing.set(thing.line, [...(standing.get(thing.line) ?? []), thing.at.tenthUm]);
   }
 
-  const put = (line: string, xAtStart: TenthUm, xAtEnd: TenthUm, near: number, side: -1 | 1 | 0, parents: Partial<DrawnLine>, leavesAt = xAtStart) => {
+  const put = (
+    line: string,
+    xAtStart: TenthUm,
+    xAtEnd: TenthUm,
+    near: number,
+    side: -1 | 1 | 0,
+    parents: Partial<DrawnLine>,
+    leavesAt = xAtStart,
+  ) => {
     const length = lengths.get(line)!;
     const low = Math.min(xAtStart, xAtEnd);
     const high = Math.max(xAtStart, xAtEnd);
@@ -65,7 +76,17 @@ export function straighten(document: LayoutDocument): Drawing {
     const things = standing.get(line) ?? [];
     const clearFromStart = Math.min(length, ...things);
     const clearFromEnd = Math.min(length, ...things.map((at) => length - at));
-    drawn.set(line, { line, row, xAtStart, xAtEnd, length, clearFromStart, clearFromEnd, stretch: length ? Math.abs(xAtEnd - xAtStart) / length : 1, ...parents });
+    drawn.set(line, {
+      line,
+      row,
+      xAtStart,
+      xAtEnd,
+      length,
+      clearFromStart,
+      clearFromEnd,
+      stretch: length ? Math.abs(xAtEnd - xAtStart) / length : 1,
+      ...parents,
+    });
   };
 
   const turnoutsOn = new Map<string, Turnout[]>();
@@ -83,7 +104,9 @@ export function straighten(document: LayoutDocument): Drawing {
   const grow = (queue: string[]) => {
     for (let at = 0; at < queue.length; at++) {
       const parent = drawn.get(queue[at]!)!;
-      const next = [...(turnoutsOn.get(parent.line) ?? [])].sort((a, b) => a.at.tenthUm - b.at.tenthUm || (a.id < b.id ? -1 : 1));
+      const next = [...(turnoutsOn.get(parent.line) ?? [])].sort(
+        (a, b) => a.at.tenthUm - b.at.tenthUm || (a.id < b.id ? -1 : 1),
+      );
       for (const turnout of next) {
         for (const leg of [turnout.diverging, turnout.straight]) {
           if (leg && !drawn.has(leg.line)) queue.push(hang(leg, turnout, leg === turnout.straight));
@@ -130,7 +153,9 @@ export function straighten(document: LayoutDocument): Drawing {
     return other.line;
   };
 
-  const order = [...document.lines].sort((a, b) => Number(b.id === document.referenceLine) - Number(a.id === document.referenceLine));
+  const order = [...document.lines].sort(
+    (a, b) => Number(b.id === document.referenceLine) - Number(a.id === document.referenceLine),
+  );
   for (const line of order) {
     if (drawn.has(line.id)) continue;
     put(line.id, 0, line.length.tenthUm, drawn.size === 0 ? 0 : rows.last + 2, drawn.size === 0 ? 0 : 1, {});
@@ -182,8 +207,16 @@ class RowPacking {
   first = 0;
   last = 0;
 
-  place(low: TenthUm, high: TenthUm, near: number, side: -1 | 0 | 1, hint: number | undefined, leavesAt: TenthUm): number {
-    const row = hint !== undefined && this.free(hint, low, high) ? hint : this.cheapest(low, high, near, side, leavesAt);
+  place(
+    low: TenthUm,
+    high: TenthUm,
+    near: number,
+    side: -1 | 0 | 1,
+    hint: number | undefined,
+    leavesAt: TenthUm,
+  ): number {
+    const row =
+      hint !== undefined && this.free(hint, low, high) ? hint : this.cheapest(low, high, near, side, leavesAt);
     this.taken.set(row, [...(this.taken.get(row) ?? []), [low, high]]);
     this.first = Math.min(this.first, row);
     this.last = Math.max(this.last, row);
@@ -197,7 +230,8 @@ class RowPacking {
         const row = near + direction * step;
         if (!this.free(row, low, high)) continue;
         let crossed = 0;
-        for (let r = near + direction; r !== row && step > 0; r += direction) if (!this.free(r, leavesAt - 1, leavesAt + 1)) crossed += 1;
+        for (let r = near + direction; r !== row && step > 0; r += direction)
+          if (!this.free(r, leavesAt - 1, leavesAt + 1)) crossed += 1;
         const cost = step + CROSSING_COST * crossed + (direction === -side ? WRONG_SIDE_COST : 0);
         if (cost < best.cost) best = { row, cost };
       }

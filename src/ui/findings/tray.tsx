@@ -13,27 +13,46 @@ export function Tray() {
   const stale = useWorkbench((s) => s.designOf !== s.document);
   const open = useWorkbench((s) => s.trayOpen);
   const problem = useWorkbench((s) => s.problem);
-  const counts = (['unsafe', 'check', 'note'] as const).map((severity) => ({ severity, count: findings.filter((f) => f.severity === severity).length }));
+  const counts = (['unsafe', 'check', 'note'] as const).map((severity) => ({
+    severity,
+    count: findings.filter((f) => f.severity === severity).length,
+  }));
   const first = findings[0];
   const empty = useWorkbench((s) => s.document.lines.length === 0);
   return (
     <footer className="shrink-0 border-t border-line bg-paper">
       {open && (
         <ul className="max-h-64 overflow-y-auto border-b border-line bg-sheet" aria-label="Findings">
-          {findings.length === 0 && <li className="px-4 py-2 text-ink2">Nothing was found. {empty ? 'There is no track yet.' : ''}</li>}
+          {findings.length === 0 && (
+            <li className="px-4 py-2 text-ink2">Nothing was found. {empty ? 'There is no track yet.' : ''}</li>
+          )}
           {findings.map((finding) => (
             <FindingRow key={finding.id} finding={finding} />
           ))}
         </ul>
       )}
       <div className="flex h-[34px] items-center gap-4 px-4">
-        <button type="button" className="cursor-pointer rounded-sm font-semibold" aria-expanded={open} onClick={() => store.getState().set({ trayOpen: !open })}>
+        <button
+          type="button"
+          className="cursor-pointer rounded-sm font-semibold"
+          aria-expanded={open}
+          onClick={() => store.getState().set({ trayOpen: !open })}
+        >
           {stale ? 'Checking …' : findings.length === 1 ? '1 finding' : `${findings.length} findings`}
         </button>
         {counts
           .filter((c) => c.count > 0)
           .map(({ severity, count }) => (
-            <span key={severity} className={severity === 'unsafe' ? 'font-semibold text-fail' : severity === 'check' ? 'font-semibold text-warn' : 'text-ink2'}>
+            <span
+              key={severity}
+              className={
+                severity === 'unsafe'
+                  ? 'font-semibold text-fail'
+                  : severity === 'check'
+                    ? 'font-semibold text-warn'
+                    : 'text-ink2'
+              }
+            >
               {count} {severity === 'note' && count > 1 ? 'notes' : LABEL[severity]}
             </span>
           ))}
@@ -43,7 +62,9 @@ export function Tray() {
             {problem}
           </span>
         ) : (
-          <span className="truncate text-ink2">{first ? first.says : 'Every finding is listed here as soon as there is one.'}</span>
+          <span className="truncate text-ink2">
+            {first ? first.says : 'Every finding is listed here as soon as there is one.'}
+          </span>
         )}
         <span className="grow" />
         <button type="button" className="button py-0.5" onClick={() => store.getState().set({ trayOpen: !open })}>
@@ -61,9 +82,15 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
   const isBlock = useWorkbench((s) => s.design?.blocks.some((b) => b.name === finding.subject) ?? false);
   return (
     <li className="flex items-start gap-3 border-b border-hair px-4 py-2">
-      <span className={`mt-px shrink-0 rounded-full px-2 text-[0.75rem] font-semibold ${TONE[finding.severity]}`}>{LABEL[finding.severity]}</span>
+      <span className={`mt-px shrink-0 rounded-full px-2 text-[0.75rem] font-semibold ${TONE[finding.severity]}`}>
+        {LABEL[finding.severity]}
+      </span>
       <div className="grow">
-        <button type="button" className="cursor-pointer text-left font-medium" onClick={() => store.getState().select(isBlock ? blockKey(finding.subject) : finding.subject)}>
+        <button
+          type="button"
+          className="cursor-pointer text-left font-medium"
+          onClick={() => store.getState().select(isBlock ? blockKey(finding.subject) : finding.subject)}
+        >
           {finding.says}
         </button>
         <p className="text-ink2">

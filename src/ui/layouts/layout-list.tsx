@@ -49,7 +49,10 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
   const importFile = async (chosen: File | undefined) => {
     if (!chosen) return;
     if (chosen.size > 20 * 1024 * 1024) {
-      setTrouble({ problem: `${chosen.name} is larger than 20 MB. A layout file is a few hundred kilobytes at most.`, faults: [] });
+      setTrouble({
+        problem: `${chosen.name} is larger than 20 MB. A layout file is a few hundred kilobytes at most.`,
+        faults: [],
+      });
       return;
     }
     await act(`Importing ${chosen.name}`, () => askServer('/api/layouts/import', { method: 'POST', body: chosen }));
@@ -61,12 +64,21 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
       <div className="flex items-end justify-between gap-4">
         <div>
           <h1 className="text-[1.2rem] font-bold">Your layouts</h1>
-          <p className="mt-1 text-ink2">Each is one document: the taped track, its blocks and signals, and the trains that run on it.</p>
+          <p className="mt-1 text-ink2">
+            Each is one document: the taped track, its blocks and signals, and the trains that run on it.
+          </p>
         </div>
         <button type="button" className="button" onClick={() => file.current?.click()}>
           <Upload size={15} aria-hidden /> Import a file
         </button>
-        <input ref={file} type="file" accept=".json,application/json" className="hidden" aria-label="Layout file to import" onChange={(e) => void importFile(e.target.files?.[0])} />
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          className="hidden"
+          aria-label="Layout file to import"
+          onChange={(e) => void importFile(e.target.files?.[0])}
+        />
       </div>
       <div aria-live="polite">
         {busy && <p className="mt-4 text-ink2">{busy} …</p>}
@@ -90,13 +102,30 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
             </Link>
             <div className="flex items-center gap-2 border-t border-hair px-4 py-2">
               <span className="grow text-ink3">changed {entry.changed}</span>
-              <button type="button" className="button" onClick={() => void act(`Copying ${entry.name}`, () => sendServer('POST', `/api/layouts/${entry.id}/copy`))} aria-label={`Copy ${entry.name}`}>
+              <button
+                type="button"
+                className="button"
+                onClick={() =>
+                  void act(`Copying ${entry.name}`, () => sendServer('POST', `/api/layouts/${entry.id}/copy`))
+                }
+                aria-label={`Copy ${entry.name}`}
+              >
                 <Copy size={14} aria-hidden /> Copy
               </button>
-              <a className="button" href={`/api/layouts/${entry.id}/export`} download aria-label={`Export ${entry.name}`}>
+              <a
+                className="button"
+                href={`/api/layouts/${entry.id}/export`}
+                download
+                aria-label={`Export ${entry.name}`}
+              >
                 <Download size={14} aria-hidden /> Export
               </a>
-              <button type="button" className="button" onClick={() => void remove(entry)} aria-label={`Delete ${entry.name}`}>
+              <button
+                type="button"
+                className="button"
+                onClick={() => void remove(entry)}
+                aria-label={`Delete ${entry.name}`}
+              >
                 <Trash2 size={14} aria-hidden /> Delete
               </button>
             </div>
@@ -106,7 +135,11 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
           <NewLayout onTrouble={setTrouble} />
         </li>
       </ul>
-      {layouts.length === 0 && <p className="mt-4 text-ink2">There is no layout yet. Make one above: all you need is a name and a tape measure.</p>}
+      {layouts.length === 0 && (
+        <p className="mt-4 text-ink2">
+          There is no layout yet. Make one above: all you need is a name and a tape measure.
+        </p>
+      )}
     </main>
   );
 }
@@ -145,11 +178,20 @@ function NewLayout({ onTrouble }: { onTrouble: (trouble: Trouble) => void }) {
     else onTrouble(asked);
   };
   return (
-    <form onSubmit={(e) => void make(e)} className="flex h-full flex-col gap-2 rounded-lg border border-dashed border-edge px-4 py-3">
+    <form
+      onSubmit={(e) => void make(e)}
+      className="flex h-full flex-col gap-2 rounded-lg border border-dashed border-edge px-4 py-3"
+    >
       <h2 className="text-[1rem] font-semibold">A new layout</h2>
       <label className="flex flex-col gap-1">
         <span className="text-ink2">Name</span>
-        <input className="field" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} placeholder="Attic branch" />
+        <input
+          className="field"
+          value={name}
+          maxLength={80}
+          onChange={(e) => setName(e.target.value)}
+          placeholder="Attic branch"
+        />
       </label>
       <div className="flex gap-2">
         <label className="flex grow flex-col gap-1">

@@ -12,12 +12,26 @@ export function LayoutThumbnail({ document }: { document: LayoutDocument }) {
   const scale = (WIDTH - 24) / span;
   const rows = drawing.lastRow - drawing.firstRow;
   const pitch = Math.min(24, rows > 0 ? (HEIGHT - 24) / rows : 0);
-  const geometry = new SheetGeometry(drawing, { from: drawing.from + (66 - 12) / scale, scale }, (HEIGHT - rows * pitch) / 2, pitch);
+  const geometry = new SheetGeometry(
+    drawing,
+    { from: drawing.from + (66 - 12) / scale, scale },
+    (HEIGHT - rows * pitch) / 2,
+    pitch,
+  );
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-24 w-full" aria-hidden="true">
-      {document.lines.length === 0 && <path d={`M12 ${HEIGHT / 2}H${WIDTH - 12}`} stroke="var(--edge)" strokeDasharray="4 5" />}
+      {document.lines.length === 0 && (
+        <path d={`M12 ${HEIGHT / 2}H${WIDTH - 12}`} stroke="var(--edge)" strokeDasharray="4 5" />
+      )}
       {document.lines.map((line) => (
-        <path key={line.id} d={geometry.path(line.id, 0, line.length.tenthUm)} fill="none" stroke="var(--ink)" strokeWidth="1.8" strokeLinejoin="round" />
+        <path
+          key={line.id}
+          d={geometry.path(line.id, 0, line.length.tenthUm)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="1.8"
+          strokeLinejoin="round"
+        />
       ))}
       {document.features.map((feature) => {
         if (feature.kind !== 'gap' && feature.kind !== 'mark') return null;

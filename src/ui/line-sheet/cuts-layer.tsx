@@ -43,7 +43,6 @@ export function CutsLayer({ document, geometry, selected, canMove, onSelect, onM
     const colour = isSelected ? 'var(--accent)' : 'var(--ink)';
     const what = cut.kind === 'gap' ? 'Gap' : 'Block mark';
     return (
-      // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
       <g
         key={cut.id}
         role="button"
@@ -62,7 +61,8 @@ export function CutsLayer({ document, geometry, selected, canMove, onSelect, onM
           if (canMove) event.currentTarget.setPointerCapture(event.pointerId);
         }}
         onPointerMove={(event) => {
-          if (canMove && event.buttons === 1 && event.currentTarget.hasPointerCapture(event.pointerId)) setDragged({ id: cut.id, at: placeOf(event, cut) });
+          if (canMove && event.buttons === 1 && event.currentTarget.hasPointerCapture(event.pointerId))
+            setDragged({ id: cut.id, at: placeOf(event, cut) });
         }}
         onPointerUp={() => {
           if (dragged?.id === cut.id && dragged.at !== cut.at.tenthUm) onMove(cut.id, dragged.at);
@@ -72,7 +72,12 @@ export function CutsLayer({ document, geometry, selected, canMove, onSelect, onM
       >
         <rect x={x - 6} y={y - 12} width="12" height="24" fill="transparent" />
         {cut.kind === 'gap' && <path d={`M${x - 2.5} ${y}H${x + 2.5}`} stroke="var(--sheet)" strokeWidth="4" />}
-        <path d={`M${x} ${y - 9}V${y + 9}`} stroke={colour} strokeWidth={isSelected ? 2.6 : 1.7} strokeDasharray={cut.kind === 'mark' ? '3 2.5' : undefined} />
+        <path
+          d={`M${x} ${y - 9}V${y + 9}`}
+          stroke={colour}
+          strokeWidth={isSelected ? 2.6 : 1.7}
+          strokeDasharray={cut.kind === 'mark' ? '3 2.5' : undefined}
+        />
         {isSelected && <path d={`M${x - 4} ${y - 12}H${x + 4}L${x} ${y - 8}Z`} fill="var(--accent)" />}
         {dragged?.id === cut.id && (
           <text x={x} y={y - 18} textAnchor="middle" fontWeight="700">

@@ -11,7 +11,8 @@ export interface Label {
   choices: Box[];
 }
 
-const overlaps = (a: Box, b: Box) => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+const overlaps = (a: Box, b: Box) =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
 
 /**
  * Gives each label the first of its places that is free, in the order given: the important ones first. A label that fits

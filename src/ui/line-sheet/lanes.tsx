@@ -30,8 +30,12 @@ function LaneTitle({ y, width, title, note }: { y: number; width: number; title:
     <>
       <path d={`M0 ${y}H${width}`} stroke="var(--line)" />
       <text x="16" y={y + 19}>
-        <tspan fontWeight="650" fontSize="13">{title}</tspan>
-        <tspan dx="9" style={{ fill: 'var(--ink3)' }}>{note}</tspan>
+        <tspan fontWeight="650" fontSize="13">
+          {title}
+        </tspan>
+        <tspan dx="9" style={{ fill: 'var(--ink3)' }}>
+          {note}
+        </tspan>
       </text>
     </>
   );
@@ -50,7 +54,10 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
   const all = sumLengths(design.blocks);
   const unwatched = all - watched;
   const share = all === 0 ? 0 : (100 * watched) / all;
-  const note = all === 0 ? 'shows which track a detector watches, once a line is surveyed' : `${showNumber(share, 1)} % of the track watched by current sensing, ${showLength(unwatched, document.shownUnit)} by nothing`;
+  const note =
+    all === 0
+      ? 'shows which track a detector watches, once a line is surveyed'
+      : `${showNumber(share, 1)} % of the track watched by current sensing, ${showLength(unwatched, document.shownUnit)} by nothing`;
   return (
     <g>
       <LaneTitle y={y} width={width} title="Detection coverage" note={note} />
@@ -60,7 +67,17 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
           const at = y + LANE_TOP + rows.indexOf(span.row) * BAR_PITCH;
           const seen = block.detectors.length > 0;
           return (
-            <rect key={`${block.name} ${piece.line} ${piece.from}`} x={span.x + 1} y={at} width={Math.max(1, span.width - 2)} height="6" fill={seen ? 'var(--accent)' : 'none'} stroke={seen ? 'none' : 'var(--warn)'} strokeDasharray={seen ? undefined : '4 3'} opacity={seen ? 0.85 : 1}>
+            <rect
+              key={`${block.name} ${piece.line} ${piece.from}`}
+              x={span.x + 1}
+              y={at}
+              width={Math.max(1, span.width - 2)}
+              height="6"
+              fill={seen ? 'var(--accent)' : 'none'}
+              stroke={seen ? 'none' : 'var(--warn)'}
+              strokeDasharray={seen ? undefined : '4 3'}
+              opacity={seen ? 0.85 : 1}
+            >
               <title>{seen ? `${block.name}: watched` : `${block.name}: no detector watches it`}</title>
             </rect>
           );
@@ -73,8 +90,12 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
 /** Every block against the longest train: the box is the block, the bar the train, the figure what is to spare. */
 export const RoomLane = memo(function RoomLane({ document, design, geometry, y, width }: LaneProps) {
   const rows = rowsOf(geometry);
-  const longest = document.trains.map((train) => ({ train, length: fromMm(consistOf(document, train).lengthMm) })).sort((a, b) => b.length - a.length)[0];
-  const note = longest ? `box: the block, bar: ${longest.train.name}, ${showLength(longest.length, document.shownUnit)} long; figure: to spare` : 'shows whether each block holds your longest train, once trains are surveyed';
+  const longest = document.trains
+    .map((train) => ({ train, length: fromMm(consistOf(document, train).lengthMm) }))
+    .sort((a, b) => b.length - a.length)[0];
+  const note = longest
+    ? `box: the block, bar: ${longest.train.name}, ${showLength(longest.length, document.shownUnit)} long; figure: to spare`
+    : 'shows whether each block holds your longest train, once trains are surveyed';
   return (
     <g>
       <LaneTitle y={y} width={width} title="Room for a train" note={note} />
@@ -89,10 +110,30 @@ export const RoomLane = memo(function RoomLane({ document, design, geometry, y, 
           const figure = `${spare >= 0 ? '+' : '−'}${showLength(Math.abs(spare), document.shownUnit)}`;
           return (
             <g key={block.name}>
-              <rect x={span.x + 1.5} y={at} width={Math.max(1, span.width - 3)} height="16" rx="2" fill="none" stroke={spare < 0 ? 'var(--warn)' : 'var(--edge)'} />
-              <rect x={span.x + 3} y={at + 11.5} width={Math.max(0, bar - 6)} height="3" fill={spare < 0 ? 'var(--warn)' : 'var(--accent)'} />
+              <rect
+                x={span.x + 1.5}
+                y={at}
+                width={Math.max(1, span.width - 3)}
+                height="16"
+                rx="2"
+                fill="none"
+                stroke={spare < 0 ? 'var(--warn)' : 'var(--edge)'}
+              />
+              <rect
+                x={span.x + 3}
+                y={at + 11.5}
+                width={Math.max(0, bar - 6)}
+                height="3"
+                fill={spare < 0 ? 'var(--warn)' : 'var(--accent)'}
+              />
               {span.width > textWidth(figure, 6) + 4 && (
-                <text x={span.x + span.width / 2} y={at + 9.5} textAnchor="middle" fontSize="11.5" style={{ fill: spare < 0 ? 'var(--warn)' : 'var(--ink)', stroke: 'none' }}>
+                <text
+                  x={span.x + span.width / 2}
+                  y={at + 9.5}
+                  textAnchor="middle"
+                  fontSize="11.5"
+                  style={{ fill: spare < 0 ? 'var(--warn)' : 'var(--ink)', stroke: 'none' }}
+                >
                   {figure}
                 </text>
               )}
@@ -104,4 +145,5 @@ export const RoomLane = memo(function RoomLane({ document, design, geometry, y, 
   );
 });
 
-const sumLengths = (blocks: DesignView['blocks']) => blocks.reduce((sum, block) => sum + block.pieces.reduce((s, p) => s + p.to - p.from, 0), 0);
+const sumLengths = (blocks: DesignView['blocks']) =>
+  blocks.reduce((sum, block) => sum + block.pieces.reduce((s, p) => s + p.to - p.from, 0), 0);

@@ -1,8 +1,8 @@
 'use client';
 import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
-import { names } from '@/core/patterns';
 import { showLength, type TenthUm } from '@/core/measure';
+import { names } from '@/core/patterns';
 import { ASPECTS, type Aspect } from '@/core/signals';
 import { asTyped, signalsOf } from '@/core/survey';
 import { straighten, xOf } from '@/core/track';
@@ -50,7 +50,10 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
   const fixed = RULER_HEIGHT + 46 + 2 * laneHeight(rows) + 74;
   const pitch = below ? 54 : Math.max(54, Math.min(74, (size.height - fixed) / Math.max(1, rows - 1)));
   const geometry = useMemo(() => new SheetGeometry(drawing, shown, RULER_HEIGHT + 46, pitch), [drawing, shown, pitch]);
-  const placed = useMemo(() => planLabels(document, design, geometry, layers.lengths && stage !== 'rehearse'), [document, design, geometry, layers.lengths, stage]);
+  const placed = useMemo(
+    () => planLabels(document, design, geometry, layers.lengths && stage !== 'rehearse'),
+    [document, design, geometry, layers.lengths, stage],
+  );
 
   const trackBottom = geometry.bottom + (layers.lengths && stage !== 'rehearse' ? 62 : 48);
   const laneSize = laneHeight(rows);
@@ -67,9 +70,17 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
   const pointsKey = JSON.stringify(points);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the value, so that unchanged points draw nothing anew
   const steadyPoints = useMemo(() => points, [pointsKey]);
-  const lockedKey = frame ? document.turnouts.filter((_, i) => frame.locked[i]).map((t) => t.id).join(' ') : '';
+  const lockedKey = frame
+    ? document.turnouts
+        .filter((_, i) => frame.locked[i])
+        .map((t) => t.id)
+        .join(' ')
+    : '';
   const locked = useMemo(() => new Set(lockedKey.split(' ').filter(Boolean)), [lockedKey]);
-  const occupied = useMemo(() => new Set(frame?.occupied ?? (stage === 'signal' ? trial.occupied : [])), [frame?.occupied, stage, trial.occupied]);
+  const occupied = useMemo(
+    () => new Set(frame?.occupied ?? (stage === 'signal' ? trial.occupied : [])),
+    [frame?.occupied, stage, trial.occupied],
+  );
 
   const occupiedKey = [...occupied].join('|');
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the value, so that an unchanged set draws nothing anew
@@ -87,15 +98,21 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
     const ratio = event.currentTarget.clientWidth / rect.width;
     return { x: (event.clientX - rect.left) * ratio, y: (event.clientY - rect.top) * ratio };
   };
-  const zoom = (factor: number, about = GUTTER + (size.width - GUTTER) / 2) => setView(zoomView(shown, fit, factor, about));
+  const zoom = (factor: number, about = GUTTER + (size.width - GUTTER) / 2) =>
+    setView(zoomView(shown, fit, factor, about));
   const pan = (px: number) => setView({ ...shown, from: shown.from + px / shown.scale });
 
   const svg = useRef<SVGSVGElement>(null);
   const wheel = useRef((_event: WheelEvent) => {});
   wheel.current = (event: WheelEvent) => {
     event.preventDefault();
-    if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) pan(event.deltaX + (event.shiftKey ? event.deltaY : 0));
-    else zoom(Math.exp(-event.deltaY * 0.0016), toLocal({ clientX: event.clientX, clientY: event.clientY, currentTarget: svg.current! }).x);
+    if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY))
+      pan(event.deltaX + (event.shiftKey ? event.deltaY : 0));
+    else
+      zoom(
+        Math.exp(-event.deltaY * 0.0016),
+        toLocal({ clientX: event.clientX, clientY: event.clientY, currentTarget: svg.current! }).x,
+      );
   };
   useEffect(() => {
     const element = svg.current!;
@@ -121,13 +138,19 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
     drag.current = undefined;
     if (moved || (event.target as Element).closest('[role=button]')) return;
     const place = geometry.nearest(toLocal(event), REACH_PX);
-    const block = place && design?.blocks.find((b) => b.pieces.some((p) => p.line === place.line && place.at >= p.from && place.at <= p.to));
-    store.getState().set({ selected: block && blockKey(block.name), pointed: place && stage !== 'rehearse' ? place : undefined });
+    const block =
+      place &&
+      design?.blocks.find((b) => b.pieces.some((p) => p.line === place.line && place.at >= p.from && place.at <= p.to));
+    store
+      .getState()
+      .set({ selected: block && blockKey(block.name), pointed: place && stage !== 'rehearse' ? place : undefined });
   };
 
   const stepBlock = (by: number) => {
     if (!design?.blocks.length) return;
-    const order = [...design.blocks].sort((a, b) => xOf(geometry.drawn(a.middle.line), a.middle.at) - xOf(geometry.drawn(b.middle.line), b.middle.at));
+    const order = [...design.blocks].sort(
+      (a, b) => xOf(geometry.drawn(a.middle.line), a.middle.at) - xOf(geometry.drawn(b.middle.line), b.middle.at),
+    );
     const here = order.findIndex((b) => b.name === blockNameOf(selected));
     const next = order[(here + by + order.length + (here < 0 && by < 0 ? 1 : 0)) % order.length]!;
     store.getState().select(blockKey(next.name));
@@ -151,27 +174,89 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
   const chosenCut = document.features.find((f) => f.id === selected && (f.kind === 'gap' || f.kind === 'mark'));
   const cutX = chosenCut && geometry.at(chosenCut.line, chosenCut.at.tenthUm).x;
   const select = (id: string) => store.getState().select(id);
-  const move = (id: string, at: TenthUm) => store.getState().edit({ do: 'move', id, at: document.shownUnit === 'cm' ? asTyped(at) : { tenthUm: at, typed: showLength(at, 'inch') } });
+  const move = (id: string, at: TenthUm) =>
+    store.getState().edit({
+      do: 'move',
+      id,
+      at: document.shownUnit === 'cm' ? asTyped(at) : { tenthUm: at, typed: showLength(at, 'inch') },
+    });
 
   return (
     <div className="relative flex min-h-0 min-w-0 flex-1 flex-col">
-      <div ref={box} className={`relative min-h-0 overflow-x-hidden ${below ? 'shrink-0 overflow-y-hidden' : 'flex-1 overflow-y-auto'}`} style={below ? { height: trackBottom } : undefined}>
-        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the sheet takes keys for zooming and moving about */}
-        <svg ref={svg} width={size.width} height={svgHeight} className="drawing block touch-none select-none bg-sheet" tabIndex={0} role="group" aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, 0 fits, square brackets step through blocks.`}
-          onPointerDown={onPointerDown} onPointerMove={onPointerMove} onPointerUp={onPointerUp} onKeyDown={onKeyDown}>
+      <div
+        ref={box}
+        className={`relative min-h-0 overflow-x-hidden ${below ? 'shrink-0 overflow-y-hidden' : 'flex-1 overflow-y-auto'}`}
+        style={below ? { height: trackBottom } : undefined}
+      >
+        <svg
+          ref={svg}
+          width={size.width}
+          height={svgHeight}
+          className="drawing block touch-none select-none bg-sheet"
+          tabIndex={0}
+          role="group"
+          aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, 0 fits, square brackets step through blocks.`}
+          onPointerDown={onPointerDown}
+          onPointerMove={onPointerMove}
+          onPointerUp={onPointerUp}
+          onKeyDown={onKeyDown}
+        >
           {document.features.map((f) => {
             if (f.kind !== 'hidden') return null;
             const span = bandOf(geometry, [{ line: f.line, from: f.at.tenthUm, to: f.to.tenthUm }]);
-            return <rect key={f.id} x={span.x} y={RULER_HEIGHT} width={span.width} height={Math.max(0, trackBottom - RULER_HEIGHT)} fill="var(--hair)" opacity=".6" />;
+            return (
+              <rect
+                key={f.id}
+                x={span.x}
+                y={RULER_HEIGHT}
+                width={span.width}
+                height={Math.max(0, trackBottom - RULER_HEIGHT)}
+                fill="var(--hair)"
+                opacity=".6"
+              />
+            );
           })}
-          {band && <rect x={band.x} y={RULER_HEIGHT} width={band.width} height={svgHeight - RULER_HEIGHT} fill="var(--accent)" opacity=".09" />}
-          {cutX !== undefined && <path d={`M${cutX} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />}
+          {band && (
+            <rect
+              x={band.x}
+              y={RULER_HEIGHT}
+              width={band.width}
+              height={svgHeight - RULER_HEIGHT}
+              fill="var(--accent)"
+              opacity=".09"
+            />
+          )}
+          {cutX !== undefined && (
+            <path d={`M${cutX} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />
+          )}
           <Rulers geometry={geometry} width={size.width} height={svgHeight} />
-          <TrackLayer document={document} design={design} geometry={geometry} placed={placed} points={steadyPoints} locked={locked} detectors={layers.detectors} occupied={steadyOccupied} selected={selected} onSelect={select} />
-          <CutsLayer document={document} geometry={geometry} selected={selected} canMove={stage !== 'rehearse'} onSelect={select} onMove={move} />
+          <TrackLayer
+            document={document}
+            design={design}
+            geometry={geometry}
+            placed={placed}
+            points={steadyPoints}
+            locked={locked}
+            detectors={layers.detectors}
+            occupied={steadyOccupied}
+            selected={selected}
+            onSelect={select}
+          />
+          <CutsLayer
+            document={document}
+            geometry={geometry}
+            selected={selected}
+            canMove={stage !== 'rehearse'}
+            onSelect={select}
+            onMove={move}
+          />
           {[...placed.lengths].map(([id, length]) => (
             <g key={id}>
-              <path d={`M${length.from + 3} ${length.y}H${length.to - 3}M${length.from + 1} ${length.y + 4}L${length.from + 6} ${length.y - 4}M${length.to - 6} ${length.y + 4}L${length.to - 1} ${length.y - 4}`} stroke="var(--edge)" strokeWidth=".8" />
+              <path
+                d={`M${length.from + 3} ${length.y}H${length.to - 3}M${length.from + 1} ${length.y + 4}L${length.from + 6} ${length.y - 4}M${length.to - 6} ${length.y + 4}L${length.to - 1} ${length.y - 4}`}
+                stroke="var(--edge)"
+                strokeWidth=".8"
+              />
               <text x={length.x} y={length.y + 4} textAnchor="middle" style={{ fill: 'var(--ink2)' }}>
                 {length.text}
               </text>
@@ -184,10 +269,31 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
             const isOccupied = occupied.has(block.name);
             const { y } = plate;
             return (
-              // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
-              <g key={block.name} role="button" tabIndex={-1} aria-label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`} className="cursor-pointer" onClick={() => select(blockKey(block.name))}>
-                <rect x={plate.x - plate.width / 2} y={y - 8.5} width={plate.width} height="17" rx="3" fill={isOccupied ? 'var(--accent)' : 'var(--raised)'} stroke={isSelected ? 'var(--accent)' : 'var(--edge)'} strokeWidth={isSelected ? 2 : 1} />
-                <text x={plate.x} y={y + 4.2} textAnchor="middle" fontWeight="650" style={isOccupied ? { fill: 'var(--on-accent)', stroke: 'none' } : { stroke: 'none' }}>
+              <g
+                key={block.name}
+                role="button"
+                tabIndex={-1}
+                aria-label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
+                className="cursor-pointer"
+                onClick={() => select(blockKey(block.name))}
+              >
+                <rect
+                  x={plate.x - plate.width / 2}
+                  y={y - 8.5}
+                  width={plate.width}
+                  height="17"
+                  rx="3"
+                  fill={isOccupied ? 'var(--accent)' : 'var(--raised)'}
+                  stroke={isSelected ? 'var(--accent)' : 'var(--edge)'}
+                  strokeWidth={isSelected ? 2 : 1}
+                />
+                <text
+                  x={plate.x}
+                  y={y + 4.2}
+                  textAnchor="middle"
+                  fontWeight="650"
+                  style={isOccupied ? { fill: 'var(--on-accent)', stroke: 'none' } : { stroke: 'none' }}
+                >
                   {block.name}
                 </text>
               </g>
@@ -201,43 +307,107 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
               const drop = placed.signals.get(signal.id);
               const shows = aspectOf(signal, index);
               return (
-                // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
-                <g key={signal.id} role="button" tabIndex={0} aria-label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`} className="cursor-pointer" onClick={() => select(signal.id)} onKeyDown={(e) => { if (e.key === 'Enter') select(signal.id); }}>
+                <g
+                  key={signal.id}
+                  role="button"
+                  tabIndex={0}
+                  aria-label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
+                  className="cursor-pointer"
+                  onClick={() => select(signal.id)}
+                  onKeyDown={(e) => {
+                    if (e.key === 'Enter') select(signal.id);
+                  }}
+                >
                   {drop === undefined ? (
-                    <path d={`M${x} ${y}v${rightwards ? 10 : -10}`} stroke="var(--ink)" strokeWidth="1.5"><title>{signal.name}: zoom in to see it</title></path>
+                    <path d={`M${x} ${y}v${rightwards ? 10 : -10}`} stroke="var(--ink)" strokeWidth="1.5">
+                      <title>{signal.name}: zoom in to see it</title>
+                    </path>
                   ) : (
-                    <SignalHead x={x} y={y} rightwards={rightwards} drop={drop} shows={shows} name={signal.name} selected={selected === signal.id} held={frame ? values[names.hold(signal.name)] === 1 : false} tentative={signal.certainty === 'tentative'} />
+                    <SignalHead
+                      x={x}
+                      y={y}
+                      rightwards={rightwards}
+                      drop={drop}
+                      shows={shows}
+                      name={signal.name}
+                      selected={selected === signal.id}
+                      held={frame ? values[names.hold(signal.name)] === 1 : false}
+                      tentative={signal.certainty === 'tentative'}
+                    />
                   )}
                 </g>
               );
             })}
-          {pointed && <PointedPlace geometry={geometry} place={pointed} text={showLength(pointed.at, document.shownUnit)} />}
+          {pointed && (
+            <PointedPlace geometry={geometry} place={pointed} text={showLength(pointed.at, document.shownUnit)} />
+          )}
           {showLanes && (
             <>
-              <CoverageLane document={document} design={design} geometry={geometry} y={trackBottom} width={size.width} />
-              <RoomLane document={document} design={design} geometry={geometry} y={trackBottom + laneSize} width={size.width} />
+              <CoverageLane
+                document={document}
+                design={design}
+                geometry={geometry}
+                y={trackBottom}
+                width={size.width}
+              />
+              <RoomLane
+                document={document}
+                design={design}
+                geometry={geometry}
+                y={trackBottom + laneSize}
+                width={size.width}
+              />
             </>
           )}
         </svg>
       </div>
       {below?.(geometry, size.width)}
       <div className="absolute -top-[33px] right-3 z-10 flex gap-1">
-          <button type="button" className="button px-1.5" onClick={() => zoom(1 / 1.4)} aria-label="Zoom out"><ZoomOut size={14} aria-hidden /></button>
-          <button type="button" className="button px-1.5" onClick={() => setView(undefined)} aria-label="Fit the whole layout"><Maximize2 size={14} aria-hidden /></button>
-          <button type="button" className="button px-1.5" onClick={() => zoom(1.4)} aria-label="Zoom in"><ZoomIn size={14} aria-hidden /></button>
-        </div>
-      <OverviewStrip document={document} drawing={drawing} view={shown} fit={fit} width={size.width} onMove={(from) => setView({ ...shown, from })} />
+        <button type="button" className="button px-1.5" onClick={() => zoom(1 / 1.4)} aria-label="Zoom out">
+          <ZoomOut size={14} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="button px-1.5"
+          onClick={() => setView(undefined)}
+          aria-label="Fit the whole layout"
+        >
+          <Maximize2 size={14} aria-hidden />
+        </button>
+        <button type="button" className="button px-1.5" onClick={() => zoom(1.4)} aria-label="Zoom in">
+          <ZoomIn size={14} aria-hidden />
+        </button>
+      </div>
+      <OverviewStrip
+        document={document}
+        drawing={drawing}
+        view={shown}
+        fit={fit}
+        width={size.width}
+        onMove={(from) => setView({ ...shown, from })}
+      />
     </div>
   );
 }
 
-function bandOf(geometry: SheetGeometry, pieces: { line: string; from: number; to: number }[]): { x: number; width: number } {
+function bandOf(
+  geometry: SheetGeometry,
+  pieces: { line: string; from: number; to: number }[],
+): { x: number; width: number } {
   const xs = pieces.flatMap((p) => [p.from, p.to].map((at) => geometry.x(xOf(geometry.drawn(p.line), at))));
   const low = Math.min(...xs);
   return { x: low, width: Math.max(...xs) - low };
 }
 
-function PointedPlace({ geometry, place, text }: { geometry: SheetGeometry; place: { line: string; at: number }; text: string }) {
+function PointedPlace({
+  geometry,
+  place,
+  text,
+}: {
+  geometry: SheetGeometry;
+  place: { line: string; at: number };
+  text: string;
+}) {
   const { x, y } = geometry.at(place.line, place.at);
   return (
     <g pointerEvents="none">
@@ -259,7 +429,14 @@ function Rulers({ geometry, width, height }: { geometry: SheetGeometry; width: n
   const full = scaleTicks(first, to, view.scale, document.shownUnit, document.scale);
   const row = (ticks: Tick[], y: number, unit: string, strong: boolean) => (
     <g>
-      <text x="56" y={y} textAnchor="end" fontSize="11.5" fontWeight={strong ? 650 : 400} style={strong ? undefined : { fill: 'var(--ink3)' }}>
+      <text
+        x="56"
+        y={y}
+        textAnchor="end"
+        fontSize="11.5"
+        fontWeight={strong ? 650 : 400}
+        style={strong ? undefined : { fill: 'var(--ink3)' }}
+      >
         {unit}
       </text>
       {ticks.map((tick) => {
@@ -268,7 +445,13 @@ function Rulers({ geometry, width, height }: { geometry: SheetGeometry; width: n
           <g key={tick.at}>
             <path d={`M${x} ${y + 4}v${tick.label ? 7 : 4}`} stroke="var(--edge)" strokeWidth="1" />
             {tick.label && (
-              <text x={x} y={y} textAnchor="middle" fontSize="11.5" style={strong ? undefined : { fill: 'var(--ink3)' }}>
+              <text
+                x={x}
+                y={y}
+                textAnchor="middle"
+                fontSize="11.5"
+                style={strong ? undefined : { fill: 'var(--ink3)' }}
+              >
                 {tick.label}
               </text>
             )}
@@ -279,15 +462,21 @@ function Rulers({ geometry, width, height }: { geometry: SheetGeometry; width: n
   );
   return (
     <g>
-      {layout.ticks.filter((t) => t.label).map((tick) => (
-        <path key={tick.at} d={`M${geometry.x(tick.at)} ${RULER_HEIGHT}V${height}`} stroke="var(--hair)" />
-      ))}
+      {layout.ticks
+        .filter((t) => t.label)
+        .map((tick) => (
+          <path key={tick.at} d={`M${geometry.x(tick.at)} ${RULER_HEIGHT}V${height}`} stroke="var(--hair)" />
+        ))}
       {document.areas.map((area) => {
         const span = bandOf(geometry, [{ line: area.line, from: area.from.tenthUm, to: area.to.tenthUm }]);
         const middle = span.x + span.width / 2;
         return (
           <g key={area.id}>
-            <path d={`M${span.x} 12V20M${span.x} 16H${span.x + span.width}M${span.x + span.width} 12V20`} stroke="var(--edge)" strokeWidth="1" />
+            <path
+              d={`M${span.x} 12V20M${span.x} 16H${span.x + span.width}M${span.x + span.width} 12V20`}
+              stroke="var(--edge)"
+              strokeWidth="1"
+            />
             <text x={middle} y="20" textAnchor="middle" fontWeight="650" fontSize="12.5">
               {area.name}
               <title>{area.purpose}</title>

@@ -1,12 +1,26 @@
 import type { PointerEvent } from 'react';
 import type { LayoutDocument } from '@/core/survey';
-import { type Drawing } from '@/core/track';
+import type { Drawing } from '@/core/track';
 import { GUTTER, RIGHT_PAD, SheetGeometry, type View } from './sheet-geometry';
 
 export const STRIP_HEIGHT = 34;
 
 /** The whole drawing, small, with a frame round what the sheet shows. Drag the frame to move about. */
-export function OverviewStrip({ document, drawing, view, fit, width, onMove }: { document: LayoutDocument; drawing: Drawing; view: View; fit: View; width: number; onMove: (from: number) => void }) {
+export function OverviewStrip({
+  document,
+  drawing,
+  view,
+  fit,
+  width,
+  onMove,
+}: {
+  document: LayoutDocument;
+  drawing: Drawing;
+  view: View;
+  fit: View;
+  width: number;
+  onMove: (from: number) => void;
+}) {
   const rows = Math.max(1, drawing.lastRow - drawing.firstRow);
   const geometry = new SheetGeometry(drawing, fit, 8, 18 / rows);
   const span = (width - GUTTER - RIGHT_PAD) / view.scale;
@@ -21,12 +35,35 @@ export function OverviewStrip({ document, drawing, view, fit, width, onMove }: {
     onMove(geometry.valueAt(x) - span / 2);
   };
   return (
-    <svg width={width} height={STRIP_HEIGHT} className="block shrink-0 cursor-grab touch-none border-t border-line bg-paper" onPointerDown={drag} onPointerMove={drag} aria-label="Overview of the whole layout">
+    <svg
+      width={width}
+      height={STRIP_HEIGHT}
+      className="block shrink-0 cursor-grab touch-none border-t border-line bg-paper"
+      onPointerDown={drag}
+      onPointerMove={drag}
+      aria-label="Overview of the whole layout"
+    >
       <title>Overview: drag to move about</title>
       {document.lines.map((line) => (
-        <path key={line.id} d={geometry.path(line.id, 0, line.length.tenthUm)} fill="none" stroke="var(--ink2)" strokeWidth="1.2" />
+        <path
+          key={line.id}
+          d={geometry.path(line.id, 0, line.length.tenthUm)}
+          fill="none"
+          stroke="var(--ink2)"
+          strokeWidth="1.2"
+        />
       ))}
-      <rect x={left} y="2" width={Math.max(6, right - left)} height={STRIP_HEIGHT - 4} rx="3" fill="var(--accent)" fillOpacity=".1" stroke="var(--accent)" strokeWidth="1.4" />
+      <rect
+        x={left}
+        y="2"
+        width={Math.max(6, right - left)}
+        height={STRIP_HEIGHT - 4}
+        rx="3"
+        fill="var(--accent)"
+        fillOpacity=".1"
+        stroke="var(--accent)"
+        strokeWidth="1.4"
+      />
     </svg>
   );
 }

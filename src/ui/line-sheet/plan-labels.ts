@@ -1,6 +1,6 @@
 import type { DesignView } from '@/core/design';
-import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { showLength } from '@/core/measure';
+import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { type Box, placeLabels, textWidth } from './label-placement';
 import type { SheetGeometry } from './sheet-geometry';
 import { HEAD_HEIGHT, HEAD_WIDTH } from './signal-head';
@@ -33,7 +33,12 @@ export function standsAbove(document: LayoutDocument, rightwards: boolean): bool
 }
 
 /** Finds a place for every label on the sheet such that none overlap: signals first, then plates, turnouts and lengths. */
-export function planLabels(document: LayoutDocument, design: DesignView | undefined, geometry: SheetGeometry, lengths: boolean): Placed {
+export function planLabels(
+  document: LayoutDocument,
+  design: DesignView | undefined,
+  geometry: SheetGeometry,
+  lengths: boolean,
+): Placed {
   const placed: Placed = { signals: new Map(), turnouts: new Map(), plates: new Map(), lengths: new Map() };
   const taken: Box[] = [];
   const rails = document.lines.map((line): Box => {
@@ -41,7 +46,9 @@ export function planLabels(document: LayoutDocument, design: DesignView | undefi
     return { x: Math.min(a.x, b.x), y: a.y - 3, width: Math.abs(b.x - a.x), height: 6 };
   });
   const put = <T>(id: string, choices: { box: Box; value: T }[], into: Map<string, T>, onRail = false) => {
-    const found = placeLabels([{ id, choices: choices.map((c) => c.box) }], onRail ? taken : [...taken, ...rails]).get(id);
+    const found = placeLabels([{ id, choices: choices.map((c) => c.box) }], onRail ? taken : [...taken, ...rails]).get(
+      id,
+    );
     if (found === undefined) return;
     taken.push(choices[found]!.box);
     into.set(id, choices[found]!.value);
@@ -54,17 +61,30 @@ export function planLabels(document: LayoutDocument, design: DesignView | undefi
     const width = HEAD_WIDTH + textWidth(signal.name, 7.2) + 22;
     const choices = SIGNAL_DROPS.map((d) => {
       const drop = up ? -d : d;
-      return { value: drop, box: { x: rightwards ? x - width + 11 : x - 11, y: y + drop - HEAD_HEIGHT / 2 - 1, width, height: HEAD_HEIGHT + 2 } };
+      return {
+        value: drop,
+        box: {
+          x: rightwards ? x - width + 11 : x - 11,
+          y: y + drop - HEAD_HEIGHT / 2 - 1,
+          width,
+          height: HEAD_HEIGHT + 2,
+        },
+      };
     });
     put(signal.id, choices, placed.signals);
   }
   for (const block of design?.blocks ?? []) {
     const width = textWidth(block.name, 6.8) + 10;
-    const piece = block.pieces.find((p) => p.line === block.middle.line && block.middle.at >= p.from && block.middle.at <= p.to)!;
+    const piece = block.pieces.find(
+      (p) => p.line === block.middle.line && block.middle.at >= p.from && block.middle.at <= p.to,
+    )!;
     const span = piece.to - piece.from;
     const choices = PLATE_SHIFTS.map((shift) => {
       const { x, y } = geometry.at(piece.line, block.middle.at + shift * span);
-      return { value: { x, y, width }, box: { x: x - width / 2, y: y - PLATE_HEIGHT / 2, width, height: PLATE_HEIGHT } };
+      return {
+        value: { x, y, width },
+        box: { x: x - width / 2, y: y - PLATE_HEIGHT / 2, width, height: PLATE_HEIGHT },
+      };
     });
     const [left, right] = [geometry.at(piece.line, piece.from).x, geometry.at(piece.line, piece.to).x];
     if (Math.abs(right - left) > width + 6) put(block.name, choices, placed.plates, true);
@@ -72,13 +92,18 @@ export function planLabels(document: LayoutDocument, design: DesignView | undefi
   for (const turnout of document.turnouts) {
     const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);
     const width = textWidth(turnout.name);
-    const choices = TURNOUT_SPOTS.map(([dx, dy]) => ({ value: { x: x + dx, y: y + dy }, box: { x: x + dx - width / 2, y: y + dy - 10, width, height: 13 } }));
+    const choices = TURNOUT_SPOTS.map(([dx, dy]) => ({
+      value: { x: x + dx, y: y + dy },
+      box: { x: x + dx - width / 2, y: y + dy - 10, width, height: 13 },
+    }));
     put(turnout.id, choices, placed.turnouts);
   }
   if (!lengths) return placed;
   for (const block of design?.blocks ?? []) {
     if (block.turnouts.length > 0) continue;
-    const piece = block.pieces.find((p) => p.line === block.middle.line && block.middle.at >= p.from && block.middle.at <= p.to)!;
+    const piece = block.pieces.find(
+      (p) => p.line === block.middle.line && block.middle.at >= p.from && block.middle.at <= p.to,
+    )!;
     const text = showLength(block.length, document.shownUnit);
     const [a, b] = [geometry.at(piece.line, piece.from), geometry.at(piece.line, piece.to)];
     const x = (a.x + b.x) / 2;

@@ -1,4 +1,12 @@
-import { scaleRatio, type ScaleId, type ShownUnit, TENTH_UM_PER_CM, TENTH_UM_PER_FOOT, TENTH_UM_PER_INCH, TENTH_UM_PER_METRE } from '@/core/measure';
+import {
+  type ScaleId,
+  type ShownUnit,
+  scaleRatio,
+  TENTH_UM_PER_CM,
+  TENTH_UM_PER_FOOT,
+  TENTH_UM_PER_INCH,
+  TENTH_UM_PER_METRE,
+} from '@/core/measure';
 
 export interface Tick {
   at: number;
@@ -30,14 +38,25 @@ function ticksOf(from: number, to: number, scale: number, unit: number, step: nu
 }
 
 /** The layout ruler: centimetres or inches. */
-export function layoutTicks(from: number, to: number, pxPerTenthUm: number, unit: ShownUnit): { unit: string; ticks: Tick[] } {
+export function layoutTicks(
+  from: number,
+  to: number,
+  pxPerTenthUm: number,
+  unit: ShownUnit,
+): { unit: string; ticks: Tick[] } {
   const size = unit === 'cm' ? TENTH_UM_PER_CM : TENTH_UM_PER_INCH;
   const step = niceStep(LABEL_PX / (size * pxPerTenthUm));
   return { unit: unit === 'cm' ? 'cm' : 'in', ticks: ticksOf(from, to, pxPerTenthUm, size, step) };
 }
 
 /** The same distances at full size: metres or feet. */
-export function scaleTicks(from: number, to: number, pxPerTenthUm: number, unit: ShownUnit, scale: ScaleId): { unit: string; ticks: Tick[] } {
+export function scaleTicks(
+  from: number,
+  to: number,
+  pxPerTenthUm: number,
+  unit: ShownUnit,
+  scale: ScaleId,
+): { unit: string; ticks: Tick[] } {
   const size = (unit === 'cm' ? TENTH_UM_PER_METRE : TENTH_UM_PER_FOOT) / scaleRatio(scale);
   const step = niceStep(LABEL_PX / (size * pxPerTenthUm));
   return { unit: unit === 'cm' ? 'scale m' : 'scale ft', ticks: ticksOf(from, to, pxPerTenthUm, size, step) };

@@ -1,5 +1,5 @@
 import type { TenthUm } from '@/core/measure';
-import { type DrawnLine, type Drawing, distanceAt, xOf } from '@/core/track';
+import { type Drawing, type DrawnLine, distanceAt, xOf } from '@/core/track';
 
 export interface Point {
   x: number;
@@ -75,7 +75,10 @@ export class SheetGeometry {
     if (!on || on.row === drawn.row) return 0;
     const perLength = drawn.stretch * this.view.scale;
     const clear = (end === 'start' ? drawn.clearFromStart : drawn.clearFromEnd) * perLength;
-    return Math.max(2, Math.min(MOST_OF_LINE * drawn.length * perLength, SLOPE * Math.abs(on.row - drawn.row), clear - 3));
+    return Math.max(
+      2,
+      Math.min(MOST_OF_LINE * drawn.length * perLength, SLOPE * Math.abs(on.row - drawn.row), clear - 3),
+    );
   }
 
   /** Where a distance of a line is drawn, on its row or on the slope that leads to it. */
@@ -109,10 +112,9 @@ export class SheetGeometry {
   path(line: string, from: TenthUm, to: TenthUm): string {
     const drawn = this.drawn(line);
     const perPx = drawn.stretch === 0 || this.view.scale === 0 ? 0 : 1 / (this.view.scale * drawn.stretch);
-    const bends = [
-      this.leadPx(drawn, 'start') * perPx,
-      drawn.length - this.leadPx(drawn, 'end') * perPx,
-    ].filter((bend) => bend > Math.min(from, to) && bend < Math.max(from, to));
+    const bends = [this.leadPx(drawn, 'start') * perPx, drawn.length - this.leadPx(drawn, 'end') * perPx].filter(
+      (bend) => bend > Math.min(from, to) && bend < Math.max(from, to),
+    );
     const stops = [from, ...(from <= to ? bends : bends.reverse()), to];
     return stops
       .map((stop, i) => {

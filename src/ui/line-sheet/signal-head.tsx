@@ -16,7 +16,14 @@ export function Lamp({ aspect, lit, x, y }: { aspect: Aspect; lit: boolean | und
         : { fill: 'none', stroke: 'var(--edge)', strokeWidth: 1 };
   const r = lit === false ? 2.4 : 4;
   if (aspect === 'stop') return <rect x={x - r} y={y - r} width={2 * r} height={2 * r} {...paint} />;
-  if (aspect === 'caution') return <path d={`M${x} ${y - r - 0.6}L${x + r + 0.6} ${y + r - 0.4}H${x - r - 0.6}Z`} strokeLinejoin="round" {...paint} />;
+  if (aspect === 'caution')
+    return (
+      <path
+        d={`M${x} ${y - r - 0.6}L${x + r + 0.6} ${y + r - 0.4}H${x - r - 0.6}Z`}
+        strokeLinejoin="round"
+        {...paint}
+      />
+    );
   return <circle cx={x} cy={y} r={r} {...paint} />;
 }
 
@@ -24,7 +31,17 @@ export function Lamp({ aspect, lit, x, y }: { aspect: Aspect; lit: boolean | und
  * A signal: mast at the rail, head on the approach side, an arrow past the mast in the direction it is read.
  * `drop` is the distance of the head from the rail, negative above it.
  */
-export function SignalHead(props: { x: number; y: number; rightwards: boolean; drop: number; shows: Aspect | undefined; name: string; selected: boolean; held?: boolean; tentative: boolean }) {
+export function SignalHead(props: {
+  x: number;
+  y: number;
+  rightwards: boolean;
+  drop: number;
+  shows: Aspect | undefined;
+  name: string;
+  selected: boolean;
+  held?: boolean;
+  tentative: boolean;
+}) {
   const { x, y, rightwards, drop, shows, name, selected, held, tentative } = props;
   const side = rightwards ? 1 : -1;
   const cy = y + drop;
@@ -32,7 +49,13 @@ export function SignalHead(props: { x: number; y: number; rightwards: boolean; d
   const nameX = rightwards ? left - 4 : left + HEAD_WIDTH + 4;
   return (
     <>
-      <path d={`M${x} ${y}V${cy}H${x - side * 5}`} fill="none" stroke="var(--ink)" strokeWidth="1.5" pointerEvents="none" />
+      <path
+        d={`M${x} ${y}V${cy}H${x - side * 5}`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+        pointerEvents="none"
+      />
       <path d={`M${x + side * 3} ${cy - 4}L${x + side * 9} ${cy}L${x + side * 3} ${cy + 4}Z`} fill="var(--ink)" />
       <rect
         x={left}

@@ -24,7 +24,18 @@ interface Props {
 }
 
 /** Rails, what watches them, hidden parts, ends, turnouts with the leg that is not set broken. */
-export const TrackLayer = memo(function TrackLayer({ document, design, geometry, placed, points, locked, detectors, occupied, selected, onSelect }: Props) {
+export const TrackLayer = memo(function TrackLayer({
+  document,
+  design,
+  geometry,
+  placed,
+  points,
+  locked,
+  detectors,
+  occupied,
+  selected,
+  onSelect,
+}: Props) {
   return (
     <g>
       {detectors &&
@@ -32,24 +43,74 @@ export const TrackLayer = memo(function TrackLayer({ document, design, geometry,
           block.detectors.length === 0
             ? null
             : block.pieces.map((piece) => (
-                <path key={`${block.name} ${piece.line} ${piece.from}`} d={geometry.path(piece.line, piece.from, piece.to)} fill="none" stroke={occupied.has(block.name) ? 'var(--accent-band)' : 'var(--accent-tint)'} strokeWidth="16" strokeLinejoin="round" />
+                <path
+                  key={`${block.name} ${piece.line} ${piece.from}`}
+                  d={geometry.path(piece.line, piece.from, piece.to)}
+                  fill="none"
+                  stroke={occupied.has(block.name) ? 'var(--accent-band)' : 'var(--accent-tint)'}
+                  strokeWidth="16"
+                  strokeLinejoin="round"
+                />
               )),
         )}
       {document.lines.map((line) => (
-        <path key={line.id} d={geometry.path(line.id, 0, line.length.tenthUm)} fill="none" stroke="var(--ink)" strokeWidth="2.4" strokeLinejoin="round" />
+        <path
+          key={line.id}
+          d={geometry.path(line.id, 0, line.length.tenthUm)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="2.4"
+          strokeLinejoin="round"
+        />
       ))}
       {document.turnouts.map((turnout) => (
-        <path key={turnout.id} d={legBreak(geometry, turnout, points[turnout.id] ?? turnout.lies)} stroke="var(--sheet)" strokeWidth="5" fill="none" />
+        <path
+          key={turnout.id}
+          d={legBreak(geometry, turnout, points[turnout.id] ?? turnout.lies)}
+          stroke="var(--sheet)"
+          strokeWidth="5"
+          fill="none"
+        />
       ))}
       <LineEnds document={document} geometry={geometry} />
       {document.features.map((feature) => {
         const { x, y } = geometry.at(feature.line, feature.at.tenthUm);
-        if (feature.kind === 'buffer') return <path key={feature.id} d={`M${x} ${y - 8}V${y + 8}M${x + 3.5} ${y - 8}V${y + 8}`} stroke="var(--ink)" strokeWidth="2" />;
+        if (feature.kind === 'buffer')
+          return (
+            <path
+              key={feature.id}
+              d={`M${x} ${y - 8}V${y + 8}M${x + 3.5} ${y - 8}V${y + 8}`}
+              stroke="var(--ink)"
+              strokeWidth="2"
+            />
+          );
         if (feature.kind === 'platform') {
           const end = geometry.at(feature.line, feature.to.tenthUm);
-          return <rect key={feature.id} x={x} y={y - 13} width={Math.max(0, end.x - x)} height="4" fill="var(--edge)" opacity=".55"><title>{feature.name}</title></rect>;
+          return (
+            <rect
+              key={feature.id}
+              x={x}
+              y={y - 13}
+              width={Math.max(0, end.x - x)}
+              height="4"
+              fill="var(--edge)"
+              opacity=".55"
+            >
+              <title>{feature.name}</title>
+            </rect>
+          );
         }
-        if (feature.kind === 'levelCrossing') return <path key={feature.id} d={`M${x} ${y - 9}V${y + 9}M${x + 4} ${y - 9}V${y + 9}`} stroke="var(--edge)" strokeWidth="1.4"><title>{feature.name}</title></path>;
+        if (feature.kind === 'levelCrossing')
+          return (
+            <path
+              key={feature.id}
+              d={`M${x} ${y - 9}V${y + 9}M${x + 4} ${y - 9}V${y + 9}`}
+              stroke="var(--edge)"
+              strokeWidth="1.4"
+            >
+              <title>{feature.name}</title>
+            </path>
+          );
         return null;
       })}
       {document.turnouts.map((turnout) => {
@@ -59,13 +120,43 @@ export const TrackLayer = memo(function TrackLayer({ document, design, geometry,
         const isSelected = selected === turnout.id;
         const isLocked = locked.has(turnout.id);
         return (
-          // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
-          <g key={turnout.id} role="button" tabIndex={0} aria-label={`Turnout ${turnout.name}, lies ${lies}${isLocked ? ', locked' : ''}`} className="cursor-pointer"
-            onClick={() => onSelect(turnout.id)} onKeyDown={(e) => { if (e.key === 'Enter') onSelect(turnout.id); }}>
+          <g
+            key={turnout.id}
+            role="button"
+            tabIndex={0}
+            aria-label={`Turnout ${turnout.name}, lies ${lies}${isLocked ? ', locked' : ''}`}
+            className="cursor-pointer"
+            onClick={() => onSelect(turnout.id)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') onSelect(turnout.id);
+            }}
+          >
             <circle cx={x} cy={y} r="11" fill="transparent" />
-            {(isLocked || isSelected) && <rect x={x - 6.5} y={y - 6.5} width="13" height="13" rx="2" fill="var(--sheet)" stroke={isSelected ? 'var(--accent)' : 'var(--ink)'} strokeWidth={isSelected ? 2 : 1.4} />}
-            <circle cx={x} cy={y} r="3.3" fill={lies === 'between' ? 'var(--sheet)' : 'var(--ink)'} stroke="var(--ink)" strokeWidth="1.2" />
-            {label && <text x={label.x} y={label.y} textAnchor="middle" fontWeight={isSelected ? 700 : 400}>{turnout.name}</text>}
+            {(isLocked || isSelected) && (
+              <rect
+                x={x - 6.5}
+                y={y - 6.5}
+                width="13"
+                height="13"
+                rx="2"
+                fill="var(--sheet)"
+                stroke={isSelected ? 'var(--accent)' : 'var(--ink)'}
+                strokeWidth={isSelected ? 2 : 1.4}
+              />
+            )}
+            <circle
+              cx={x}
+              cy={y}
+              r="3.3"
+              fill={lies === 'between' ? 'var(--sheet)' : 'var(--ink)'}
+              stroke="var(--ink)"
+              strokeWidth="1.2"
+            />
+            {label && (
+              <text x={label.x} y={label.y} textAnchor="middle" fontWeight={isSelected ? 700 : 400}>
+                {turnout.name}
+              </text>
+            )}
           </g>
         );
       })}
@@ -74,7 +165,11 @@ export const TrackLayer = memo(function TrackLayer({ document, design, geometry,
 });
 
 /** A short gap in the leg that is not set, just beyond the blades; in both while the points move. */
-function legBreak(geometry: SheetGeometry, turnout: LayoutDocument['turnouts'][number], lies: 'straight' | 'diverging' | 'between'): string {
+function legBreak(
+  geometry: SheetGeometry,
+  turnout: LayoutDocument['turnouts'][number],
+  lies: 'straight' | 'diverging' | 'between',
+): string {
   const perPx = 1 / geometry.view.scale;
   const [near, far] = BREAK.map((px) => px * perPx) as [number, number];
   const sign = turnout.facing === 'up' ? 1 : -1;
@@ -85,7 +180,12 @@ function legBreak(geometry: SheetGeometry, turnout: LayoutDocument['turnouts'][n
   return lies === 'between' ? straight + diverging : lies === 'straight' ? diverging : straight;
 }
 
-function legPath(geometry: SheetGeometry, end: { line: string; end: 'start' | 'end' }, near: number, far: number): string {
+function legPath(
+  geometry: SheetGeometry,
+  end: { line: string; end: 'start' | 'end' },
+  near: number,
+  far: number,
+): string {
   const { length, stretch } = geometry.drawn(end.line);
   const [a, b] = [near / (stretch || 1), far / (stretch || 1)];
   return end.end === 'start' ? geometry.path(end.line, a, b) : geometry.path(end.line, length - a, length - b);
@@ -96,17 +196,29 @@ function LineEnds({ document, geometry }: { document: LayoutDocument; geometry: 
   const perUnit = document.shownUnit === 'cm' ? TENTH_UM_PER_CM : TENTH_UM_PER_INCH;
   return document.lines.flatMap((line) => {
     const drawn = geometry.drawn(line.id);
-    return ([
-      [drawn.cutAtStart, 0, 'start'],
-      [drawn.cutAtEnd, line.length.tenthUm, 'end'],
-    ] as const).flatMap(([label, at, which]) => {
+    return (
+      [
+        [drawn.cutAtStart, 0, 'start'],
+        [drawn.cutAtEnd, line.length.tenthUm, 'end'],
+      ] as const
+    ).flatMap(([label, at, which]) => {
       if (label === undefined) return [];
       const { x, y } = geometry.at(line.id, at);
       const outward = (which === 'start') === geometry.ascends(line.id) ? -1 : 1;
       return [
         <g key={`${line.id} ${which}`}>
-          <path d={`M${x - 4} ${y + 8}L${x + 2} ${y - 8}M${x + 1} ${y + 8}L${x + 7} ${y - 8}`} stroke="var(--ink)" strokeWidth="1.6" transform={`translate(${outward * 3} 0)`} />
-          <text x={x + outward * 12} y={y + 4} textAnchor={outward < 0 ? 'end' : 'start'} style={{ fill: 'var(--ink3)' }}>
+          <path
+            d={`M${x - 4} ${y + 8}L${x + 2} ${y - 8}M${x + 1} ${y + 8}L${x + 7} ${y - 8}`}
+            stroke="var(--ink)"
+            strokeWidth="1.6"
+            transform={`translate(${outward * 3} 0)`}
+          />
+          <text
+            x={x + outward * 12}
+            y={y + 4}
+            textAnchor={outward < 0 ? 'end' : 'start'}
+            style={{ fill: 'var(--ink3)' }}
+          >
             {label || (which === 'start' ? `from ${Math.round(line.length.tenthUm / perUnit)}` : 'to 0')}
           </text>
         </g>,

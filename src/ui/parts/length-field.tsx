@@ -62,7 +62,11 @@ export function LengthField({ label, unit, scale, value, placeholder, autoFocus,
         onKeyDown={onKeyDown}
       />
       <span id={`${id}-note`} className={wrong ? 'text-fail' : 'text-ink3'} aria-live="polite">
-        {wrong && !reading.ok ? reading.problem : reading.ok && text !== '' ? `${showLength(reading.value.tenthUm, unit)}, that is ${showLength(reading.value.tenthUm, other)}` : ' '}
+        {wrong && !reading.ok
+          ? reading.problem
+          : reading.ok && text !== ''
+            ? `${showLength(reading.value.tenthUm, unit)}, that is ${showLength(reading.value.tenthUm, other)}`
+            : ' '}
       </span>
     </div>
   );

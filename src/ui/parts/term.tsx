@@ -11,7 +11,8 @@ export const GLOSSARY = {
   signal: 'Stands at the end of a block and tells a driver whether the blocks beyond it are free.',
   aspect: 'What a signal shows: stop, caution or clear.',
   turnout: 'Points: movable rails that lead a train straight on or to the diverging track.',
-  clearance: 'The place beyond which a vehicle on one leg no longer fouls the other leg; also called the fouling point.',
+  clearance:
+    'The place beyond which a vehicle on one leg no longer fouls the other leg; also called the fouling point.',
   tentative: 'Only an idea so far: nothing is cut or drilled yet.',
   direction: 'Where trains run both ways on one track, one direction at a time holds it.',
   resistor: 'An axle bridged by a resistor (10 kΩ is common practice), so that a detector notices the car.',
@@ -23,13 +24,15 @@ export function Term({ word, children }: { word: keyof typeof GLOSSARY; children
     <Tooltip.Provider delayDuration={250}>
       <Tooltip.Root>
         <Tooltip.Trigger asChild>
-          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the explanation must be reachable by keyboard */}
           <span className="term" tabIndex={0}>
             {children}
           </span>
         </Tooltip.Trigger>
         <Tooltip.Portal>
-          <Tooltip.Content sideOffset={4} className="z-50 max-w-72 rounded-lg border border-line bg-raised px-3 py-2 text-[0.8rem] text-ink shadow-lg">
+          <Tooltip.Content
+            sideOffset={4}
+            className="z-50 max-w-72 rounded-lg border border-line bg-raised px-3 py-2 text-[0.8rem] text-ink shadow-lg"
+          >
             {GLOSSARY[word]}
           </Tooltip.Content>
         </Tooltip.Portal>

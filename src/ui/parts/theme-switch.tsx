@@ -34,10 +34,21 @@ export function ThemeSwitch() {
   };
   return (
     <div className="flex items-center gap-1.5">
-      <button type="button" className="button px-2" onClick={toggleTheme} aria-label={dark ? 'Use the light theme' : 'Use the dark theme'} title={dark ? 'Light theme' : 'Dark theme'}>
+      <button
+        type="button"
+        className="button px-2"
+        onClick={toggleTheme}
+        aria-label={dark ? 'Use the light theme' : 'Use the dark theme'}
+        title={dark ? 'Light theme' : 'Dark theme'}
+      >
         {dark ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
       </button>
-      <select className="field py-1" value={size} onChange={(e) => choose(e.target.value)} aria-label="Size of everything">
+      <select
+        className="field py-1"
+        value={size}
+        onChange={(e) => choose(e.target.value)}
+        aria-label="Size of everything"
+      >
         {SIZES.map((s) => (
           <option key={s} value={s}>
             {Math.round(Number(s) * 100)} %

@@ -2,7 +2,17 @@ import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 
 /** The panel on the right: what is selected, why it is so, and what can be done. */
-export function Panel({ title, subject, onClose, children }: { title: string; subject?: string; onClose?: () => void; children: ReactNode }) {
+export function Panel({
+  title,
+  subject,
+  onClose,
+  children,
+}: {
+  title: string;
+  subject?: string;
+  onClose?: () => void;
+  children: ReactNode;
+}) {
   return (
     <aside aria-label={title} className="flex w-[302px] shrink-0 flex-col border-l border-line bg-paper">
       <div className="flex h-[38px] shrink-0 items-center justify-between border-b border-line px-4">
@@ -10,7 +20,12 @@ export function Panel({ title, subject, onClose, children }: { title: string; su
         <span className="flex items-center gap-2 text-ink3">
           {subject}
           {onClose && (
-            <button type="button" className="cursor-pointer rounded-sm p-0.5 text-ink2" onClick={onClose} aria-label="Close the selection">
+            <button
+              type="button"
+              className="cursor-pointer rounded-sm p-0.5 text-ink2"
+              onClick={onClose}
+              aria-label="Close the selection"
+            >
               <X size={15} aria-hidden />
             </button>
           )}

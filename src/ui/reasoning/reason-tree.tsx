@@ -21,7 +21,13 @@ function Branch({ reason, level }: { reason: Reason; level: number }) {
     <div className={level > 0 ? 'border-t border-hair py-1' : ''}>
       <div className="flex items-start gap-1">
         {inside ? (
-          <button type="button" className="mt-0.5 shrink-0 cursor-pointer rounded-sm text-ink3" aria-expanded={open} aria-label={open ? 'Hide the reasons' : 'Show the reasons'} onClick={() => setOpen(!open)}>
+          <button
+            type="button"
+            className="mt-0.5 shrink-0 cursor-pointer rounded-sm text-ink3"
+            aria-expanded={open}
+            aria-label={open ? 'Hide the reasons' : 'Show the reasons'}
+            onClick={() => setOpen(!open)}
+          >
             <ChevronRight size={13} aria-hidden className={open ? 'rotate-90' : ''} />
           </button>
         ) : (
@@ -29,25 +35,27 @@ function Branch({ reason, level }: { reason: Reason; level: number }) {
         )}
         <span className={`grow ${reason.decides === false ? 'text-ink3' : level === 0 ? 'font-semibold' : ''}`}>
           {reason.says}
-          {reason.formula && level > 0 && !reason.formula.includes('.') && <span className="block font-mono text-[0.72rem] text-ink3">{reason.formula}</span>}
+          {reason.formula && level > 0 && !reason.formula.includes('.') && (
+            <span className="block font-mono text-[0.72rem] text-ink3">{reason.formula}</span>
+          )}
         </span>
         {reason.value && <span className="shrink-0 font-semibold">{reason.value}</span>}
       </div>
       {open && inside && (
         <div className="pl-3">
           {deciding.map((part, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: the terms of a rule have a fixed order and no other name
             <Branch key={i} reason={part} level={level + 1} />
           ))}
           {others.length > 0 && (
-            <button type="button" className="cursor-pointer py-1 pl-4 text-ink3 underline decoration-dotted" onClick={() => setShowOthers(!showOthers)}>
+            <button
+              type="button"
+              className="cursor-pointer py-1 pl-4 text-ink3 underline decoration-dotted"
+              onClick={() => setShowOthers(!showOthers)}
+            >
               {showOthers ? 'Hide' : 'Also looked at'}: {others.length} more
             </button>
           )}
-          {showOthers && others.map((part, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: the terms of a rule have a fixed order and no other name
-            <Branch key={i} reason={part} level={level + 1} />
-          ))}
+          {showOthers && others.map((part, i) => <Branch key={i} reason={part} level={level + 1} />)}
         </div>
       )}
     </div>

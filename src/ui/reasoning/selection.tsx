@@ -17,7 +17,10 @@ export function subjectOf(document: LayoutDocument, selected: string | undefined
   const block = blockNameOf(selected);
   if (block !== undefined) return block;
   const feature = document.features.find((f) => f.id === selected);
-  if (feature) return 'name' in feature ? feature.name : `${feature.kind === 'mark' ? 'block mark' : feature.kind} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
+  if (feature)
+    return 'name' in feature
+      ? feature.name
+      : `${feature.kind === 'mark' ? 'block mark' : feature.kind} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
   return [...document.turnouts, ...document.trains].find((thing) => thing.id === selected)?.name;
 }
 
@@ -63,7 +66,11 @@ function Certainty({ id, certainty }: { id: string; certainty: 'tentative' | 'fi
   const edit = useEdit();
   return (
     <label className="mt-2 flex items-center gap-2">
-      <input type="checkbox" checked={certainty === 'fixed'} onChange={(e) => edit({ do: 'fix', id, certainty: e.target.checked ? 'fixed' : 'tentative' })} />
+      <input
+        type="checkbox"
+        checked={certainty === 'fixed'}
+        onChange={(e) => edit({ do: 'fix', id, certainty: e.target.checked ? 'fixed' : 'tentative' })}
+      />
       <span>
         Fixed; else <Term word="tentative">tentative</Term>
       </span>
@@ -91,20 +98,34 @@ function CutSelection({ cut }: { cut: Gap | Mark }) {
   const design = useWorkbench((s) => s.design);
   const edit = useEdit();
   const line = document.lines.find((l) => l.id === cut.line);
-  const beside = design?.blocks.filter((b) => b.pieces.some((p) => p.line === cut.line && (p.from === cut.at.tenthUm || p.to === cut.at.tenthUm))) ?? [];
+  const beside =
+    design?.blocks.filter((b) =>
+      b.pieces.some((p) => p.line === cut.line && (p.from === cut.at.tenthUm || p.to === cut.at.tenthUm)),
+    ) ?? [];
   return (
     <>
       <PanelTitle>
-        {cut.kind === 'gap' ? <Term word="gap">Gap</Term> : <Term word="mark">Block mark</Term>} at {showLength(cut.at.tenthUm, document.shownUnit)}
+        {cut.kind === 'gap' ? <Term word="gap">Gap</Term> : <Term word="mark">Block mark</Term>} at{' '}
+        {showLength(cut.at.tenthUm, document.shownUnit)}
       </PanelTitle>
       <p className="text-ink2">
         on {line?.name}
-        {beside.length === 2 ? `, between ${beside.map((b) => `${b.name} (${showLength(b.length, document.shownUnit)})`).join(' and ')}` : ''}
+        {beside.length === 2
+          ? `, between ${beside.map((b) => `${b.name} (${showLength(b.length, document.shownUnit)})`).join(' and ')}`
+          : ''}
       </p>
       <div className="mt-3">
-        <LengthField label={`Distance from the start of ${line?.name}`} unit={document.shownUnit} scale={document.scale} value={cut.at} onCommit={(at) => edit({ do: 'move', id: cut.id, at })} />
+        <LengthField
+          label={`Distance from the start of ${line?.name}`}
+          unit={document.shownUnit}
+          scale={document.scale}
+          value={cut.at}
+          onCommit={(at) => edit({ do: 'move', id: cut.id, at })}
+        />
       </div>
-      <p className="text-ink3">Or drag it, or use the arrow keys: 1 cm; with Shift 10 cm, with Alt 1 mm. Signals at it move along.</p>
+      <p className="text-ink3">
+        Or drag it, or use the arrow keys: 1 cm; with Shift 10 cm, with Alt 1 mm. Signals at it move along.
+      </p>
       <Certainty id={cut.id} certainty={cut.certainty} />
       <DeleteButton id={cut.id} what={cut.kind === 'gap' ? 'the gap' : 'the block mark'} />
     </>
@@ -121,7 +142,10 @@ function BlockSelection({ name }: { name: string }) {
   const block = design?.blocks.find((b) => b.name === name);
   if (!block) return <p className="text-ink2">That block is no longer there: its boundaries have changed.</p>;
   const rename = (to: string) => {
-    const anchor = { line: block.middle.line, at: { tenthUm: block.middle.at, typed: showLength(block.middle.at, 'cm') } };
+    const anchor = {
+      line: block.middle.line,
+      at: { tenthUm: block.middle.at, typed: showLength(block.middle.at, 'cm') },
+    };
     if (edit({ do: 'name block', id: block.named, anchor, name: to })) store.getState().select(blockKey(to));
   };
   const standing = trial.occupied.includes(name);
@@ -136,7 +160,14 @@ function BlockSelection({ name }: { name: string }) {
             type="checkbox"
             checked={standing}
             disabled={block.detectors.length === 0}
-            onChange={() => store.getState().set({ trial: { ...trial, occupied: standing ? trial.occupied.filter((b) => b !== name) : [...trial.occupied, name] } })}
+            onChange={() =>
+              store.getState().set({
+                trial: {
+                  ...trial,
+                  occupied: standing ? trial.occupied.filter((b) => b !== name) : [...trial.occupied, name],
+                },
+              })
+            }
           />
           <span>
             Set a <Term word="resistor">resistor axle</Term> down here
@@ -145,7 +176,17 @@ function BlockSelection({ name }: { name: string }) {
       )}
       <ReasonTree reason={reasonBlock(document, block)} />
       {block.detectors.length === 0 && (
-        <button type="button" className="button mt-3" onClick={() => edit({ do: 'add detector', line: block.middle.line, at: { tenthUm: block.middle.at, typed: showLength(block.middle.at, 'cm') } })}>
+        <button
+          type="button"
+          className="button mt-3"
+          onClick={() =>
+            edit({
+              do: 'add detector',
+              line: block.middle.line,
+              at: { tenthUm: block.middle.at, typed: showLength(block.middle.at, 'cm') },
+            })
+          }
+        >
           Add a current detector
         </button>
       )}
@@ -153,7 +194,11 @@ function BlockSelection({ name }: { name: string }) {
         <>
           <Rename key={name} name={name} onRename={rename} />
           {block.detectors.map((id) => (
-            <DeleteButton key={id} id={id} what={`detector ${document.detectors.find((d) => d.id === id)?.name ?? ''}`} />
+            <DeleteButton
+              key={id}
+              id={id}
+              what={`detector ${document.detectors.find((d) => d.id === id)?.name ?? ''}`}
+            />
           ))}
         </>
       )}
@@ -177,7 +222,9 @@ function SignalSelection({ signal }: { signal: Signal }) {
     <>
       <PanelTitle>{known ? `${signal.name} shows ${aspect}` : signal.name}</PanelTitle>
       <p className="text-ink2">
-        <Term word="signal">Signal</Term> at {showLength(signal.at.tenthUm, document.shownUnit)} on {document.lines.find((l) => l.id === signal.line)?.name}, read {signal.governs === 'up' ? 'towards larger' : 'towards smaller'} distances
+        <Term word="signal">Signal</Term> at {showLength(signal.at.tenthUm, document.shownUnit)} on{' '}
+        {document.lines.find((l) => l.id === signal.line)?.name}, read{' '}
+        {signal.governs === 'up' ? 'towards larger' : 'towards smaller'} distances
         {view ? `, from ${view.rear}` : ''}.
       </p>
       {known && (
@@ -208,11 +255,23 @@ function SignalSelection({ signal }: { signal: Signal }) {
       {stage !== 'rehearse' && (
         <>
           <PanelSection title="Its rule as text">
-            <pre className="max-h-64 overflow-auto whitespace-pre-wrap rounded-md border border-line bg-sheet p-2 font-mono text-[0.72rem] leading-4">{own.map(writeDeclaration).join('\n\n')}</pre>
+            <pre className="max-h-64 overflow-auto whitespace-pre-wrap rounded-md border border-line bg-sheet p-2 font-mono text-[0.72rem] leading-4">
+              {own.map(writeDeclaration).join('\n\n')}
+            </pre>
           </PanelSection>
           <PanelSection title="Change it">
-            <LengthField label="Distance" unit={document.shownUnit} scale={document.scale} value={signal.at} onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })} />
-            <Rename key={signal.name} name={signal.name} onRename={(name) => edit({ do: 'rename', id: signal.id, name })} />
+            <LengthField
+              label="Distance"
+              unit={document.shownUnit}
+              scale={document.scale}
+              value={signal.at}
+              onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })}
+            />
+            <Rename
+              key={signal.name}
+              name={signal.name}
+              onRename={(name) => edit({ do: 'rename', id: signal.id, name })}
+            />
             <Certainty id={signal.id} certainty={signal.certainty} />
             <DeleteButton id={signal.id} what={signal.name} />
           </PanelSection>
@@ -239,10 +298,18 @@ function TurnoutSelection({ turnout }: { turnout: Turnout }) {
         <Term word="turnout">Turnout</Term> {turnout.name}
       </PanelTitle>
       <p className="text-ink2">
-        Blade tips at {showLength(turnout.at.tenthUm, document.shownUnit)}; the {turnout.hand}-hand leg leads to {leg?.name}. <Term word="clearance">Clear</Term> after {showLength(turnout.clearance.tenthUm, document.shownUnit)}.
+        Blade tips at {showLength(turnout.at.tenthUm, document.shownUnit)}; the {turnout.hand}-hand leg leads to{' '}
+        {leg?.name}. <Term word="clearance">Clear</Term> after{' '}
+        {showLength(turnout.clearance.tenthUm, document.shownUnit)}.
       </p>
       {stage === 'signal' && (
-        <button type="button" className="button mt-2" onClick={() => store.getState().set({ trial: { ...trial, points: { ...trial.points, [turnout.id]: other } } })}>
+        <button
+          type="button"
+          className="button mt-2"
+          onClick={() =>
+            store.getState().set({ trial: { ...trial, points: { ...trial.points, [turnout.id]: other } } })
+          }
+        >
           It lies {lies}: throw it to {other}
         </button>
       )}
@@ -254,14 +321,25 @@ function TurnoutSelection({ turnout }: { turnout: Turnout }) {
       {design && (
         <PanelSection title="It refuses to move while">
           <p className="text-ink2">
-            {design.lockedBy[turnout.id]?.join(' or ') || 'no block'} is occupied, or a train is cleared over it and for {showNumberOf(design.program, turnout.name)} after.
+            {design.lockedBy[turnout.id]?.join(' or ') || 'no block'} is occupied, or a train is cleared over it and for{' '}
+            {showNumberOf(design.program, turnout.name)} after.
           </p>
         </PanelSection>
       )}
       {stage !== 'rehearse' && (
         <PanelSection title="Change it">
-          <LengthField label="Blade tips at" unit={document.shownUnit} scale={document.scale} value={turnout.at} onCommit={(at) => edit({ do: 'move', id: turnout.id, at })} />
-          <Rename key={turnout.name} name={turnout.name} onRename={(name) => edit({ do: 'rename', id: turnout.id, name })} />
+          <LengthField
+            label="Blade tips at"
+            unit={document.shownUnit}
+            scale={document.scale}
+            value={turnout.at}
+            onCommit={(at) => edit({ do: 'move', id: turnout.id, at })}
+          />
+          <Rename
+            key={turnout.name}
+            name={turnout.name}
+            onRename={(name) => edit({ do: 'rename', id: turnout.id, name })}
+          />
           <Certainty id={turnout.id} certainty={turnout.certainty} />
           <DeleteButton id={turnout.id} what={`${turnout.name} and its track`} />
         </PanelSection>
@@ -271,7 +349,10 @@ function TurnoutSelection({ turnout }: { turnout: Turnout }) {
 }
 
 /** The release time as the rule has it, so that the panel cannot say another. */
-function showNumberOf(program: { declarations: { name: string; expr?: { op: string; ms?: number } }[] }, turnout: string): string {
+function showNumberOf(
+  program: { declarations: { name: string; expr?: { op: string; ms?: number } }[] },
+  turnout: string,
+): string {
   const rule = program.declarations.find((d) => d.name === names.cleared(turnout));
   return `${(rule?.expr?.ms ?? 0) / 1000} s`;
 }

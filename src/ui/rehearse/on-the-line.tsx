@@ -25,22 +25,43 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
           {problem}
         </p>
       ))}
-      {frame.trains.length === 0 && <p className="text-ink2">No train stands on the track. Put one there in Survey, under Trains.</p>}
+      {frame.trains.length === 0 && (
+        <p className="text-ink2">No train stands on the track. Put one there in Survey, under Trains.</p>
+      )}
       <ul>
         {frame.trains.map((train, index) => (
           <li key={train.id} className="border-b border-hair py-1.5">
             <div className="flex items-center gap-2">
               <span className="size-3 shrink-0 rounded-sm" style={{ background: trainColour(index) }} />
-              <button type="button" className="grow cursor-pointer truncate text-left font-semibold" onClick={() => store.getState().select(train.id)}>
+              <button
+                type="button"
+                className="grow cursor-pointer truncate text-left font-semibold"
+                onClick={() => store.getState().select(train.id)}
+              >
                 {train.name}
               </button>
-              <span className="text-ink2">{train.stranded ? 'stranded' : train.mmPerS > 0 ? `${Math.round(scaleSpeedKmh(train.mmPerS, document.scale))} km/h` : 'stands'}</span>
+              <span className="text-ink2">
+                {train.stranded
+                  ? 'stranded'
+                  : train.mmPerS > 0
+                    ? `${Math.round(scaleSpeedKmh(train.mmPerS, document.scale))} km/h`
+                    : 'stands'}
+              </span>
             </div>
             <div className="mt-1 flex gap-1.5 pl-5">
-              <button type="button" className="button py-0.5" onClick={() => run.command({ kind: 'run', train: train.id, on: !train.running || train.stranded })}>
+              <button
+                type="button"
+                className="button py-0.5"
+                onClick={() => run.command({ kind: 'run', train: train.id, on: !train.running || train.stranded })}
+              >
                 {train.running && !train.stranded ? 'Halt' : 'Go on'}
               </button>
-              <button type="button" className="button py-0.5" disabled={train.mmPerS > 0} onClick={() => run.command({ kind: 'turn back', train: train.id })}>
+              <button
+                type="button"
+                className="button py-0.5"
+                disabled={train.mmPerS > 0}
+                onClick={() => run.command({ kind: 'turn back', train: train.id })}
+              >
                 Turn back
               </button>
               {train.mmPerS > 0 && <span className="ml-auto text-ink3">{showNumber(train.mmPerS / 10, 1)} cm/s</span>}
@@ -59,7 +80,13 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
                     type="button"
                     className="button w-full justify-between px-1.5 py-0.5"
                     aria-label={`Throw ${turnout.name}, which lies ${lies}${frame.locked[i] ? ' and is locked' : ''}`}
-                    onClick={() => run.command({ kind: 'throw', turnout: turnout.id, to: lies === 'straight' ? 'diverging' : 'straight' })}
+                    onClick={() =>
+                      run.command({
+                        kind: 'throw',
+                        turnout: turnout.id,
+                        to: lies === 'straight' ? 'diverging' : 'straight',
+                      })
+                    }
                   >
                     <strong>{turnout.name}</strong>
                     <span className="text-ink2">
@@ -77,8 +104,10 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
         <ol className="max-h-64 overflow-y-auto">
           {run.events.length === 0 && <li className="text-ink2">Nothing yet. Press Play.</li>}
           {run.events.map((event, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: events have no name of their own and only come in front
-            <li key={`${event.tick} ${run.events.length - i}`} className={`flex gap-2 border-b border-hair py-0.5 ${event.bad ? 'bg-fail-tint font-semibold text-fail' : ''}`}>
+            <li
+              key={`${event.tick} ${run.events.length - i}`}
+              className={`flex gap-2 border-b border-hair py-0.5 ${event.bad ? 'bg-fail-tint font-semibold text-fail' : ''}`}
+            >
               <span className="font-mono text-[0.72rem] text-ink3">{tickSeconds(event.tick).toFixed(1)}</span>
               <span>{event.says}</span>
             </li>
@@ -111,7 +140,11 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   if (signal?.kind === 'signal') {
     const held = values[names.hold(signal.name)] === 1;
     return (
-      <button type="button" className="button mb-3" onClick={() => run.command({ kind: 'hold', signal: signal.id, on: !held })}>
+      <button
+        type="button"
+        className="button mb-3"
+        onClick={() => run.command({ kind: 'hold', signal: signal.id, on: !held })}
+      >
         {held ? `Let ${signal.name} work again` : `Hold ${signal.name} at stop`}
       </button>
     );
@@ -119,7 +152,11 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   if (turnout >= 0 && frame) {
     const to = frame.points[turnout] === 'straight' ? 'diverging' : 'straight';
     return (
-      <button type="button" className="button mb-3" onClick={() => run.command({ kind: 'throw', turnout: document.turnouts[turnout]!.id, to })}>
+      <button
+        type="button"
+        className="button mb-3"
+        onClick={() => run.command({ kind: 'throw', turnout: document.turnouts[turnout]!.id, to })}
+      >
         Throw it to {to}
       </button>
     );

@@ -14,13 +14,30 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
   const clock = `${Math.floor(seconds / 60)}:${(seconds % 60).toFixed(1).padStart(4, '0')}`;
   return (
     <div className="flex items-center gap-2">
-      <button type="button" className="button px-2" onClick={() => run.restart()} aria-label="Start again" title="Start again">
+      <button
+        type="button"
+        className="button px-2"
+        onClick={() => run.restart()}
+        aria-label="Start again"
+        title="Start again"
+      >
         <RotateCcw size={14} aria-hidden />
       </button>
-      <button type="button" className="button button-main px-3" onClick={run.playing ? run.pause : run.play} aria-label={run.playing ? 'Pause' : 'Play'}>
+      <button
+        type="button"
+        className="button button-main px-3"
+        onClick={run.playing ? run.pause : run.play}
+        aria-label={run.playing ? 'Pause' : 'Play'}
+      >
         {run.playing ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
       </button>
-      <button type="button" className="button px-2" onClick={() => run.step(1)} aria-label="Step one scan of 20 ms" title="Step one scan of 20 ms">
+      <button
+        type="button"
+        className="button px-2"
+        onClick={() => run.step(1)}
+        aria-label="Step one scan of 20 ms"
+        title="Step one scan of 20 ms"
+      >
         <StepForward size={14} aria-hidden />
       </button>
       <button type="button" className="button" onClick={() => run.step(50)}>
@@ -29,15 +46,28 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
       <output className="w-20 text-right font-mono text-[0.9rem]">{clock}</output>
       <div className="flex overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Speed">
         {SPEEDS.map((times) => (
-          // biome-ignore lint/a11y/useSemanticElements: a row of buttons reads better here than round marks
-          <button key={times} type="button" role="radio" aria-checked={run.times === times} className={`cursor-pointer px-2 py-1 ${run.times === times ? 'bg-accent text-on-accent' : 'bg-raised'}`} onClick={() => run.setTimes(times)}>
+          <button
+            key={times}
+            type="button"
+            role="radio"
+            aria-checked={run.times === times}
+            className={`cursor-pointer px-2 py-1 ${run.times === times ? 'bg-accent text-on-accent' : 'bg-raised'}`}
+            onClick={() => run.setTimes(times)}
+          >
             {times}×
           </button>
         ))}
       </div>
       <label className="ml-2 flex items-center gap-1 text-ink2">
         <Term word="seed">Seed</Term>
-        <input type="number" className="field w-16" min={0} max={999999} value={run.seed} onChange={(e) => run.restart(Math.min(999_999, Math.max(0, Math.trunc(Number(e.target.value) || 0))))} />
+        <input
+          type="number"
+          className="field w-16"
+          min={0}
+          max={999999}
+          value={run.seed}
+          onChange={(e) => run.restart(Math.min(999_999, Math.max(0, Math.trunc(Number(e.target.value) || 0))))}
+        />
       </label>
     </div>
   );

@@ -79,7 +79,9 @@ export function useRehearsal(): RehearsalControls {
       setChecked(undefined);
       setProblem(undefined);
       void remote.current?.play(0);
-      remote.current?.begin(document, withSeed).catch((error: unknown) => setProblem(error instanceof Error ? error.message : 'It cannot be run.'));
+      remote.current
+        ?.begin(document, withSeed)
+        .catch((error: unknown) => setProblem(error instanceof Error ? error.message : 'It cannot be run.'));
     },
     [document],
   );
@@ -126,9 +128,17 @@ export function useRehearsal(): RehearsalControls {
       void remote.current?.play(0);
       setChecked('Running it on the server …');
       void remote.current?.recording().then(async ({ hash: mine, ...recording }) => {
-        const asked = await sendServer<{ hash: string }>('POST', `/api/layouts/${store.getState().id}/replay`, { document: store.getState().document, ...recording });
+        const asked = await sendServer<{ hash: string }>('POST', `/api/layouts/${store.getState().id}/replay`, {
+          document: store.getState().document,
+          ...recording,
+        });
         if (!asked.ok) setChecked(asked.problem);
-        else setChecked(asked.value.hash === mine ? `The server’s run is the same: ${mine}` : `The server’s run differs: here ${mine}, there ${asked.value.hash}`);
+        else
+          setChecked(
+            asked.value.hash === mine
+              ? `The server’s run is the same: ${mine}`
+              : `The server’s run differs: here ${mine}, there ${asked.value.hash}`,
+          );
       });
     },
   };

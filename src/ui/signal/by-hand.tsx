@@ -2,8 +2,8 @@
 import { names } from '@/core/patterns';
 import { ASPECTS } from '@/core/signals';
 import { signalsOf } from '@/core/survey';
-import { Term } from '@/ui/parts/term';
 import { Lamp } from '@/ui/line-sheet/signal-head';
+import { Term } from '@/ui/parts/term';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 
@@ -18,15 +18,25 @@ export function ByHand() {
   return (
     <>
       <p className="text-ink2">
-        Try it by hand: select a block and set a <Term word="resistor">resistor axle</Term> down in it, or select a <Term word="turnout">turnout</Term> and throw it. Every signal answers at once, by the same rules that run the trains.
+        Try it by hand: select a block and set a <Term word="resistor">resistor axle</Term> down in it, or select a{' '}
+        <Term word="turnout">turnout</Term> and throw it. Every signal answers at once, by the same rules that run the
+        trains.
       </p>
       <PanelSection title="Set up now">
-        {trial.occupied.length === 0 && changed.length === 0 && <p className="text-ink2">Nothing: all blocks are empty, all points as surveyed.</p>}
+        {trial.occupied.length === 0 && changed.length === 0 && (
+          <p className="text-ink2">Nothing: all blocks are empty, all points as surveyed.</p>
+        )}
         <ul>
           {trial.occupied.map((block) => (
             <li key={block} className="flex items-center justify-between py-0.5">
               An axle stands in {block}
-              <button type="button" className="button" onClick={() => store.getState().set({ trial: { ...trial, occupied: trial.occupied.filter((b) => b !== block) } })}>
+              <button
+                type="button"
+                className="button"
+                onClick={() =>
+                  store.getState().set({ trial: { ...trial, occupied: trial.occupied.filter((b) => b !== block) } })
+                }
+              >
                 Lift it
               </button>
             </li>
@@ -38,7 +48,11 @@ export function ByHand() {
           ))}
         </ul>
         {(trial.occupied.length > 0 || changed.length > 0) && (
-          <button type="button" className="button mt-2" onClick={() => store.getState().set({ trial: { occupied: [], points: {} } })}>
+          <button
+            type="button"
+            className="button mt-2"
+            onClick={() => store.getState().set({ trial: { occupied: [], points: {} } })}
+          >
             Clear the track
           </button>
         )}
@@ -54,7 +68,11 @@ export function ByHand() {
             const aspect = ASPECTS[values[names.shows(signal.name)] ?? 0]!;
             return (
               <li key={signal.id}>
-                <button type="button" className="flex w-full cursor-pointer items-center gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-accent-tint" onClick={() => store.getState().select(signal.id)}>
+                <button
+                  type="button"
+                  className="flex w-full cursor-pointer items-center gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-accent-tint"
+                  onClick={() => store.getState().select(signal.id)}
+                >
                   <svg width="14" height="14" aria-hidden="true">
                     <Lamp aspect={aspect} lit x={7} y={7} />
                   </svg>

@@ -4,8 +4,8 @@ import { cm, showLength, TENTH_UM_PER_CM, TENTH_UM_PER_MM, type TypedLength } fr
 import { asTyped, type Facing, type LeadsTo } from '@/core/survey';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
-import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import { PanelSection } from '@/ui/reasoning/panel';
+import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 
 type What = 'gap' | 'mark' | 'signal' | 'detector' | 'turnout';
 const WHATS: [What, string][] = [
@@ -36,7 +36,8 @@ export function AddPanel() {
     if (!pointed) return;
     const step = document.shownUnit === 'cm' ? TENTH_UM_PER_MM * 5 : 15_875;
     const rounded = Math.round(pointed.at / step) * step;
-    const value = document.shownUnit === 'cm' ? asTyped(rounded) : { tenthUm: rounded, typed: showLength(rounded, 'inch') };
+    const value =
+      document.shownUnit === 'cm' ? asTyped(rounded) : { tenthUm: rounded, typed: showLength(rounded, 'inch') };
     setLine(pointed.line);
     setAt(value);
     setGiven(value);
@@ -56,21 +57,40 @@ export function AddPanel() {
     if (!at || what === 'turnout') return;
     const { edit } = store.getState();
     if (what === 'signal') {
-      const ends = design?.blocks.flatMap((b) => b.pieces.filter((p) => p.line === known).flatMap((p) => [p.from, p.to])) ?? [];
-      const near = ends.filter((end) => Math.abs(end - at.tenthUm) <= 15 * TENTH_UM_PER_CM).sort((a, b) => Math.abs(a - at.tenthUm) - Math.abs(b - at.tenthUm))[0];
-      done(edit({ do: 'add signal', line: known, at: near === undefined || near === at.tenthUm ? at : asTyped(near), governs: facing }));
+      const ends =
+        design?.blocks.flatMap((b) => b.pieces.filter((p) => p.line === known).flatMap((p) => [p.from, p.to])) ?? [];
+      const near = ends
+        .filter((end) => Math.abs(end - at.tenthUm) <= 15 * TENTH_UM_PER_CM)
+        .sort((a, b) => Math.abs(a - at.tenthUm) - Math.abs(b - at.tenthUm))[0];
+      done(
+        edit({
+          do: 'add signal',
+          line: known,
+          at: near === undefined || near === at.tenthUm ? at : asTyped(near),
+          governs: facing,
+        }),
+      );
     } else if (what === 'detector') done(edit({ do: 'add detector', line: known, at }));
     else done(edit({ do: 'add cut', kind: what, line: known, at }));
   };
 
   return (
     <>
-      <p className="mb-3 text-ink2">Point at the track, or type a distance from the start of its line. Lengths are read as you say them: 96 cm, 38 1/2", 3 ft 2 in, 40 scale ft.</p>
+      <p className="mb-3 text-ink2">
+        Point at the track, or type a distance from the start of its line. Lengths are read as you say them: 96 cm, 38
+        1/2", 3 ft 2 in, 40 scale ft.
+      </p>
       <form onSubmit={submit} className="flex flex-col gap-2">
         <div className="flex flex-wrap gap-1" role="radiogroup" aria-label="What to add">
           {WHATS.map(([id, label]) => (
-            // biome-ignore lint/a11y/useSemanticElements: a row of buttons reads better here than round marks
-            <button key={id} type="button" role="radio" aria-checked={what === id} className={`button ${what === id ? 'button-main' : ''}`} onClick={() => setWhat(id)}>
+            <button
+              key={id}
+              type="button"
+              role="radio"
+              aria-checked={what === id}
+              className={`button ${what === id ? 'button-main' : ''}`}
+              onClick={() => setWhat(id)}
+            >
               {label}
             </button>
           ))}
@@ -85,10 +105,18 @@ export function AddPanel() {
             ))}
           </select>
         </label>
-        <LengthField label={what === 'turnout' ? 'Blade tips at' : 'At'} unit={document.shownUnit} scale={document.scale} value={given} onChange={setAt} />
+        <LengthField
+          label={what === 'turnout' ? 'Blade tips at' : 'At'}
+          unit={document.shownUnit}
+          scale={document.scale}
+          value={given}
+          onChange={setAt}
+        />
         {(what === 'signal' || what === 'turnout') && (
           <label className="flex flex-col gap-1">
-            <span className="text-ink2">{what === 'signal' ? 'Read by trains towards' : 'Its legs spread towards'}</span>
+            <span className="text-ink2">
+              {what === 'signal' ? 'Read by trains towards' : 'Its legs spread towards'}
+            </span>
             <select className="field" value={facing} onChange={(e) => setFacing(e.target.value as Facing)}>
               <option value="up">larger distances</option>
               <option value="down">smaller distances</option>
@@ -111,7 +139,17 @@ export function AddPanel() {
   );
 }
 
-function TurnoutFields({ line, at, facing, onDone }: { line: string; at: TypedLength | undefined; facing: Facing; onDone: (ok: boolean) => void }) {
+function TurnoutFields({
+  line,
+  at,
+  facing,
+  onDone,
+}: {
+  line: string;
+  at: TypedLength | undefined;
+  facing: Facing;
+  onDone: (ok: boolean) => void;
+}) {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
   const [hand, setHand] = useState<'left' | 'right'>('right');
@@ -124,8 +162,22 @@ function TurnoutFields({ line, at, facing, onDone }: { line: string; at: TypedLe
   const add = () => {
     if (!at || !length || !clearance) return;
     const trackName = name.trim() || (kind === 'back' ? 'Loop' : 'Siding');
-    const leads: LeadsTo = kind === 'back' ? { kind, name: trackName, length, at: back! } : { kind, name: trackName, length };
-    const turnout = { line, at, facing, hand, straight: undefined, clearance, motor: 'hand' as const, throwMs: THROW_MS, spareContacts: 0, lies: 'straight' as const, throwsWith: undefined, certainty: 'tentative' as const };
+    const leads: LeadsTo =
+      kind === 'back' ? { kind, name: trackName, length, at: back! } : { kind, name: trackName, length };
+    const turnout = {
+      line,
+      at,
+      facing,
+      hand,
+      straight: undefined,
+      clearance,
+      motor: 'hand' as const,
+      throwMs: THROW_MS,
+      spareContacts: 0,
+      lies: 'straight' as const,
+      throwsWith: undefined,
+      certainty: 'tentative' as const,
+    };
     onDone(store.getState().edit({ do: 'add turnout', turnout, leads }));
   };
   return (
@@ -148,11 +200,30 @@ function TurnoutFields({ line, at, facing, onDone }: { line: string; at: TypedLe
       </div>
       <label className="flex flex-col gap-1">
         <span className="text-ink2">Name of that track</span>
-        <input className="field" value={name} maxLength={40} onChange={(e) => setName(e.target.value)} placeholder={kind === 'back' ? 'Loop' : 'Siding'} />
+        <input
+          className="field"
+          value={name}
+          maxLength={40}
+          onChange={(e) => setName(e.target.value)}
+          placeholder={kind === 'back' ? 'Loop' : 'Siding'}
+        />
       </label>
       <LengthField label="Length of that track" unit={document.shownUnit} scale={document.scale} onChange={setLength} />
-      {kind === 'back' && <LengthField label="Blade tips of the second turnout at" unit={document.shownUnit} scale={document.scale} onChange={setBack} />}
-      <LengthField label="From blade tips to the clearance point" unit={document.shownUnit} scale={document.scale} value={ASSUMED_CLEARANCE} onChange={setClearance} />
+      {kind === 'back' && (
+        <LengthField
+          label="Blade tips of the second turnout at"
+          unit={document.shownUnit}
+          scale={document.scale}
+          onChange={setBack}
+        />
+      )}
+      <LengthField
+        label="From blade tips to the clearance point"
+        unit={document.shownUnit}
+        scale={document.scale}
+        value={ASSUMED_CLEARANCE}
+        onChange={setClearance}
+      />
       <p className="text-ink3">20 cm is assumed until you measure it.</p>
       <button type="button" className="button button-main self-start" disabled={!ready} onClick={add}>
         Add the turnout
@@ -179,7 +250,11 @@ function Standing() {
           .sort((a, b) => (a.line < b.line ? -1 : a.line > b.line ? 1 : a.at.tenthUm - b.at.tenthUm))
           .map((cut) => (
             <li key={cut.id}>
-              <button type="button" className="flex w-full cursor-pointer justify-between rounded-sm px-1 py-0.5 text-left hover:bg-accent-tint" onClick={() => store.getState().select(cut.id)}>
+              <button
+                type="button"
+                className="flex w-full cursor-pointer justify-between rounded-sm px-1 py-0.5 text-left hover:bg-accent-tint"
+                onClick={() => store.getState().select(cut.id)}
+              >
                 <span>
                   {cut.kind === 'gap' ? 'Gap' : 'Mark'}, {lineName(cut.line)}
                 </span>
@@ -191,4 +266,3 @@ function Standing() {
     </PanelSection>
   );
 }
-

@@ -17,7 +17,14 @@ export function FirstLine() {
     <div className="flex flex-1 items-center justify-center bg-sheet">
       <div className="w-96 rounded-lg border border-line bg-raised p-5">
         <p className="mb-3 text-[1.05rem] font-semibold">How long is your line? Start at one end of the tape.</p>
-        <LengthField label="Length" unit={document.shownUnit} scale={document.scale} autoFocus onChange={setLength} onCommit={add} />
+        <LengthField
+          label="Length"
+          unit={document.shownUnit}
+          scale={document.scale}
+          autoFocus
+          onChange={setLength}
+          onCommit={add}
+        />
         <label className="mt-2 flex items-center gap-2">
           <input type="checkbox" checked={circuit} onChange={(e) => setCircuit(e.target.checked)} />
           Its two ends meet: it is a circuit

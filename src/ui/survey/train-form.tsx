@@ -11,7 +11,10 @@ const AXLE_INSET = 200_000;
 const seenAtBothEnds = (name: string, length: number, grams: number): Omit<Vehicle, 'id'> => ({
   name,
   length: asTyped(length),
-  axles: [Math.min(AXLE_INSET, length / 4), length - Math.min(AXLE_INSET, length / 4)].map((at) => ({ at: asTyped(Math.round(at)), detectable: true })),
+  axles: [Math.min(AXLE_INSET, length / 4), length - Math.min(AXLE_INSET, length / 4)].map((at) => ({
+    at: asTyped(Math.round(at)),
+    detectable: true,
+  })),
   grams,
   magnetAt: undefined,
 });
@@ -39,10 +42,14 @@ export function TrainForm() {
     if (length.tenthUm === 0) return setProblem('A train needs a length.');
     const piece = target.pieces.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
     const short = 500_000;
-    const nose = facing === 'up' ? Math.max(piece.from + 1, piece.to - short) : Math.min(piece.to - 1, piece.from + short);
+    const nose =
+      facing === 'up' ? Math.max(piece.from + 1, piece.to - short) : Math.min(piece.to - 1, piece.from + short);
     const engine = Math.min(length.tenthUm, 1_500_000);
     const rest = length.tenthUm - engine;
-    const vehicles = [seenAtBothEnds(`${name.trim()} engine`, engine, 250), ...(rest > 0 ? [seenAtBothEnds(`${name.trim()} cars`, rest, 200)] : [])];
+    const vehicles = [
+      seenAtBothEnds(`${name.trim()} engine`, engine, 250),
+      ...(rest > 0 ? [seenAtBothEnds(`${name.trim()} cars`, rest, 200)] : []),
+    ];
     setProblem('');
     const ok = store.getState().edit({
       do: 'add train',
@@ -63,9 +70,21 @@ export function TrainForm() {
     <form onSubmit={submit} className="flex flex-col gap-2">
       <label className="flex flex-col gap-1">
         <span className="text-ink2">Name</span>
-        <input className="field" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} placeholder="Milk train" />
+        <input
+          className="field"
+          value={name}
+          maxLength={60}
+          onChange={(e) => setName(e.target.value)}
+          placeholder="Milk train"
+        />
       </label>
-      <LengthField label="Length over couplers" unit={document.shownUnit} scale={document.scale} onChange={setLength} placeholder={cm(60).typed} />
+      <LengthField
+        label="Length over couplers"
+        unit={document.shownUnit}
+        scale={document.scale}
+        onChange={setLength}
+        placeholder={cm(60).typed}
+      />
       <div className="flex gap-2">
         <label className="flex w-1/2 flex-col gap-1">
           <span className="text-ink2">Top speed</span>
@@ -87,7 +106,9 @@ export function TrainForm() {
           <option value="down">smaller distances</option>
         </select>
       </label>
-      <p className="text-ink3">Assumed until measured: an axle seen at both ends of engine and cars, starting at 60 and braking at 90 mm/s².</p>
+      <p className="text-ink3">
+        Assumed until measured: an axle seen at both ends of engine and cars, starting at 60 and braking at 90 mm/s².
+      </p>
       {problem && (
         <p role="alert" className="text-fail">
           {problem}

@@ -42,7 +42,8 @@ export function Header() {
           key={document.name}
           maxLength={80}
           onBlur={(e) => {
-            if (e.target.value.trim() && e.target.value !== document.name) store.getState().edit({ do: 'rename layout', name: e.target.value });
+            if (e.target.value.trim() && e.target.value !== document.name)
+              store.getState().edit({ do: 'rename layout', name: e.target.value });
           }}
           onKeyDown={(e) => {
             if (e.key === 'Enter') e.currentTarget.blur();
@@ -54,24 +55,52 @@ export function Header() {
       </span>
       <div className="flex overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Unit of length">
         {(['cm', 'inch'] as const).map((unit) => (
-          // biome-ignore lint/a11y/useSemanticElements: two buttons read better here than round marks
-          <button key={unit} type="button" role="radio" aria-checked={document.shownUnit === unit} className={`cursor-pointer px-2.5 py-1 ${document.shownUnit === unit ? 'bg-raised font-semibold' : 'text-ink3'}`} onClick={() => store.getState().edit({ do: 'show unit', unit })}>
+          <button
+            key={unit}
+            type="button"
+            role="radio"
+            aria-checked={document.shownUnit === unit}
+            className={`cursor-pointer px-2.5 py-1 ${document.shownUnit === unit ? 'bg-raised font-semibold' : 'text-ink3'}`}
+            onClick={() => store.getState().edit({ do: 'show unit', unit })}
+          >
             {unit}
           </button>
         ))}
       </div>
       <div className="grow" />
-      <button type="button" className="button px-2" disabled={!last} onClick={() => store.getState().undo()} aria-label={last ? `Undo: ${last.says}` : 'Nothing to undo'} title={last ? `Undo: ${last.says} (Ctrl+Z)` : undefined}>
+      <button
+        type="button"
+        className="button px-2"
+        disabled={!last}
+        onClick={() => store.getState().undo()}
+        aria-label={last ? `Undo: ${last.says}` : 'Nothing to undo'}
+        title={last ? `Undo: ${last.says} (Ctrl+Z)` : undefined}
+      >
         <Undo2 size={15} aria-hidden />
       </button>
-      <button type="button" className="button px-2" disabled={!next} onClick={() => store.getState().redo()} aria-label={next ? `Redo: ${next.says}` : 'Nothing to redo'} title={next ? `Redo: ${next.says} (Ctrl+Shift+Z)` : undefined}>
+      <button
+        type="button"
+        className="button px-2"
+        disabled={!next}
+        onClick={() => store.getState().redo()}
+        aria-label={next ? `Redo: ${next.says}` : 'Nothing to redo'}
+        title={next ? `Redo: ${next.says} (Ctrl+Shift+Z)` : undefined}
+      >
         <Redo2 size={15} aria-hidden />
       </button>
       <button type="button" className="button" onClick={download}>
         <Download size={14} aria-hidden /> Export
       </button>
-      <output className={`flex min-w-28 items-center gap-1.5 rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}>
-        {bad ? <CircleAlert size={14} aria-hidden /> : saving === 'saved' ? <CheckCircle2 size={14} aria-hidden /> : <LoaderCircle size={14} aria-hidden />}
+      <output
+        className={`flex min-w-28 items-center gap-1.5 rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
+      >
+        {bad ? (
+          <CircleAlert size={14} aria-hidden />
+        ) : saving === 'saved' ? (
+          <CheckCircle2 size={14} aria-hidden />
+        ) : (
+          <LoaderCircle size={14} aria-hidden />
+        )}
         {SAYS[saving]}
       </output>
       <ThemeSwitch />

@@ -3,8 +3,30 @@ import { Lamp } from '@/ui/line-sheet/signal-head';
 import { type Stage, useWorkbench, useWorkbenchStore } from './store';
 
 const STAGES: { id: Stage; name: string; kinds: string[] }[] = [
-  { id: 'survey', name: 'Survey', kinds: ['track without detection', 'two detectors in one section', 'block shorter than the longest train', 'train no detector sees', 'unseen tail', 'crossing read as a diamond'] },
-  { id: 'signal', name: 'Signal', kinds: ['signal not at a block’s end', 'signal with nothing to protect', 'signal into undetected track', 'points without protection', 'two things with one name'] },
+  {
+    id: 'survey',
+    name: 'Survey',
+    kinds: [
+      'track without detection',
+      'two detectors in one section',
+      'block shorter than the longest train',
+      'train no detector sees',
+      'unseen tail',
+      'unseen over points',
+      'crossing read as a diamond',
+    ],
+  },
+  {
+    id: 'signal',
+    name: 'Signal',
+    kinds: [
+      'signal not at a block’s end',
+      'signal with nothing to protect',
+      'signal into undetected track',
+      'points without protection',
+      'two things with one name',
+    ],
+  },
   { id: 'rehearse', name: 'Rehearse', kinds: [] },
 ];
 
@@ -30,11 +52,18 @@ export function Stages() {
               >
                 <svg width="16" height="20" viewBox="0 0 16 20" aria-hidden="true">
                   <path d="M8 0V20" stroke="var(--ink2)" strokeWidth="1.6" />
-                  {here ? <circle cx="8" cy="10" r="5" fill="var(--accent)" stroke="var(--sheet)" strokeWidth="2" /> : <path d="M3 10H13" stroke="var(--ink2)" strokeWidth="1.6" />}
+                  {here ? (
+                    <circle cx="8" cy="10" r="5" fill="var(--accent)" stroke="var(--sheet)" strokeWidth="2" />
+                  ) : (
+                    <path d="M3 10H13" stroke="var(--ink2)" strokeWidth="1.6" />
+                  )}
                 </svg>
                 <span className="grow">{name}</span>
                 {open.length > 0 && (
-                  <span title={`${open.length} findings`} className={`rounded-full px-1.5 text-[0.75rem] font-semibold ${unsafe ? 'bg-fail-tint text-fail' : 'bg-warn-tint text-warn'}`}>
+                  <span
+                    title={`${open.length} findings`}
+                    className={`rounded-full px-1.5 text-[0.75rem] font-semibold ${unsafe ? 'bg-fail-tint text-fail' : 'bg-warn-tint text-warn'}`}
+                  >
                     {open.length}
                   </span>
                 )}
@@ -55,7 +84,13 @@ function Key() {
     ['Gap in the rail', <path key="b" d="M0 8H12M18 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" />],
     ['Block mark', <path key="c" d="M0 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" strokeDasharray="3 2.5" />],
     ['Leg not set', <path key="d" d="M0 8H8M15 8H30" stroke="var(--ink)" strokeWidth="2.4" />],
-    ['Locked turnout', <g key="e"><rect x="9" y="2" width="12" height="12" rx="2" fill="none" stroke="var(--ink)" /><circle cx="15" cy="8" r="3" fill="var(--ink)" /></g>],
+    [
+      'Locked turnout',
+      <g key="e">
+        <rect x="9" y="2" width="12" height="12" rx="2" fill="none" stroke="var(--ink)" />
+        <circle cx="15" cy="8" r="3" fill="var(--ink)" />
+      </g>,
+    ],
   ];
   return (
     <section className="border-t border-line px-4 py-3" aria-label="Key">

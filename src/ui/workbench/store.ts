@@ -47,7 +47,11 @@ export interface WorkbenchState {
   set(part: Partial<WorkbenchState>): void;
 }
 
-export function createWorkbench(initial: { id: string; document: LayoutDocument; revision: number }): StoreApi<WorkbenchState> {
+export function createWorkbench(initial: {
+  id: string;
+  document: LayoutDocument;
+  revision: number;
+}): StoreApi<WorkbenchState> {
   return createStore<WorkbenchState>()((set, get) => ({
     ...initial,
     saving: 'saved',
@@ -66,20 +70,38 @@ export function createWorkbench(initial: { id: string; document: LayoutDocument;
         set({ problem: result.problem });
         return false;
       }
-      set({ document: result.change.document, past: [...past, result.change], future: [], problem: undefined, saving: 'waiting' });
+      set({
+        document: result.change.document,
+        past: [...past, result.change],
+        future: [],
+        problem: undefined,
+        saving: 'waiting',
+      });
       return true;
     },
     undo() {
       const { document, past, future } = get();
       const last = past[past.length - 1];
       if (!last) return;
-      set({ document: applyChange(document, last.inverse), past: past.slice(0, -1), future: [last, ...future], problem: undefined, saving: 'waiting' });
+      set({
+        document: applyChange(document, last.inverse),
+        past: past.slice(0, -1),
+        future: [last, ...future],
+        problem: undefined,
+        saving: 'waiting',
+      });
     },
     redo() {
       const { document, past, future } = get();
       const next = future[0];
       if (!next) return;
-      set({ document: applyChange(document, next.patches), past: [...past, next], future: future.slice(1), problem: undefined, saving: 'waiting' });
+      set({
+        document: applyChange(document, next.patches),
+        past: [...past, next],
+        future: future.slice(1),
+        problem: undefined,
+        saving: 'waiting',
+      });
     },
     select(id) {
       set({ selected: id, problem: undefined });
@@ -103,4 +125,5 @@ export function useWorkbench<T>(pick: (state: WorkbenchState) => T): T {
 }
 
 export const blockKey = (name: string) => `block ${name}`;
-export const blockNameOf = (selected: string | undefined) => (selected?.startsWith('block ') ? selected.slice(6) : undefined);
+export const blockNameOf = (selected: string | undefined) =>
+  selected?.startsWith('block ') ? selected.slice(6) : undefined;

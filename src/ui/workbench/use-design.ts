@@ -33,7 +33,8 @@ export function useDesign(): void {
     void check();
     const stop = store.subscribe((state, before) => {
       if (state.document !== before.document) void check();
-      else if (state.trial !== before.trial || (state.stage !== before.stage && state.stage !== 'rehearse')) void tryOut();
+      else if (state.trial !== before.trial || (state.stage !== before.stage && state.stage !== 'rehearse'))
+        void tryOut();
     });
     return () => {
       stop();

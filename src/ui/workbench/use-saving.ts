@@ -17,13 +17,22 @@ export function useSaving(): void {
       if (busy) return;
       busy = true;
       set({ saving: 'saving' });
-      const asked = await sendServer<{ revision: number }>('PUT', `/api/layouts/${id}`, { revision, document, note: past[past.length - 1]?.says ?? '' });
+      const asked = await sendServer<{ revision: number }>('PUT', `/api/layouts/${id}`, {
+        revision,
+        document,
+        note: past[past.length - 1]?.says ?? '',
+      });
       busy = false;
       const edited = store.getState().document !== document;
       if (asked.ok) {
         set({ revision: asked.value.revision, saving: edited ? 'waiting' : 'saved' });
         if (edited) later(PAUSE_MS);
-      } else if (asked.status === 409) set({ saving: 'conflict', problem: 'This layout was changed in another window. Reload to see that version; your last edits here are not saved.' });
+      } else if (asked.status === 409)
+        set({
+          saving: 'conflict',
+          problem:
+            'This layout was changed in another window. Reload to see that version; your last edits here are not saved.',
+        });
       else if (asked.status === 404 || asked.status === 422) set({ saving: 'failed', problem: asked.problem });
       else {
         set({ saving: 'failed', problem: asked.problem });

@@ -79,7 +79,11 @@ function DesignStage() {
         <SheetBar title="Line sheet">
           {LAYERS.map(([layer, label]) => (
             <label key={layer} className="flex items-center gap-1.5">
-              <input type="checkbox" checked={layers[layer]} onChange={(e) => store.getState().set({ layers: { ...layers, [layer]: e.target.checked } })} />
+              <input
+                type="checkbox"
+                checked={layers[layer]}
+                onChange={(e) => store.getState().set({ layers: { ...layers, [layer]: e.target.checked } })}
+              />
               {label}
             </label>
           ))}
@@ -115,10 +119,16 @@ function Trains() {
             <span className="min-w-0">
               <span className="block truncate font-medium">{train.name}</span>
               <span className="text-ink3">
-                {showLength(fromMm(consistOf(document, train).lengthMm), document.shownUnit)}, {showNumber(train.topSpeedKmh, 0)} km/h
+                {showLength(fromMm(consistOf(document, train).lengthMm), document.shownUnit)},{' '}
+                {showNumber(train.topSpeedKmh, 0)} km/h
               </span>
             </span>
-            <button type="button" className="button" onClick={() => store.getState().edit({ do: 'delete', id: train.id })} aria-label={`Delete ${train.name}`}>
+            <button
+              type="button"
+              className="button"
+              onClick={() => store.getState().edit({ do: 'delete', id: train.id })}
+              aria-label={`Delete ${train.name}`}
+            >
               Delete
             </button>
           </li>
@@ -152,7 +162,16 @@ function RehearseStage() {
         <LineSheet
           below={(geometry, width) => (
             <div ref={setGraphBox} className="min-h-0 flex-1 overflow-hidden">
-              {frame && <TimeDistanceGraph geometry={geometry} samples={run.samples} names={frame.trains.map((t) => t.name)} tick={frame.tick} width={width} height={Math.max(120, graphBox?.clientHeight ?? 300)} />}
+              {frame && (
+                <TimeDistanceGraph
+                  geometry={geometry}
+                  samples={run.samples}
+                  names={frame.trains.map((t) => t.name)}
+                  tick={frame.tick}
+                  width={width}
+                  height={Math.max(120, graphBox?.clientHeight ?? 300)}
+                />
+              )}
             </div>
           )}
         />

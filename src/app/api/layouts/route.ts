@@ -1,5 +1,5 @@
-import { newDocument, readDocument } from '@/core/survey';
 import { SCALE_IDS, type ScaleId } from '@/core/measure';
+import { newDocument, readDocument } from '@/core/survey';
 import { answer, guarded, readFields, refuse } from '@/server/answer';
 import { createLayout } from '@/server/layouts';
 

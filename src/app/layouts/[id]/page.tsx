@@ -1,5 +1,5 @@
-import Link from 'next/link';
 import type { Metadata } from 'next';
+import Link from 'next/link';
 import { loadLayout } from '@/server/layouts';
 import { Brand } from '@/ui/parts/brand';
 import { Workbench } from '@/ui/workbench/workbench';
@@ -31,9 +31,13 @@ export default async function LayoutPage({ params }: Props) {
         <Brand />
       </header>
       <main className="mx-auto max-w-5xl px-6 py-6">
-        <h1 className="text-[1.2rem] font-bold">{answered ? 'There is no such layout' : 'The database does not answer'}</h1>
+        <h1 className="text-[1.2rem] font-bold">
+          {answered ? 'There is no such layout' : 'The database does not answer'}
+        </h1>
         <p className="mt-2">
-          {answered ? 'It may have been deleted. ' : 'Your layouts are safe. Stop Roblik with Ctrl-C, start it again with ./roblik start, and load this page anew. '}
+          {answered
+            ? 'It may have been deleted. '
+            : 'Your layouts are safe. Stop Roblik with Ctrl-C, start it again with ./roblik start, and load this page anew. '}
           <Link href="/" prefetch={false} className="underline">
             Back to your layouts
           </Link>

@@ -22,7 +22,8 @@ export async function PUT(request: Request, { params }: Context): Promise<Respon
   const reading = readDocument(fields?.document);
   if (!reading.ok) return refuse(422, 'This version cannot be saved.', reading.faults);
   const base = fields?.revision;
-  if (typeof base !== 'number' || !Number.isInteger(base)) return refuse(400, 'The save does not say which version it was made from.');
+  if (typeof base !== 'number' || !Number.isInteger(base))
+    return refuse(400, 'The save does not say which version it was made from.');
   const note = typeof fields?.note === 'string' ? fields.note : '';
   return guarded(async () => {
     const result = await saveLayout(id, base, reading.document, note);

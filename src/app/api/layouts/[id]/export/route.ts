@@ -8,9 +8,18 @@ export async function GET(_request: Request, { params }: { params: Promise<{ id:
   return guarded(async () => {
     const layout = await loadLayout(id);
     if (!layout) return refuse(404, 'That layout is no longer there.');
-    const file = `${layout.name.replace(/[^A-Za-z0-9]+/g, '-').replace(/^-|-$/g, '').toLowerCase() || 'layout'}.roblik.json`;
+    const file = `${
+      layout.name
+        .replace(/[^A-Za-z0-9]+/g, '-')
+        .replace(/^-|-$/g, '')
+        .toLowerCase() || 'layout'
+    }.roblik.json`;
     return new Response(writeDocumentText(layout.document), {
-      headers: { 'Content-Type': 'application/json; charset=utf-8', 'Content-Disposition': `attachment; filename="${file}"`, 'Cache-Control': 'no-store' },
+      headers: {
+        'Content-Type': 'application/json; charset=utf-8',
+        'Content-Disposition': `attachment; filename="${file}"`,
+        'Cache-Control': 'no-store',
+      },
     });
   });
 }
