@@ -1,3 +1,168 @@
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build } from './application';
+import { ROOT } from './places';
+import { freePort } from './ports';
+
+const bin = (name: string) => join(ROOT, 'node_modules/.bin', name);
+const sum = { passed: 0, failed: 0 };
+
+/** One check that either holds or does not; its output is shown. */
+async function check(name: string, work: () => void | Promise<void>): Promise<boolean> {
+  const from = Date.now();
+  console.log(`\n== ${name}`);
+  try {
+    await work();
+    sum.passed += 1;
+    console.log(`   holds (${((Date.now() - from) / 1000).toFixed(1)} s)`);
+    return true;
+  } catch (error) {
+    sum.failed += 1;
+    console.error(`   FAILS: ${error instanceof Error ? error.message : error}`);
+    return false;
+  }
+}
+
+const command = (program: string, args: string[], environment: Record<string, string> = {}): void => {
+  execFileSync(program, args, {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...environment },
+  });
+};
+
+/** Runs a test runner that writes a report; its single tests are counted, and a runner that ran none has failed. */
+function runner(
+  name: string,
+  report: string,
+  run: () => void,
+  count: (report: string) => { passed: number; failed: number },
+): void {
+  console.log(`\n== ${name}`);
+  let crashed = false;
+  try {
+    run();
+  } catch {
+    crashed = true;
+  }
+  let counted = { passed: 0, failed: 0 };
+  try {
+    counted = count(readFileSync(report, 'utf8'));
+  } catch {
+    crashed = true;
+  }
+  if (counted.passed + counted.failed === 0 || (crashed && counted.failed === 0)) counted.failed += 1;
+  console.log(`   ${counted.passed} hold, ${counted.failed} fail`);
+  sum.passed += counted.passed;
+  sum.failed += counted.failed;
+}
+
+interface Started {
+  address: string;
+  child: ChildProcess;
+}
+
+/** Starts Roblik by its own command in a data folder and waits for the address it prints. */
+function startRoblik(data: string, port: number): Promise<Started> {
+  const child = spawn(join(ROOT, 'roblik'), ['start', '--port', String(port)], {
+    cwd: ROOT,
+    env: { ...process.env, ROBLIK_DATA: data },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  return new Promise((resolve, reject) => {
+    let text = '';
+    child.stdout!.on('data', (part: Buffer) => {
+      text += part.toString();
+      const address = /Roblik is ready: (\S+)/.exec(text)?.[1];
+      if (address) resolve({ address, child });
+    });
+    child.once('exit', (code) => reject(new Error(`./roblik start ended with ${code}: ${text}`)));
+  });
+}
+
+function ended(child: ChildProcess): Promise<number | null> {
+  return child.exitCode !== null
+    ? Promise.resolve(child.exitCode)
+    : new Promise((resolve) => child.once('exit', resolve));
+}
+
+async function interrupt({ child, address }: Started): Promise<void> {
+  child.kill('SIGINT');
+  const code = await ended(child);
+  if (code !== 0) throw new Error(`Ctrl-C ended it with ${code}.`);
+  const still = await fetch(address).then(
+    () => true,
+    () => false,
+  );
+  if (still) throw new Error('The application still answers after Ctrl-C.');
+}
+
+/** Runs every check of the project. Its last line is “N passed, N failed”. */
 export async function test(): Promise<number> {
-  return 0;
+  const scratch = mkdtempSync(join(tmpdir(), 'roblik-test-'));
+  try {
+    await check('Types', () => {
+      command(bin('next'), ['typegen']);
+      command(bin('tsc'), ['--noEmit']);
+    });
+    await check('Lint, with the boundary rule', () => command(bin('biome'), ['check', '.']));
+    const unit = join(scratch, 'unit.json');
+    runner(
+      'Unit tests',
+      unit,
+      () => command(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]),
+      (text) => {
+        const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(text) as Record<string, number>;
+        return { passed: numPassedTests ?? 0, failed: Math.max(numFailedTests ?? 0, numFailedTestSuites ? 1 : 0) };
+      },
+    );
+    if (await check('Production build', () => void build())) await inBrowser(scratch);
+  } finally {
+    rmSync(scratch, { recursive: true, force: true });
+  }
+  console.log(`\n${sum.passed} passed, ${sum.failed} failed`);
+  return sum.failed === 0 ? 0 : 1;
+}
+
+async function inBrowser(scratch: string): Promise<void> {
+  const data = join(scratch, 'data');
+  const port = await freePort(13_900);
+  let started: Started | undefined;
+  let made = '';
+  await check('Start on an empty data folder, then Ctrl-C', async () => {
+    started = await startRoblik(data, port);
+    const answer = await fetch(`${started.address}/api/layouts`, {
+      method: 'POST',
+      body: JSON.stringify({ name: 'Kept over a restart' }),
+    });
+    made = ((await answer.json()) as { id: string }).id;
+    await interrupt(started);
+  });
+  const again = await check('Start again in seconds, with the data kept', async () => {
+    const from = Date.now();
+    started = await startRoblik(data, port);
+    if (Date.now() - from > 15_000) throw new Error(`It took ${(Date.now() - from) / 1000} s.`);
+    const answer = await fetch(`${started.address}/api/layouts/${made}`);
+    if (((await answer.json()) as { name?: string }).name !== 'Kept over a restart')
+      throw new Error('The layout made before is gone.');
+  });
+  if (!again || !started) return;
+  const report = join(scratch, 'browser.json');
+  runner(
+    'Browser tests',
+    report,
+    () =>
+      command(bin('playwright'), ['test'], {
+        ROBLIK_ADDRESS: started!.address,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+        ROBLIK_TEST_OUTPUT: join(scratch, 'browser'),
+      }),
+    (text) => {
+      const { stats } = JSON.parse(text) as { stats: { expected: number; unexpected: number; flaky: number } };
+      return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
+    },
+  );
+  await check('Ctrl-C stops application and database', () => interrupt(started!));
 }

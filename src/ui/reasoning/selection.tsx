@@ -255,7 +255,10 @@ function SignalSelection({ signal }: { signal: Signal }) {
       {stage !== 'rehearse' && (
         <>
           <PanelSection title="Its rule as text">
-            <pre className="max-h-64 overflow-auto whitespace-pre-wrap rounded-md border border-line bg-sheet p-2 font-mono text-[0.72rem] leading-4">
+            <pre
+              tabIndex={0}
+              className="max-h-64 overflow-auto whitespace-pre-wrap rounded-md border border-line bg-sheet p-2 font-mono text-[0.72rem] leading-4"
+            >
               {own.map(writeDeclaration).join('\n\n')}
             </pre>
           </PanelSection>

@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+
+const address = process.env.ROBLIK_ADDRESS;
+if (!address) throw new Error('ROBLIK_ADDRESS is not set. Run ./roblik test.');
+
+export default defineConfig({
+  testDir: 'tests/browser',
+  outputDir: process.env.ROBLIK_TEST_OUTPUT ?? 'test-results',
+  workers: 1,
+  timeout: 60_000,
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: address,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',
+      ],
+    },
+  },
+});

@@ -1,0 +1,33 @@
+import { expect, type Page } from '@playwright/test';
+import { type LayoutDocument, writeDocumentText } from '../../src/core/survey';
+
+/** Puts a layout in by the import route and opens it; returns its id. */
+export async function openLayout(page: Page, document: LayoutDocument): Promise<string> {
+  const answer = await page.request.post('/api/layouts/import', {
+    data: writeDocumentText(document),
+    headers: { 'Content-Type': 'application/json' },
+  });
+  expect(answer.status()).toBe(201);
+  const { id } = (await answer.json()) as { id: string };
+  await page.goto(`/layouts/${id}`);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByRole('contentinfo')).not.toContainText('Checking');
+  return id;
+}
+
+export const stage = (page: Page, name: 'Survey' | 'Signal' | 'Rehearse') =>
+  page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('button', { name: new RegExp(`^${name}`) })
+    .click();
+
+/** Fails the test on any error the page reports. */
+export function watchErrors(page: Page): string[] {
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/status of 4\d\d|status of 503/.test(message.text()))
+      errors.push(message.text());
+  });
+  return errors;
+}

@@ -1,0 +1,198 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { newDocument } from '../../src/core/survey';
+import { learningOval } from '../../src/demo/learning-oval';
+import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { openLayout, stage, watchErrors } from './open';
+
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
+const alertLine = (page: Page) => page.getByRole('contentinfo').getByRole('alert');
+
+test('a gap is added by typing, moved by typing and by keys, deleted, undone, and still there after a reload', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, ondrelValley());
+  await page.getByRole('textbox', { name: 'At', exact: true }).fill('3 ft 2 in');
+  await expect(page.getByText('96.52 cm, that is 38"')).toBeVisible();
+  await page.getByRole('button', { name: 'Add the gap' }).click();
+  const added = page.getByRole('button', { name: 'Gap at 96.52 cm, tentative' });
+  await added.click();
+  await expect(page.getByText('between Main 60 (36.52 cm) and UC2 (139.48 cm)')).toBeVisible();
+  await page.getByLabel('Distance from the start of Main').fill('1.2 m');
+  await page.keyboard.press('Enter');
+  const moved = page.getByRole('button', { name: 'Gap at 120 cm, tentative' });
+  await moved.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Alt+ArrowRight');
+  await expect(page.getByRole('button', { name: 'Gap at 121.1 cm, tentative' })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Gap at 121.1 cm, tentative' })).toBeVisible();
+  await page.getByRole('button', { name: 'Gap at 121.1 cm, tentative' }).click();
+  await page.getByRole('button', { name: 'Delete the gap' }).click();
+  await expect(page.getByRole('button', { name: 'Gap at 121.1 cm, tentative' })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Gap at 121.1 cm, tentative' })).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByRole('button', { name: 'Gap at 121.1 cm, tentative' })).toHaveCount(0);
+  expect(errors).toEqual([]);
+});
+
+test('a gap is dragged along the track and takes its signal along; a block mark is added beside it', async ({
+  page,
+}) => {
+  await openLayout(page, ondrelValley());
+  const gap = page.getByRole('button', { name: /^Gap at 470 cm/ });
+  const box = (await gap.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 20, box.y + box.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect(gap).toHaveCount(0);
+  await page.getByRole('button', { name: /^Signal ME/ }).click();
+  await expect(page.getByText(/Signal at 4[0-6]\d(\.5)? cm on Main/)).toBeVisible();
+  await page.getByRole('button', { name: 'Close the selection' }).click();
+  await page.getByRole('radio', { name: 'Block mark' }).click();
+  await page.getByRole('textbox', { name: 'At', exact: true }).fill('390');
+  await page.getByRole('button', { name: 'Add the block mark' }).click();
+  await expect(page.getByRole('button', { name: 'Block mark at 390 cm, tentative' })).toBeVisible();
+});
+
+test('bad lengths and impossible places are refused in words', async ({ page }) => {
+  await openLayout(page, ondrelValley());
+  const field = page.getByRole('textbox', { name: 'At', exact: true });
+  await field.fill('1,200');
+  await expect(page.getByText('can be read in two ways')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Add the gap' })).toBeDisabled();
+  await field.fill('60 cm');
+  await page.getByRole('button', { name: 'Add the gap' }).click();
+  await expect(alertLine(page)).toContainText('already a gap at 60 cm');
+  await field.fill('20 m');
+  await page.getByRole('button', { name: 'Add the gap' }).click();
+  await expect(alertLine(page)).toContainText('past the end of line “Main”, which is 1180 cm long');
+});
+
+test('trying by hand: an axle in a block, points thrown, and the reason in words and as text', async ({ page }) => {
+  await openLayout(page, learningOval());
+  await stage(page, 'Signal');
+  await expect(page.getByRole('button', { name: 'Signal S1 shows clear' })).toBeVisible();
+  await page.getByRole('button', { name: 'Block B2' }).click();
+  await page.getByLabel('Set a resistor axle down here').check();
+  await expect(page.getByRole('button', { name: 'Signal S2 shows stop' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Signal S1 shows caution' })).toBeVisible();
+  await page.getByRole('button', { name: 'Signal S2 shows stop' }).click();
+  await expect(page.getByText('B2 is occupied').first()).toBeVisible();
+  await expect(page.getByText('output signal.S2 : aspect = if not proceed.S2 then #stop')).toBeVisible();
+});
+
+test('findings offer an edit that mends them', async ({ page }) => {
+  const document = learningOval();
+  document.detectors.pop();
+  await openLayout(page, document);
+  const tray = page.getByRole('contentinfo');
+  await expect(tray).toContainText('2 findings');
+  await tray.getByRole('button', { name: 'Open', exact: true }).click();
+  await expect(tray).toContainText('No detector watches B4');
+  await tray.getByRole('button', { name: 'Add a current detector to B4' }).click();
+  await expect(tray).not.toContainText('No detector watches B4');
+});
+
+test('a rehearsal runs, obeys its turnouts, and has the same trace on the server', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, ondrelValley());
+  await stage(page, 'Rehearse');
+  await expect(page.getByText('4 trains')).toBeVisible();
+  await page.getByRole('radio', { name: '50×' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByText('Night mail passes UC2E at').first()).toBeVisible({ timeout: 15_000 });
+  await page.getByRole('button', { name: 'Throw T8, which lies straight' }).click();
+  await expect(page.getByText(/T8 (lies diverging|refuses: it is locked)/).first()).toBeVisible({ timeout: 15_000 });
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+  await page.getByRole('button', { name: '+1 s' }).click();
+  await page.getByRole('button', { name: 'Step one scan of 20 ms' }).click();
+  await page.getByRole('button', { name: 'Run it on the server too' }).click();
+  await expect(page.getByText(/The server’s run is the same: [0-9a-f]{16}/)).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: /^Signal FE/ }).click();
+  await expect(page.getByText(/^FE shows/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Hold FE at stop' }).click();
+  await page.getByRole('button', { name: '+1 s' }).click();
+  await expect(page.getByRole('button', { name: 'Let FE work again' })).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test('from an empty layout to a running train, by keyboard alone', async ({ page }) => {
+  await openLayout(page, newDocument('By keyboard'));
+  await page.keyboard.type('480 cm');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('0 boundaries between blocks')).toBeVisible();
+  const at = page.getByRole('textbox', { name: 'At', exact: true });
+  const press = async (name: string, role: 'radio' | 'button' = 'button') => {
+    await page.getByRole(role, { name, exact: true }).focus();
+    await page.keyboard.press('Enter');
+  };
+  const add = async (what: string, text: string) => {
+    await press(what, 'radio');
+    await at.focus();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type(text);
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Added. Ctrl+Z takes it back.')).toBeVisible();
+  };
+  for (const place of ['60', '180', '300', '420']) {
+    await add('Gap', place);
+    await add('Signal', place);
+    await add('Detector', String(Number(place) + 10));
+  }
+  await page.getByText('Add a train').focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).focus();
+  await page.keyboard.type('Milk');
+  await page.getByRole('textbox', { name: 'Length over couplers' }).focus();
+  await page.keyboard.type('60 cm');
+  await press('Put it on the track');
+  await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: 'Rehearse' }).focus();
+  await page.keyboard.press('Enter');
+  await press('10×', 'radio');
+  await press('Play');
+  await expect(page.getByText(/Milk passes S\d at clear/).first()).toBeVisible({ timeout: 15_000 });
+});
+
+test('with the server away the page says so, keeps the edit, and saves it later', async ({ page }) => {
+  await openLayout(page, learningOval());
+  await page.route('**/api/layouts/*', (route) => route.abort());
+  await page.getByRole('textbox', { name: 'At', exact: true }).fill('100');
+  await page.getByRole('button', { name: 'Add the gap' }).click();
+  await expect(page.getByText('Not saved', { exact: true })).toBeVisible();
+  await page.unroute('**/api/layouts/*');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 10_000 });
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`no serious accessibility findings, ${theme}`, async ({ page, context, baseURL }) => {
+    await context.addCookies([{ name: 'theme', value: theme, url: baseURL! }]);
+    const clean = async (where: string) => {
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+      expect(
+        serious.map((v) => `${where}: ${v.id} ${v.nodes[0]?.html.slice(0, 160)} ${v.nodes[0]?.failureSummary}`),
+      ).toEqual([]);
+    };
+    await page.goto('/');
+    await clean('list');
+    await openLayout(page, ondrelValley());
+    await expect(page.getByText('Detection coverage')).toBeVisible();
+    await clean('survey');
+    await stage(page, 'Signal');
+    await page.getByRole('button', { name: /^Signal FE/ }).click();
+    await clean('signal');
+    await stage(page, 'Rehearse');
+    await page.getByRole('button', { name: '+1 s' }).click();
+    await page.getByRole('button', { name: 'Close the selection' }).click();
+    await expect(page.getByText('4 trains')).toBeVisible();
+    await clean('rehearse');
+  });
+}
