@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { BROWSER } from './tools/browser';
 
 const address = process.env.ROBLIK_ADDRESS;
 if (!address) throw new Error('ROBLIK_ADDRESS is not set. Run ./roblik test.');
@@ -13,18 +14,6 @@ export default defineConfig({
     baseURL: address,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',
-      ],
-    },
+    launchOptions: BROWSER,
   },
 });

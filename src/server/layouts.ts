@@ -30,16 +30,26 @@ interface LayoutRow extends RowDataPacket {
   document: string;
 }
 
+/** Documents already checked, by layout and revision: a stored revision never changes. */
+const checked = new Map<string, StoredLayout>();
+const MOST_CHECKED = 60;
+
 function fromRow(row: LayoutRow): StoredLayout {
+  const key = `${row.id} ${row.revision}`;
+  const known = checked.get(key);
+  if (known) return known;
   const reading = readDocument(JSON.parse(row.document));
   if (!reading.ok) throw new Error(`Layout ${row.id} in the database is damaged: ${reading.faults[0]?.problem}`);
-  return {
+  const layout = {
     id: row.id,
     name: row.name,
     revision: row.revision,
     updatedAt: row.updated_at.toISOString(),
     document: reading.document,
   };
+  if (checked.size >= MOST_CHECKED) checked.clear();
+  checked.set(key, layout);
+  return layout;
 }
 
 /** All layouts that are not deleted, last changed first. */

@@ -1,6 +1,5 @@
 import type { Reason } from '../reasoning';
 import type { Declaration, Expr, Program } from './expr';
-import { writeExpr } from './write-text';
 
 /** Reads the present value of a name; undefined when there is none. */
 export type ReadValue = (name: string) => number | undefined;
@@ -43,10 +42,7 @@ function explainName(name: string, context: Context, depth: number): Reason {
     origin: declaration.role === 'input' ? 'detected' : 'computed',
     because: [],
   };
-  if (declaration.expr) {
-    reason.formula = writeExpr(declaration.expr);
-    if (depth < DEEPEST) reason.because = termsOf(declaration.expr, context, depth + 1);
-  }
+  if (declaration.expr && depth < DEEPEST) reason.because = termsOf(declaration.expr, context, depth + 1);
   return reason;
 }
 

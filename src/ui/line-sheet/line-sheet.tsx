@@ -4,20 +4,22 @@ import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useMe
 import { showLength, type TenthUm } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { ASPECTS, type Aspect } from '@/core/signals';
-import { asTyped, signalsOf } from '@/core/survey';
+import { asTyped } from '@/core/survey';
 import { straighten, xOf } from '@/core/track';
+import { toggleTheme } from '@/ui/parts/theme-switch';
 import { blockKey, blockNameOf, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { BlockPlates } from './block-plates';
 import { CutsLayer } from './cuts-layer';
 import { CoverageLane, laneHeight, RoomLane } from './lanes';
 import { OverviewStrip } from './overview-strip';
 import { planLabels } from './plan-labels';
-import { layoutTicks, scaleTicks, type Tick } from './ruler-steps';
-import { fitView, GUTTER, RIGHT_PAD, SheetGeometry, type View, zoomView } from './sheet-geometry';
-import { SignalHead } from './signal-head';
+import { RULER_HEIGHT } from './ruler-steps';
+import { Rulers } from './rulers';
+import { bandOf, firstView, fitView, GUTTER, SheetGeometry, type View, zoomView } from './sheet-geometry';
+import { SignalsLayer } from './signals-layer';
 import { type ShownPoints, TrackLayer } from './track-layer';
 import { TrainsLayer } from './trains-layer';
 
-const RULER_HEIGHT = 66;
 const REACH_PX = 14;
 
 /** The straightened track on a true distance axis, with what is aligned beneath it. */
@@ -45,7 +47,7 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
 
   const drawing = useMemo(() => straighten(document), [document]);
   const fit = useMemo(() => fitView(drawing, size.width), [drawing, size.width]);
-  const shown = view ?? fit;
+  const shown = view ?? firstView(fit);
   const rows = drawing.lastRow - drawing.firstRow + 1;
   const fixed = RULER_HEIGHT + 46 + 2 * laneHeight(rows) + 74;
   const pitch = below ? 54 : Math.max(54, Math.min(74, (size.height - fixed) / Math.max(1, rows - 1)));
@@ -155,17 +157,48 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
     const next = order[(here + by + order.length + (here < 0 && by < 0 ? 1 : 0)) % order.length]!;
     store.getState().select(blockKey(next.name));
   };
+  const throwTurnout = (id: string) => {
+    const state = store.getState();
+    state.select(id);
+    if (state.operator) return state.operator.throwTurnout(id);
+    if (stage !== 'signal') return;
+    const lies = points[id];
+    state.set({
+      trial: { ...trial, points: { ...trial.points, [id]: lies === 'straight' ? 'diverging' : 'straight' } },
+    });
+  };
+  const nextFinding = () => {
+    const { findings } = design ?? { findings: [] };
+    const ids = findings.map((f) =>
+      design?.blocks.some((b) => b.name === f.subject) ? blockKey(f.subject) : f.subject,
+    );
+    const next = ids[(ids.indexOf(selected ?? '') + 1) % Math.max(1, ids.length)];
+    if (next) store.getState().select(next);
+  };
+  /** Single keys; they act only while the sheet or something on it has the focus. */
+  const keys: Record<string, () => void> = {
+    '+': () => zoom(1.3),
+    '=': () => zoom(1.3),
+    '-': () => zoom(1 / 1.3),
+    '0': () => setView(fit),
+    arrowleft: () => pan(-60),
+    arrowright: () => pan(60),
+    '[': () => stepBlock(-1),
+    ']': () => stepBlock(1),
+    n: nextFinding,
+    f: () => store.getState().set({ trayOpen: !store.getState().trayOpen }),
+    u: () => store.getState().edit({ do: 'show unit', unit: document.shownUnit === 'cm' ? 'inch' : 'cm' }),
+    l: toggleTheme,
+    t: () => selected && document.turnouts.some((turnout) => turnout.id === selected) && throwTurnout(selected),
+    ' ': () => store.getState().operator?.playOrPause(),
+    '.': () => store.getState().operator?.step(),
+    escape: () => store.getState().set({ selected: undefined, pointed: undefined }),
+  };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key === '+' || event.key === '=') zoom(1.3);
-    else if (event.key === '-') zoom(1 / 1.3);
-    else if (event.key === '0') setView(undefined);
-    else if (event.key === 'ArrowLeft') pan(-60);
-    else if (event.key === 'ArrowRight') pan(60);
-    else if (event.key === '[') stepBlock(-1);
-    else if (event.key === ']') stepBlock(1);
-    else if (event.key === 'Escape') store.getState().set({ selected: undefined, pointed: undefined });
-    else return;
+    const act = keys[event.key.toLowerCase()];
+    if (!act) return;
+    act();
     event.preventDefault();
   };
 
@@ -240,7 +273,7 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
             detectors={layers.detectors}
             occupied={steadyOccupied}
             selected={selected}
-            onSelect={select}
+            onSelect={stage === 'survey' ? select : throwTurnout}
           />
           <CutsLayer
             document={document}
@@ -262,82 +295,27 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
               </text>
             </g>
           ))}
-          {design?.blocks.map((block) => {
-            const plate = placed.plates.get(block.name);
-            if (!plate) return null;
-            const isSelected = selected === blockKey(block.name);
-            const isOccupied = occupied.has(block.name);
-            const { y } = plate;
-            return (
-              <g
-                key={block.name}
-                role="button"
-                tabIndex={-1}
-                aria-label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
-                className="cursor-pointer"
-                onClick={() => select(blockKey(block.name))}
-              >
-                <rect
-                  x={plate.x - plate.width / 2}
-                  y={y - 8.5}
-                  width={plate.width}
-                  height="17"
-                  rx="3"
-                  fill={isOccupied ? 'var(--accent)' : 'var(--raised)'}
-                  stroke={isSelected ? 'var(--accent)' : 'var(--edge)'}
-                  strokeWidth={isSelected ? 2 : 1}
-                />
-                <text
-                  x={plate.x}
-                  y={y + 4.2}
-                  textAnchor="middle"
-                  fontWeight="650"
-                  style={isOccupied ? { fill: 'var(--on-accent)', stroke: 'none' } : { stroke: 'none' }}
-                >
-                  {block.name}
-                </text>
-              </g>
-            );
-          })}
+          {design && (
+            <BlockPlates
+              blocks={design.blocks}
+              placed={placed}
+              occupied={steadyOccupied}
+              selected={selected}
+              onSelect={select}
+            />
+          )}
           {frame && <TrainsLayer frame={frame} geometry={geometry} selected={selected} onSelect={select} />}
-          {layers.signals &&
-            signalsOf(document).map((signal, index) => {
-              const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
-              const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
-              const drop = placed.signals.get(signal.id);
-              const shows = aspectOf(signal, index);
-              return (
-                <g
-                  key={signal.id}
-                  role="button"
-                  tabIndex={0}
-                  aria-label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
-                  className="cursor-pointer"
-                  onClick={() => select(signal.id)}
-                  onKeyDown={(e) => {
-                    if (e.key === 'Enter') select(signal.id);
-                  }}
-                >
-                  {drop === undefined ? (
-                    <path d={`M${x} ${y}v${rightwards ? 10 : -10}`} stroke="var(--ink)" strokeWidth="1.5">
-                      <title>{signal.name}: zoom in to see it</title>
-                    </path>
-                  ) : (
-                    <SignalHead
-                      x={x}
-                      y={y}
-                      rightwards={rightwards}
-                      drop={drop}
-                      shows={shows}
-                      name={signal.name}
-                      selected={selected === signal.id}
-                      held={frame ? values[names.hold(signal.name)] === 1 : false}
-                      tentative={signal.certainty === 'tentative'}
-                    />
-                  )}
-                </g>
-              );
-            })}
+          {layers.signals && (
+            <SignalsLayer
+              document={document}
+              geometry={geometry}
+              placed={placed}
+              selected={selected}
+              aspectOf={aspectOf}
+              isHeld={(signal) => frame !== undefined && values[names.hold(signal.name)] === 1}
+              onSelect={select}
+            />
+          )}
           {pointed && (
             <PointedPlace geometry={geometry} place={pointed} text={showLength(pointed.at, document.shownUnit)} />
           )}
@@ -362,20 +340,30 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
         </svg>
       </div>
       {below?.(geometry, size.width)}
-      <div className="absolute -top-[33px] right-3 z-10 flex gap-1">
-        <button type="button" className="button px-1.5" onClick={() => zoom(1 / 1.4)} aria-label="Zoom out">
-          <ZoomOut size={14} aria-hidden />
+      <div className="absolute bottom-1.5 left-1 z-10 flex">
+        <button
+          type="button"
+          className="cursor-pointer rounded-sm p-[3px] text-ink2 hover:bg-accent-tint"
+          onClick={() => zoom(1 / 1.4)}
+          aria-label="Zoom out"
+        >
+          <ZoomOut size={13} aria-hidden />
         </button>
         <button
           type="button"
-          className="button px-1.5"
-          onClick={() => setView(undefined)}
+          className="cursor-pointer rounded-sm p-[3px] text-ink2 hover:bg-accent-tint"
+          onClick={() => setView(fit)}
           aria-label="Fit the whole layout"
         >
-          <Maximize2 size={14} aria-hidden />
+          <Maximize2 size={13} aria-hidden />
         </button>
-        <button type="button" className="button px-1.5" onClick={() => zoom(1.4)} aria-label="Zoom in">
-          <ZoomIn size={14} aria-hidden />
+        <button
+          type="button"
+          className="cursor-pointer rounded-sm p-[3px] text-ink2 hover:bg-accent-tint"
+          onClick={() => zoom(1.4)}
+          aria-label="Zoom in"
+        >
+          <ZoomIn size={13} aria-hidden />
         </button>
       </div>
       <OverviewStrip
@@ -388,15 +376,6 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
       />
     </div>
   );
-}
-
-function bandOf(
-  geometry: SheetGeometry,
-  pieces: { line: string; from: number; to: number }[],
-): { x: number; width: number } {
-  const xs = pieces.flatMap((p) => [p.from, p.to].map((at) => geometry.x(xOf(geometry.drawn(p.line), at))));
-  const low = Math.min(...xs);
-  return { x: low, width: Math.max(...xs) - low };
 }
 
 function PointedPlace({
@@ -415,77 +394,6 @@ function PointedPlace({
       <text x={x} y={y - 13} textAnchor="middle" fontWeight="650" style={{ fill: 'var(--accent)' }}>
         {text}
       </text>
-    </g>
-  );
-}
-
-function Rulers({ geometry, width, height }: { geometry: SheetGeometry; width: number; height: number }) {
-  const document = useWorkbench((s) => s.document);
-  const { view } = geometry;
-  const from = geometry.drawing.from;
-  const to = Math.min(geometry.drawing.to, geometry.valueAt(width - RIGHT_PAD));
-  const first = Math.max(from, geometry.valueAt(GUTTER));
-  const layout = layoutTicks(first, to, view.scale, document.shownUnit);
-  const full = scaleTicks(first, to, view.scale, document.shownUnit, document.scale);
-  const row = (ticks: Tick[], y: number, unit: string, strong: boolean) => (
-    <g>
-      <text
-        x="56"
-        y={y}
-        textAnchor="end"
-        fontSize="11.5"
-        fontWeight={strong ? 650 : 400}
-        style={strong ? undefined : { fill: 'var(--ink3)' }}
-      >
-        {unit}
-      </text>
-      {ticks.map((tick) => {
-        const x = geometry.x(tick.at);
-        return (
-          <g key={tick.at}>
-            <path d={`M${x} ${y + 4}v${tick.label ? 7 : 4}`} stroke="var(--edge)" strokeWidth="1" />
-            {tick.label && (
-              <text
-                x={x}
-                y={y}
-                textAnchor="middle"
-                fontSize="11.5"
-                style={strong ? undefined : { fill: 'var(--ink3)' }}
-              >
-                {tick.label}
-              </text>
-            )}
-          </g>
-        );
-      })}
-    </g>
-  );
-  return (
-    <g>
-      {layout.ticks
-        .filter((t) => t.label)
-        .map((tick) => (
-          <path key={tick.at} d={`M${geometry.x(tick.at)} ${RULER_HEIGHT}V${height}`} stroke="var(--hair)" />
-        ))}
-      {document.areas.map((area) => {
-        const span = bandOf(geometry, [{ line: area.line, from: area.from.tenthUm, to: area.to.tenthUm }]);
-        const middle = span.x + span.width / 2;
-        return (
-          <g key={area.id}>
-            <path
-              d={`M${span.x} 12V20M${span.x} 16H${span.x + span.width}M${span.x + span.width} 12V20`}
-              stroke="var(--edge)"
-              strokeWidth="1"
-            />
-            <text x={middle} y="20" textAnchor="middle" fontWeight="650" fontSize="12.5">
-              {area.name}
-              <title>{area.purpose}</title>
-            </text>
-          </g>
-        );
-      })}
-      {row(layout.ticks, 37, layout.unit, true)}
-      {row(full.ticks, 58, full.unit, false)}
     </g>
   );
 }

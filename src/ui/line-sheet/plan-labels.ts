@@ -2,11 +2,16 @@ import type { DesignView } from '@/core/design';
 import { showLength } from '@/core/measure';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { type Box, placeLabels, textWidth } from './label-placement';
+import { RULER_HEIGHT } from './ruler-steps';
 import type { SheetGeometry } from './sheet-geometry';
 import { HEAD_HEIGHT, HEAD_WIDTH } from './signal-head';
 
 /** Distances of a signal head from the rail, nearest first. */
-export const SIGNAL_DROPS = [18, 34, 50];
+export const SIGNAL_DROPS = [18, 34];
+/** With fewer than this share of the heads finding room, all are left out: a chance few would mislead. */
+const LEAST_SHARE = 0.6;
+/** Heads stay below the rulers. */
+const HIGHEST = RULER_HEIGHT + 4;
 const TURNOUT_SPOTS: [number, number][] = [
   [0, -12],
   [0, 18],
@@ -54,7 +59,8 @@ export function planLabels(
     into.set(id, choices[found]!.value);
   };
 
-  for (const signal of signalsOf(document)) {
+  const signals = signalsOf(document);
+  for (const signal of signals) {
     const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
     const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
     const up = standsAbove(document, rightwards);
@@ -71,7 +77,15 @@ export function planLabels(
         },
       };
     });
-    put(signal.id, choices, placed.signals);
+    put(
+      signal.id,
+      choices.filter((choice) => choice.box.y > HIGHEST),
+      placed.signals,
+    );
+  }
+  if (placed.signals.size < signals.length * LEAST_SHARE) {
+    placed.signals.clear();
+    taken.length = 0;
   }
   for (const block of design?.blocks ?? []) {
     const width = textWidth(block.name, 6.8) + 10;

@@ -13,6 +13,9 @@ export interface Tick {
   label?: string;
 }
 
+/** Height of the rulers at the head of the sheet, in pixels. */
+export const RULER_HEIGHT = 66;
+
 /** Labels no nearer than this on screen. */
 const LABEL_PX = 46;
 const MINOR_SHARE = 5;

@@ -27,6 +27,14 @@ export function fitView(drawing: Drawing, width: number): View {
   return { from: drawing.from, scale: Math.max(1e-7, (width - GUTTER - RIGHT_PAD) / span) };
 }
 
+/** A long layout opens at its start, at a scale at which things can be told apart: 4 pixels for 10 cm. */
+const LEAST_FIRST_SCALE = 4e-6;
+
+/** The view a layout opens with: the whole of it, unless that would be too small to read. */
+export function firstView(fit: View): View {
+  return fit.scale >= LEAST_FIRST_SCALE ? fit : { from: fit.from, scale: LEAST_FIRST_SCALE };
+}
+
 /** Zooms about a screen x, within sensible bounds: from half the fit to 40 px per centimetre. */
 export function zoomView(view: View, fit: View, factor: number, aboutX: number): View {
   const scale = Math.min(Math.max(view.scale * factor, fit.scale * 0.5), 4e-4);
@@ -135,4 +143,14 @@ export class SheetGeometry {
     }
     return best;
   }
+}
+
+/** The x-range of some stretches, through every lane. */
+export function bandOf(
+  geometry: SheetGeometry,
+  pieces: { line: string; from: number; to: number }[],
+): { x: number; width: number } {
+  const xs = pieces.flatMap((p) => [p.from, p.to].map((at) => geometry.x(xOf(geometry.drawn(p.line), at))));
+  const low = Math.min(...xs);
+  return { x: low, width: Math.max(...xs) - low };
 }

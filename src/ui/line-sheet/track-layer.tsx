@@ -172,6 +172,7 @@ function legBreak(
 ): string {
   const perPx = 1 / geometry.view.scale;
   const [near, far] = BREAK.map((px) => px * perPx) as [number, number];
+  if (geometry.drawn(turnout.diverging.line).length < 3 * far) return '';
   const sign = turnout.facing === 'up' ? 1 : -1;
   const straight = turnout.straight
     ? legPath(geometry, turnout.straight, near, far)

@@ -35,9 +35,7 @@ function Branch({ reason, level }: { reason: Reason; level: number }) {
         )}
         <span className={`grow ${reason.decides === false ? 'text-ink3' : level === 0 ? 'font-semibold' : ''}`}>
           {reason.says}
-          {reason.formula && level > 0 && !reason.formula.includes('.') && (
-            <span className="block font-mono text-[0.72rem] text-ink3">{reason.formula}</span>
-          )}
+          {reason.formula && <span className="block font-mono text-[0.72rem] text-ink3">{reason.formula}</span>}
         </span>
         {reason.value && <span className="shrink-0 font-semibold">{reason.value}</span>}
       </div>

@@ -137,6 +137,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   const frame = useWorkbench((s) => s.frame);
   const signal = document.features.find((f) => f.id === selected);
   const turnout = document.turnouts.findIndex((t) => t.id === selected);
+  const latest = run.events[0];
   if (signal?.kind === 'signal') {
     const held = values[names.hold(signal.name)] === 1;
     return (
@@ -152,13 +153,18 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   if (turnout >= 0 && frame) {
     const to = frame.points[turnout] === 'straight' ? 'diverging' : 'straight';
     return (
-      <button
-        type="button"
-        className="button mb-3"
-        onClick={() => run.command({ kind: 'throw', turnout: document.turnouts[turnout]!.id, to })}
-      >
-        Throw it to {to}
-      </button>
+      <>
+        <button
+          type="button"
+          className="button mb-1"
+          onClick={() => run.command({ kind: 'throw', turnout: document.turnouts[turnout]!.id, to })}
+        >
+          Throw it to {to}
+        </button>
+        <p className="mb-3 text-ink2" aria-live="polite">
+          {latest ? `Last: ${latest.says}` : 'Nothing has happened yet.'}
+        </p>
+      </>
     );
   }
   return null;

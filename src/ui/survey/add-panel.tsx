@@ -237,6 +237,7 @@ function Standing() {
   const document = useWorkbench((s) => s.document);
   const store = useWorkbenchStore();
   const cuts = document.features.filter((f) => f.kind === 'gap' || f.kind === 'mark');
+  const lineOrder = (id: string) => document.lines.findIndex((l) => l.id === id);
   const lineName = (id: string) => document.lines.find((l) => l.id === id)?.name ?? id;
   return (
     <PanelSection title={`${cuts.length} boundaries between blocks`}>
@@ -247,7 +248,7 @@ function Standing() {
       )}
       <ul className="max-h-56 overflow-y-auto">
         {[...cuts]
-          .sort((a, b) => (a.line < b.line ? -1 : a.line > b.line ? 1 : a.at.tenthUm - b.at.tenthUm))
+          .sort((a, b) => lineOrder(a.line) - lineOrder(b.line) || a.at.tenthUm - b.at.tenthUm)
           .map((cut) => (
             <li key={cut.id}>
               <button

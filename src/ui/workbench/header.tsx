@@ -34,10 +34,10 @@ export function Header() {
       <div className="w-[126px]">
         <Brand />
       </div>
-      <label className="flex items-center gap-2">
+      <label className="flex min-w-24 shrink items-center gap-2">
         <span className="sr-only">Name of the layout</span>
         <input
-          className="w-52 rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[0.95rem] font-semibold hover:border-edge focus:border-edge focus:bg-raised"
+          className="w-52 min-w-24 shrink rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[0.95rem] font-semibold hover:border-edge focus:border-edge focus:bg-raised"
           defaultValue={document.name}
           key={document.name}
           maxLength={80}
@@ -50,10 +50,14 @@ export function Header() {
           }}
         />
       </label>
-      <span className="text-ink3">
+      <span className="min-w-0 shrink truncate text-ink3">
         {SCALES[document.scale].label} · {document.power}
       </span>
-      <div className="flex overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Unit of length">
+      <div
+        className="flex shrink-0 overflow-hidden rounded-md border border-edge"
+        role="radiogroup"
+        aria-label="Unit of length"
+      >
         {(['cm', 'inch'] as const).map((unit) => (
           <button
             key={unit}

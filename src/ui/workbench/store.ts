@@ -8,6 +8,13 @@ import { applyChange, applyEdit, type Change, type Edit, type LayoutDocument } f
 export type Stage = 'survey' | 'signal' | 'rehearse';
 export type Saving = 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';
 
+/** What the sheet may ask of a rehearsal: by click on the track, or by key. */
+export interface Operator {
+  throwTurnout(id: string): void;
+  playOrPause(): void;
+  step(): void;
+}
+
 /** The layers that can be switched on the sheet. */
 export interface Layers {
   detectors: boolean;
@@ -37,6 +44,8 @@ export interface WorkbenchState {
   /** Present values of the rule program's names: from trying by hand, or from the rehearsal. */
   values: Record<string, number>;
   trayOpen: boolean;
+  /** What the running rehearsal can be asked to do; absent in the other stages. */
+  operator?: Operator;
   /** The present moment of a rehearsal. */
   frame?: RehearsalFrame;
 

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { consistOf } from '@/core/detection';
 import { fromMm, showLength, showNumber } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
@@ -17,7 +17,14 @@ import { FirstLine } from '@/ui/survey/first-line';
 import { TrainForm } from '@/ui/survey/train-form';
 import { Header } from './header';
 import { Stages } from './stages';
-import { createWorkbench, type Layers, useWorkbench, useWorkbenchStore, WorkbenchContext } from './store';
+import {
+  createWorkbench,
+  type Layers,
+  type Operator,
+  useWorkbench,
+  useWorkbenchStore,
+  WorkbenchContext,
+} from './store';
 import { useDesign } from './use-design';
 import { useKeys } from './use-keys';
 import { useSaving } from './use-saving';
@@ -150,6 +157,26 @@ function RehearseStage() {
   const document = useWorkbench((s) => s.document);
   const frame = useWorkbench((s) => s.frame);
   const selected = useWorkbench((s) => s.selected);
+  const controls = useRef(run);
+  controls.current = run;
+  useEffect(() => {
+    const operator: Operator = {
+      throwTurnout(id) {
+        const { frame: now, document: layout } = store.getState();
+        const index = layout.turnouts.findIndex((t) => t.id === id);
+        if (now && index >= 0)
+          controls.current.command({
+            kind: 'throw',
+            turnout: id,
+            to: now.points[index] === 'straight' ? 'diverging' : 'straight',
+          });
+      },
+      playOrPause: () => (controls.current.playing ? controls.current.pause() : controls.current.play()),
+      step: () => controls.current.step(1),
+    };
+    store.getState().set({ operator });
+    return () => store.getState().set({ operator: undefined });
+  }, [store]);
   const [graphBox, setGraphBox] = useState<HTMLDivElement | null>(null);
   const isTrain = document.trains.some((t) => t.id === selected);
   const subject = isTrain ? undefined : subjectOf(document, selected);

@@ -1,0 +1,52 @@
+import type { BlockView } from '@/core/design';
+import { blockKey } from '@/ui/workbench/store';
+import type { Placed } from './plan-labels';
+
+interface Props {
+  blocks: BlockView[];
+  placed: Placed;
+  occupied: ReadonlySet<string>;
+  selected: string | undefined;
+  onSelect: (id: string) => void;
+}
+
+/** The name of each block on its track, solid while it is occupied. */
+export function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Props) {
+  return blocks.map((block) => {
+    const plate = placed.plates.get(block.name);
+    if (!plate) return null;
+    const isSelected = selected === blockKey(block.name);
+    const isOccupied = occupied.has(block.name);
+    const { y } = plate;
+    return (
+      <g
+        key={block.name}
+        role="button"
+        tabIndex={-1}
+        aria-label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
+        className="cursor-pointer"
+        onClick={() => onSelect(blockKey(block.name))}
+      >
+        <rect
+          x={plate.x - plate.width / 2}
+          y={y - 8.5}
+          width={plate.width}
+          height="17"
+          rx="3"
+          fill={isOccupied ? 'var(--accent)' : 'var(--raised)'}
+          stroke={isSelected ? 'var(--accent)' : 'var(--edge)'}
+          strokeWidth={isSelected ? 2 : 1}
+        />
+        <text
+          x={plate.x}
+          y={y + 4.2}
+          textAnchor="middle"
+          fontWeight="650"
+          style={isOccupied ? { fill: 'var(--on-accent)', stroke: 'none' } : { stroke: 'none' }}
+        >
+          {block.name}
+        </text>
+      </g>
+    );
+  });
+}

@@ -1,0 +1,75 @@
+import { useWorkbench } from '@/ui/workbench/store';
+import { layoutTicks, RULER_HEIGHT, scaleTicks, type Tick } from './ruler-steps';
+import { bandOf, GUTTER, RIGHT_PAD, type SheetGeometry } from './sheet-geometry';
+
+/** Areas, the layout ruler, and the same distances at full size; a hair line down from each figure. */
+export function Rulers({ geometry, width, height }: { geometry: SheetGeometry; width: number; height: number }) {
+  const document = useWorkbench((s) => s.document);
+  const { view } = geometry;
+  const from = geometry.drawing.from;
+  const to = Math.min(geometry.drawing.to, geometry.valueAt(width - RIGHT_PAD));
+  const first = Math.max(from, geometry.valueAt(GUTTER));
+  const layout = layoutTicks(first, to, view.scale, document.shownUnit);
+  const full = scaleTicks(first, to, view.scale, document.shownUnit, document.scale);
+  const row = (ticks: Tick[], y: number, unit: string, strong: boolean) => (
+    <g>
+      <text
+        x="56"
+        y={y}
+        textAnchor="end"
+        fontSize="11.5"
+        fontWeight={strong ? 650 : 400}
+        style={strong ? undefined : { fill: 'var(--ink3)' }}
+      >
+        {unit}
+      </text>
+      {ticks.map((tick) => {
+        const x = geometry.x(tick.at);
+        return (
+          <g key={tick.at}>
+            <path d={`M${x} ${y + 4}v${tick.label ? 7 : 4}`} stroke="var(--edge)" strokeWidth="1" />
+            {tick.label && (
+              <text
+                x={x}
+                y={y}
+                textAnchor="middle"
+                fontSize="11.5"
+                style={strong ? undefined : { fill: 'var(--ink3)' }}
+              >
+                {tick.label}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+  return (
+    <g>
+      {layout.ticks
+        .filter((t) => t.label)
+        .map((tick) => (
+          <path key={tick.at} d={`M${geometry.x(tick.at)} ${RULER_HEIGHT}V${height}`} stroke="var(--hair)" />
+        ))}
+      {document.areas.map((area) => {
+        const span = bandOf(geometry, [{ line: area.line, from: area.from.tenthUm, to: area.to.tenthUm }]);
+        const middle = span.x + span.width / 2;
+        return (
+          <g key={area.id}>
+            <path
+              d={`M${span.x} 12V20M${span.x} 16H${span.x + span.width}M${span.x + span.width} 12V20`}
+              stroke="var(--edge)"
+              strokeWidth="1"
+            />
+            <text x={middle} y="20" textAnchor="middle" fontWeight="650" fontSize="12.5">
+              {area.name}
+              <title>{area.purpose}</title>
+            </text>
+          </g>
+        );
+      })}
+      {row(layout.ticks, 37, layout.unit, true)}
+      {row(full.ticks, 58, full.unit, false)}
+    </g>
+  );
+}
