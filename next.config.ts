@@ -4,7 +4,7 @@ const config: NextConfig = {
   agentRules: false,
   devIndicators: false,
   poweredByHeader: false,
-  experimental: { agentUpgrade: false },
+  experimental: { agentUpgrade: false, proxyClientMaxBodySize: '24mb' },
 } as NextConfig;
 
 export default config;

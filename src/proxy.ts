@@ -1,7 +1,16 @@
 import { type NextRequest, NextResponse } from 'next/server';
 
+/** Names of this machine; any other is a foreign page that points its own name here. */
+const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
+
 /** Security headers on every page, and no writes from other sites. */
 export function proxy(request: NextRequest): NextResponse {
+  if (process.env.ROBLIK_LOOPBACK === '1' && !LOOPBACK.test(request.headers.get('host') ?? '')) {
+    return NextResponse.json(
+      { problem: 'Roblik answers on this machine only. Start it with --host to open it to others.' },
+      { status: 403 },
+    );
+  }
   const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
   const origin = request.headers.get('origin');
   const host = request.headers.get('host');

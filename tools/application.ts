@@ -55,7 +55,10 @@ export async function run(options: {
   const { port, host, database, development } = options;
   const child = spawn(process.execPath, [NEXT, development ? 'dev' : 'start', '-H', host, '-p', String(port)], {
     cwd: ROOT,
-    env: nextEnvironment(development ? 'development' : 'production', { ROBLIK_DATABASE: database }),
+    env: nextEnvironment(development ? 'development' : 'production', {
+      ROBLIK_DATABASE: database,
+      ...(host === '127.0.0.1' ? { ROBLIK_LOOPBACK: '1' } : {}),
+    }),
     stdio: ['ignore', development ? 'inherit' : 'ignore', 'inherit'],
     detached: true,
   });

@@ -109,8 +109,8 @@ export async function saveLayout(
 /** Marks a layout as deleted, or takes that back; false when there is no such layout. */
 export async function setDeleted(id: string, deleted: boolean): Promise<boolean> {
   const [result] = await pool().execute<ResultSetHeader>(
-    `UPDATE layouts SET deleted_at = ${deleted ? 'CURRENT_TIMESTAMP(3)' : 'NULL'} WHERE id = ? AND deleted_at IS ${deleted ? 'NULL' : 'NOT NULL'}`,
-    [id],
+    'UPDATE layouts SET deleted_at = IF(?, CURRENT_TIMESTAMP(3), NULL) WHERE id = ? AND (deleted_at IS NULL) = ?',
+    [deleted ? 1 : 0, id, deleted ? 1 : 0],
   );
   return result.affectedRows > 0;
 }

@@ -85,11 +85,16 @@ test('security headers, foreign origins, stale saves and oversized bodies', asyn
     headers: { Origin: 'http://elsewhere.example' },
   });
   expect(foreign.status()).toBe(403);
+  expect((await request.get('/', { headers: { Host: 'elsewhere.example' } })).status()).toBe(403);
   const large = await request.post('/api/layouts/import', {
     data: 'x'.repeat(21 * 1024 * 1024),
     headers: { Origin: baseURL! },
   });
   expect(large.status()).toBe(413);
+  const padded = await request.post('/api/layouts/import', {
+    data: ' '.repeat(12 * 1024 * 1024) + writeDocumentText(learningOval()),
+  });
+  expect(padded.status()).toBe(201);
   const { id } = (await (
     await request.post('/api/layouts/import', { data: writeDocumentText(learningOval()) })
   ).json()) as { id: string };

@@ -171,6 +171,37 @@ test('with the server away the page says so, keeps the edit, and saves it later'
   await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 10_000 });
 });
 
+test('a layout open in two windows: the second save is told, and overwrites nothing', async ({ page, context }) => {
+  const id = await openLayout(page, learningOval());
+  const other = await context.newPage();
+  await other.goto(`/layouts/${id}`);
+  await expect(other.getByRole('contentinfo')).not.toContainText('Checking');
+  const add = async (where: Page, at: string) => {
+    await where.getByRole('textbox', { name: 'At', exact: true }).fill(at);
+    await where.getByRole('button', { name: 'Add the gap' }).click();
+  };
+  await add(page, '100');
+  await saved(page);
+  await expect.poll(async () => (await (await page.request.get(`/api/layouts/${id}`)).json()).revision).toBe(2);
+  await add(other, '110');
+  await expect(other.getByText('Not saved: changed elsewhere')).toBeVisible();
+  const stored = await (await page.request.get(`/api/layouts/${id}`)).json();
+  const cuts = stored.document.features.map((f: { at: { typed: string } }) => f.at.typed);
+  expect(cuts).toContain('100 cm');
+  expect(cuts).not.toContain('110 cm');
+});
+
+test('a signal is placed at a block’s end from the block', async ({ page }) => {
+  const document = learningOval();
+  document.features = document.features.filter((f) => f.kind !== 'signal');
+  await openLayout(page, document);
+  await page.getByRole('button', { name: 'Block B1', exact: true }).click();
+  await page.getByRole('button', { name: 'Place a signal at 180 cm' }).click();
+  await expect(page.getByRole('button', { name: 'S1 at 180 cm', exact: true })).toBeVisible();
+  await stage(page, 'Signal');
+  await expect(page.getByRole('button', { name: /^Signal S1 shows/ })).toBeVisible();
+});
+
 for (const theme of ['light', 'dark'] as const) {
   test(`no serious accessibility findings, ${theme}`, async ({ page, context, baseURL }) => {
     await context.addCookies([{ name: 'theme', value: theme, url: baseURL! }]);

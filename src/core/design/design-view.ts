@@ -3,7 +3,7 @@ import type { Finding } from '../findings';
 import { compileProgram, Interpreter, type Program } from '../logic';
 import type { TenthUm } from '../measure';
 import { foulingBlocks, names } from '../patterns';
-import type { Edit, LayoutDocument, TurnoutPosition } from '../survey';
+import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
 import { checkDesign, type Design } from './check-design';
 
 /** A block as screens show it. */
@@ -14,6 +14,8 @@ export interface BlockView {
   length: TenthUm;
   pieces: { line: string; from: TenthUm; to: TenthUm }[];
   middle: { line: string; at: TenthUm };
+  /** Its cut ends, and the direction in which a signal there is read by a train leaving the block. */
+  ends: { line: string; at: TenthUm; governs: Facing }[];
   /** Ids of the detectors that watch it. */
   detectors: string[];
   /** Ids of the turnouts whose blades lie in it. */
@@ -56,6 +58,12 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
         return { line, from, to };
       }),
       middle: middleOf(partition, block),
+      ends: block.ends
+        .filter(({ piece, end }) => partition.pieces[piece]!.bounded[end]?.kind === 'cut')
+        .map(({ piece, end }) => {
+          const { line, from, to } = partition.pieces[piece]!;
+          return end === 1 ? { line, at: to, governs: 'up' as const } : { line, at: from, governs: 'down' as const };
+        }),
       detectors: partition.sections[block.section]!.detectors,
       turnouts: block.turnouts.map((t) => document.turnouts[t]!.id),
     })),

@@ -5,7 +5,7 @@ import { whyValue, writeDeclaration } from '@/core/logic';
 import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { ASPECTS } from '@/core/signals';
-import type { Gap, LayoutDocument, Mark, Signal, Turnout } from '@/core/survey';
+import { asTyped, type Gap, type LayoutDocument, type Mark, type Signal, signalsOf, type Turnout } from '@/core/survey';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { blockKey, blockNameOf, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
@@ -148,7 +148,7 @@ function BlockSelection({ name }: { name: string }) {
     };
     if (edit({ do: 'name block', id: block.named, anchor, name: to })) store.getState().select(blockKey(to));
   };
-  const standing = trial.occupied.includes(name);
+  const axleHere = trial.occupied.includes(name);
   return (
     <>
       <PanelTitle>
@@ -158,13 +158,13 @@ function BlockSelection({ name }: { name: string }) {
         <label className="mb-2 flex items-center gap-2 rounded-md bg-accent-tint px-2 py-1.5">
           <input
             type="checkbox"
-            checked={standing}
+            checked={axleHere}
             disabled={block.detectors.length === 0}
             onChange={() =>
               store.getState().set({
                 trial: {
                   ...trial,
-                  occupied: standing ? trial.occupied.filter((b) => b !== name) : [...trial.occupied, name],
+                  occupied: axleHere ? trial.occupied.filter((b) => b !== name) : [...trial.occupied, name],
                 },
               })
             }
@@ -189,6 +189,37 @@ function BlockSelection({ name }: { name: string }) {
         >
           Add a current detector
         </button>
+      )}
+      {block.ends.length > 0 && stage !== 'rehearse' && (
+        <PanelSection title="Signals at its ends">
+          <ul className="flex flex-col gap-1">
+            {block.ends.map((end) => {
+              const place = showLength(end.at, document.shownUnit);
+              const standing = signalsOf(document).find(
+                (s) => s.line === end.line && s.at.tenthUm === end.at && s.governs === end.governs,
+              );
+              return (
+                <li key={`${end.line} ${end.at} ${end.governs}`}>
+                  {standing ? (
+                    <button type="button" className="button" onClick={() => store.getState().select(standing.id)}>
+                      {standing.name} at {place}
+                    </button>
+                  ) : (
+                    <button
+                      type="button"
+                      className="button"
+                      onClick={() =>
+                        edit({ do: 'add signal', line: end.line, at: asTyped(end.at), governs: end.governs })
+                      }
+                    >
+                      Place a signal at {place}
+                    </button>
+                  )}
+                </li>
+              );
+            })}
+          </ul>
+        </PanelSection>
       )}
       {stage === 'survey' && (
         <>
