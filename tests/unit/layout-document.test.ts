@@ -324,4 +324,158 @@ describe('editing', () => {
     ]);
     expect(checkDesign(document).scheme.partition.blocks.length).toBe(1);
   });
+
+  /** Each kind of edit with what it changes, checked on the document itself; undo is checked for every one. */
+  const EDITS: [string, Edit, (d: LayoutDocument) => unknown, unknown][] = [
+    ['rename the layout', { do: 'rename layout', name: '  Valley ' }, (d) => d.name, 'Valley'],
+    ['show inches', { do: 'show unit', unit: 'inch' }, (d) => d.shownUnit, 'inch'],
+    [
+      'add a line',
+      { do: 'add line', name: 'Depot', length: cm(80), circuit: false },
+      (d) => d.lines.at(-1)!.name,
+      'Depot',
+    ],
+    ['add a circuit', { do: 'add line', name: 'Ring', length: cm(80), circuit: true }, (d) => d.joins.length, 2],
+    [
+      'add a block mark',
+      { do: 'add cut', kind: 'mark', line: 'main', at: cm(390) },
+      (d) => d.features.at(-1)!.kind,
+      'mark',
+    ],
+    [
+      'add a named signal',
+      { do: 'add signal', line: 'main', at: cm(390), governs: 'up', name: '4.2' },
+      (d) => (d.features.at(-1) as { name: string }).name,
+      '4.2',
+    ],
+    [
+      'add a signal without a name',
+      { do: 'add signal', line: 'main', at: cm(390), governs: 'up' },
+      (d) => (d.features.at(-1) as { name: string }).name,
+      'S1',
+    ],
+    ['add a detector', { do: 'add detector', line: 'main', at: cm(390) }, (d) => d.detectors.at(-1)!.name, 'D1'],
+    ['move a turnout', { do: 'move', id: 't-T5', at: cm(485) }, (d) => d.turnouts[4]!.at.typed, '485 cm'],
+    [
+      'move a platform with its far end',
+      { do: 'move', id: 'p1', at: cm(570) },
+      (d) => d.features.find((f) => f.id === 'p1'),
+      expect.objectContaining({ to: expect.objectContaining({ tenthUm: cm(690).tenthUm }) }),
+    ],
+    [
+      'call a gap tentative',
+      { do: 'fix', id: 'g1', certainty: 'tentative' },
+      (d) => d.features[0]!.certainty,
+      'tentative',
+    ],
+    [
+      'call a turnout tentative',
+      { do: 'fix', id: 't-T1', certainty: 'tentative' },
+      (d) => d.turnouts[0]!.certainty,
+      'tentative',
+    ],
+    [
+      'rename a block',
+      { do: 'name block', id: 'b-UM', anchor: { line: 'main', at: cm(390) }, name: 'Viaduct' },
+      (d) => d.blocks.find((b) => b.id === 'b-UM')!.name,
+      'Viaduct',
+    ],
+    [
+      'name a new block',
+      { do: 'name block', anchor: { line: 'main', at: cm(391) }, name: 'New' },
+      (d) => d.blocks.at(-1)!.name,
+      'New',
+    ],
+    [
+      'rename a line',
+      { do: 'rename', id: 'pd', name: 'Dock' },
+      (d) => d.lines.find((l) => l.id === 'pd')!.name,
+      'Dock',
+    ],
+    [
+      'rename a detector',
+      { do: 'rename', id: 'd-UM', name: 'UM2' },
+      (d) => d.detectors.find((x) => x.id === 'd-UM')!.name,
+      'UM2',
+    ],
+    [
+      'delete a train',
+      { do: 'delete', id: 'tr-mail' },
+      (d) => d.trains.map((t) => t.id),
+      ['tr-stopper', 'tr-quarry', 'tr-railcar'],
+    ],
+    ['delete a detector', { do: 'delete', id: 'd-UM' }, (d) => d.detectors.length, 18],
+    [
+      'make a train slower',
+      { do: 'change train', id: 'tr-mail', change: { topSpeedKmh: 40 } },
+      (d) => d.trains[0]!.topSpeedKmh,
+      40,
+    ],
+    [
+      'add a spur',
+      {
+        do: 'add turnout',
+        name: 'T20',
+        turnout: { ...ondrelValley().turnouts[0]!, at: cm(850), hand: 'left' },
+        leads: { kind: 'dead end', name: 'Quarry', length: cm(90) },
+      },
+      (d) => [d.turnouts.at(-1)!.name, d.lines.at(-1)!.name, d.turnouts.at(-1)!.diverging.end],
+      ['T20', 'Quarry', 'start'],
+    ],
+    [
+      'add a train of one engine',
+      {
+        do: 'add train',
+        vehicles: [
+          { name: 'Shunter', length: cm(9), axles: [{ at: cm(2), detectable: true }], grams: 150, magnetAt: undefined },
+        ],
+        train: {
+          name: 'Shunter',
+          topSpeedKmh: 30,
+          accelerationMmPerS2: 40,
+          brakingMmPerS2: 60,
+          startDelayMs: 0,
+          brakingIs: 'assumed',
+          start: { line: 'pd', at: cm(120), facing: 'down' },
+        },
+      },
+      (d) => [d.trains.length, d.vehicles.at(-1)!.name, d.trains.at(-1)!.vehicles.length],
+      [5, 'Shunter', 1],
+    ],
+  ];
+  test.each(EDITS)('%s', (_, edit, read, wanted) => {
+    const before = ondrelValley();
+    const change = apply(before, edit);
+    expect(read(change.document)).toEqual(wanted);
+    expect(change.says.length).toBeGreaterThan(5);
+    expect(readDocument(plain(change.document)).ok).toBe(true);
+    expect(applyChange(change.document, change.inverse)).toEqual(before);
+    expect(before).toEqual(ondrelValley());
+  });
+  test('a spur that is deleted takes its empty track along', () => {
+    const spur = apply(ondrelValley(), {
+      do: 'add turnout',
+      name: 'T20',
+      turnout: { ...ondrelValley().turnouts[0]!, at: cm(850) },
+      leads: { kind: 'dead end', name: 'Quarry', length: cm(90) },
+    });
+    const id = spur.document.turnouts.at(-1)!.id;
+    const gone = apply(spur.document, { do: 'delete', id });
+    expect(gone.document.lines.map((l) => l.name)).not.toContain('Quarry');
+    expect(gone.document.turnouts).toHaveLength(10);
+  });
+  test.each<[string, Edit, string]>([
+    ['a layout without a name', { do: 'rename layout', name: '  ' }, 'needs a name'],
+    [
+      'a block name that is taken',
+      { do: 'name block', id: 'b-UM', anchor: { line: 'main', at: cm(390) }, name: 'M1' },
+      'already a block M1',
+    ],
+    ['a block without a name', { do: 'name block', anchor: { line: 'main', at: cm(390) }, name: '' }, 'needs a name'],
+    ['renaming what has no name', { do: 'rename', id: 'g1', name: 'x' }, 'no name to change'],
+    ['changing a train that is gone', { do: 'change train', id: 'x', change: {} }, 'no longer there'],
+    ['a moved gap onto another', { do: 'move', id: 'g1', at: cm(236) }, 'already a gap at 236 cm'],
+    ['fixing what is gone', { do: 'fix', id: 'x', certainty: 'fixed' }, 'no longer there'],
+    ['a line of no length', { do: 'add line', name: 'x', length: cm(0), circuit: false }, 'has no length'],
+  ])('%s is refused', (_, edit, part) => expect(refusal(edit)).toContain(part));
 });

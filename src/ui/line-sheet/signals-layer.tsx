@@ -35,7 +35,7 @@ export function SignalsLayer({ document, geometry, placed, selected, aspectOf, i
       >
         {drop === undefined ? (
           <path d={`M${x} ${y}v${rightwards ? 10 : -10}`} stroke="var(--ink)" strokeWidth="1.5">
-            <title>{signal.name}: zoom in to see it</title>
+            <title>{`${signal.name}: zoom in to see it`}</title>
           </path>
         ) : (
           <SignalHead
