@@ -1,6 +1,6 @@
 import type { TenthUm } from '../measure';
 import { isKind, type LayoutDocument, type Place } from '../survey';
-import { type EdgeEnd, edgeAt, onwardFrom, type TrackGraph } from '../track';
+import { type EdgeEnd, edgeAt, type Onward, onwardFrom, type TrackGraph } from '../track';
 
 /** A run of one edge between boundaries. */
 export interface Piece {
@@ -180,15 +180,28 @@ export function blocksOn(partition: Partition, edge: number, from: TenthUm, to: 
   return [...found];
 }
 
+/** The pieces beyond an end of a piece, with the end by which each is entered and how a turnout in between has to lie. */
+export function onwardPieces(
+  partition: Partition,
+  piece: Piece,
+  exit: EdgeEnd,
+): { piece: Piece; enters: EdgeEnd; turnout?: Onward['turnout'] }[] {
+  const along = partition.piecesOfEdge[piece.edge]!;
+  const at = along.indexOf(piece);
+  const beside = exit === 1 ? along[at + 1] : along[at - 1];
+  if (beside) return [{ piece: beside, enters: exit === 1 ? 0 : 1 }];
+  return onwardFrom(partition.graph, piece.edge, exit).map((on) => {
+    const next = partition.piecesOfEdge[on.edge]!;
+    return { piece: on.enters === 0 ? next[0]! : next[next.length - 1]!, enters: on.enters, turnout: on.turnout };
+  });
+}
+
 /** Pieces that can be reached from an end of a piece without leaving its block, with the end by which each is entered. */
 export function withinBlock(partition: Partition, piece: Piece, end: EdgeEnd): { piece: Piece; enters: EdgeEnd }[] {
   if (piece.bounded[end]) return [];
-  return onwardFrom(partition.graph, piece.edge, end)
-    .map((on) => {
-      const own = partition.piecesOfEdge[on.edge]!;
-      return { piece: on.enters === 0 ? own[0]! : own[own.length - 1]!, enters: on.enters };
-    })
-    .filter((on) => on.piece.block === piece.block && !on.piece.bounded[on.enters]);
+  return onwardPieces(partition, piece, end).filter(
+    (on) => on.piece.block === piece.block && !on.piece.bounded[on.enters],
+  );
 }
 
 function longestWay(partition: Partition, block: Block): TenthUm {

@@ -182,7 +182,7 @@ export class Plant {
   ): boolean {
     const before = train.speed;
     let ahead = train.lookAhead(this.points, this.signalsOn);
-    train.drive(ahead, ahead.signal >= 0 && aspectOf(ahead.signal) === 'stop');
+    train.drive(ahead, ahead.signal >= 0 ? aspectOf(ahead.signal) : 'clear');
     if (before === 0 && train.speed > 0) events.push({ kind: 'starts', train: index });
     if (before > 0 && train.speed === 0) events.push({ kind: 'stands', train: index, signal: ahead.signal });
     if (train.speed === 0) return false;

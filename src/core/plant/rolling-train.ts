@@ -19,12 +19,15 @@ export interface TrainFigures {
   startDelayMs: number;
 }
 
-/** What a driver has in front of him. */
+/** What a driver who knows the line has in front of him; distances are running distances. */
 export interface Ahead {
-  /** Index of the signal, or -1 for the end of track, or -2 when there is nothing in sight. */
+  /** Index of the next signal, or -1 when there is none in sight. */
   signal: number;
-  /** Running distance at which it stands. */
   at: number;
+  /** Where the signal after it stands, to which caution means “be prepared to stop there”. */
+  nextAt: number;
+  /** Where the track ends. */
+  endAt: number;
 }
 
 export type Mishap = { kind: 'points wrong'; turnout: number } | { kind: 'off the end' };
@@ -76,31 +79,43 @@ export class RollingTrain {
     let piece = this.partition.pieces[last.piece]!;
     let exit = last.exit;
     let from = last.from;
-    let found: Ahead | undefined;
-    while (!found && from < this.head + LOOK_AHEAD_MM) {
-      for (const signal of signalsOn(piece.index, exit)) {
-        const at = from + signal.alongMm;
-        if (at > this.head && (!found || at < found.at)) found = { signal: signal.index, at };
+    const never = Number.POSITIVE_INFINITY;
+    const ahead: Ahead = { signal: -1, at: never, nextAt: never, endAt: never };
+    while (from < this.head + LOOK_AHEAD_MM && ahead.nextAt === never) {
+      const here = signalsOn(piece.index, exit)
+        .map((signal) => ({ index: signal.index, at: from + signal.alongMm }))
+        .filter((signal) => signal.at > this.head)
+        .sort((a, b) => a.at - b.at);
+      for (const { index, at } of here) {
+        if (ahead.signal >= 0) ahead.nextAt = Math.min(ahead.nextAt, at);
+        else {
+          ahead.signal = index;
+          ahead.at = at;
+        }
       }
       from += pieceLengthMm(piece);
-      if (found) break;
       const step = stepOn(this.partition, piece, exit, points);
-      if (step.kind === 'end of track') found = { signal: -1, at: from };
-      else {
-        piece = step.piece;
-        exit = step.exit;
+      if (step.kind === 'end of track') {
+        ahead.endAt = from;
+        break;
       }
+      piece = step.piece;
+      exit = step.exit;
     }
-    this.ahead = found ?? { signal: -2, at: Number.POSITIVE_INFINITY };
-    return this.ahead;
+    this.ahead = ahead;
+    return ahead;
   }
 
-  /** One step of driving: towards top speed, held by what is ahead. `mustStop`: the signal ahead is at stop. */
-  drive(ahead: Ahead, mustStop: boolean): void {
+  /** One step of driving: towards top speed, held by what the next signal shows, by what caution foretells, and by the end of the track. */
+  drive(ahead: Ahead, aspect: 'stop' | 'caution' | 'clear'): void {
     const { accelerationMmPerS2: up, brakingMmPerS2: down, topMmPerS, startDelayMs } = this.figures;
     let wish = this.running && !this.stranded ? topMmPerS * (this.cautious ? CAUTION_SHARE : 1) : 0;
-    if (wish > 0 && (mustStop || ahead.signal === -1)) {
-      const room = ahead.at - STOP_SHORT_MM - this.head;
+    const mustStopAt = Math.min(
+      ahead.endAt,
+      ahead.signal < 0 || aspect === 'clear' ? Number.POSITIVE_INFINITY : aspect === 'stop' ? ahead.at : ahead.nextAt,
+    );
+    if (wish > 0 && mustStopAt < Number.POSITIVE_INFINITY) {
+      const room = mustStopAt - STOP_SHORT_MM - this.head;
       const perStep = down * STEP_S;
       wish = room <= 0.5 ? 0 : Math.min(wish, Math.sqrt(perStep * perStep + 2 * down * room) - perStep);
     }

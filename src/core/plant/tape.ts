@@ -1,6 +1,6 @@
-import type { Partition, Piece } from '../detection';
+import { onwardPieces, type Partition, type Piece } from '../detection';
 import { mmOf } from '../measure';
-import { type EdgeEnd, onwardFrom } from '../track';
+import type { EdgeEnd } from '../track';
 
 /** One piece of track on a train's way, in the train's own running distance. */
 export interface TapeEntry {
@@ -23,20 +23,12 @@ export type Step =
 
 /** The piece beyond an end of a piece, as the points lie. */
 export function stepOn(partition: Partition, piece: Piece, exit: EdgeEnd, points: ReadPoints): Step {
-  const along = partition.piecesOfEdge[piece.edge]!;
-  const at = along.indexOf(piece);
-  const beside = exit === 1 ? along[at + 1] : along[at - 1];
-  if (beside) return { kind: 'on', piece: beside, exit };
-  const onward = onwardFrom(partition.graph, piece.edge, exit);
-  if (onward.length === 0) return { kind: 'end of track' };
-  const turnout = onward[0]!.turnout;
+  const onward = onwardPieces(partition, piece, exit);
+  const turnout = onward[0]?.turnout;
   const lies = turnout ? points(turnout.index) : undefined;
-  const on = onward.find((o) => o.turnout?.facing && o.turnout.position === lies) ?? onward[0]!;
-  const next = partition.piecesOfEdge[on.edge]!;
-  const found = {
-    piece: on.enters === 0 ? next[0]! : next[next.length - 1]!,
-    exit: (on.enters === 0 ? 1 : 0) as EdgeEnd,
-  };
+  const on = onward.find((o) => o.turnout?.facing && o.turnout.position === lies) ?? onward[0];
+  if (!on) return { kind: 'end of track' };
+  const found = { piece: on.piece, exit: (on.enters === 0 ? 1 : 0) as EdgeEnd };
   const wrong = turnout && (lies === 'between' || (!turnout.facing && lies !== turnout.position));
   return wrong ? { kind: 'points wrong', turnout: turnout.index, ...found } : { kind: 'on', ...found };
 }

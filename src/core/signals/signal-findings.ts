@@ -1,7 +1,8 @@
-import { type Partition, pieceAt } from '../detection';
-import type { Finding } from '../findings';
+import { onwardPieces, type Partition } from '../detection';
+import type { Finding, Severity } from '../findings';
 import { showLength } from '../measure';
-import { asTyped, type Edit, type LayoutDocument } from '../survey';
+import { asTyped, type Edit, type Facing, type LayoutDocument } from '../survey';
+import type { EdgeEnd } from '../track';
 import type { SignalReading } from './ways';
 
 /** Signals off a block's end, signals with nothing to protect, and points that a train can reach without a signal. */
@@ -68,52 +69,76 @@ export function signalFindings(
   return findings;
 }
 
-/** Points in a block that can be entered from a neighbouring block past no signal. */
+/**
+ * Points in a block that can be entered from a neighbouring block past no signal. Where trains are signalled through that
+ * neighbour, only one that runs against the signals can do so: a note. From track that no signal leads through, or that
+ * trains have to come back out of, it is unsafe.
+ */
 function unprotectedPoints(document: LayoutDocument, partition: Partition, readings: SignalReading[]): Finding<Edit>[] {
   const covered = new Set<string>();
+  const signalled = new Set<number>();
   for (const reading of readings) {
-    for (const way of reading.ways) for (const step of way.blocks) covered.add(`${step.piece} ${step.enters}`);
+    for (const step of reading.ways.flatMap((way) => way.blocks)) {
+      covered.add(`${step.piece} ${step.enters}`);
+      signalled.add(step.block);
+    }
   }
+  const isCut = ({ piece, end }: { piece: number; end: EdgeEnd }) =>
+    partition.pieces[piece]!.bounded[end]?.kind === 'cut';
+  const againstSignals = ({ piece, end }: { piece: number; end: EdgeEnd }) => {
+    const outside = onwardPieces(partition, partition.pieces[piece]!, end)[0];
+    const block = outside && partition.blocks[outside.piece.block]!;
+    return block !== undefined && signalled.has(block.index) && block.ends.filter(isCut).length > 1;
+  };
+  const lineName = (id: string) => document.lines.find((l) => l.id === id)?.name ?? id;
   const findings: Finding<Edit>[] = [];
-  for (const block of partition.blocks) {
-    if (block.turnouts.length === 0) continue;
+  for (const block of partition.blocks.filter((b) => b.turnouts.length > 0)) {
     const turnouts = block.turnouts.map((t) => document.turnouts[t]!);
-    const open = block.ends.filter(
-      ({ piece, end }) => partition.pieces[piece]!.bounded[end]?.kind === 'cut' && !covered.has(`${piece} ${end}`),
-    );
-    if (open.length === 0 && block.ends.some(({ piece, end }) => partition.pieces[piece]!.bounded[end]?.kind === 'cut'))
-      continue;
     const names = turnouts.map((t) => t.name).join(', ');
-    const places = open.map(({ piece, end }) => {
-      const p = partition.pieces[piece]!;
-      return { line: p.line, at: end === 0 ? p.from : p.to, governs: end === 0 ? ('up' as const) : ('down' as const) };
-    });
-    const lineName = (id: string) => document.lines.find((l) => l.id === id)?.name ?? id;
-    findings.push({
-      id: `open-points ${block.name}`,
-      kind: 'points without protection',
-      severity: places.length > 0 ? 'unsafe' : 'check',
-      subject: turnouts[0]!.id,
-      says:
-        places.length > 0
-          ? `A train can run onto ${names} without passing a signal, from ${places.map((p) => `${showLength(p.at, document.shownUnit)} on ${lineName(p.line)}`).join(' and ')}.`
-          : `${names} lies in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`,
-      figures: [],
-      advice: places.length > 0 ? undefined : 'Cut gaps either side of the points, clear of the fouling point.',
-      remedies: places.slice(0, 4).map((p) => ({
-        says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(p.line)}`,
-        edit: { do: 'add signal', line: p.line, at: asTyped(p.at), governs: p.governs },
-      })),
-    });
+    const report = (
+      severity: Severity,
+      says: string,
+      advice: string | undefined,
+      places: { line: string; at: number; governs: Facing }[],
+    ) =>
+      findings.push({
+        id: `open-points ${severity} ${block.name}`,
+        kind: 'points without protection',
+        severity,
+        subject: turnouts[0]!.id,
+        says,
+        figures: [],
+        advice,
+        remedies: places.slice(0, 4).map((p) => ({
+          says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(p.line)}`,
+          edit: { do: 'add signal', line: p.line, at: asTyped(p.at), governs: p.governs },
+        })),
+      });
+    if (!block.ends.some(isCut)) {
+      const says = `${names} lies in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`;
+      report('check', says, 'Cut gaps either side of the points, clear of the fouling point.', []);
+      continue;
+    }
+    const open = block.ends.filter((end) => isCut(end) && !covered.has(`${end.piece} ${end.end}`));
+    for (const against of [false, true]) {
+      const places = open
+        .filter((end) => againstSignals(end) === against)
+        .map(({ piece, end }) => {
+          const { line, from, to } = partition.pieces[piece]!;
+          return end === 0 ? { line, at: from, governs: 'up' as const } : { line, at: to, governs: 'down' as const };
+        });
+      if (places.length === 0) continue;
+      const where = places.map((p) => `${showLength(p.at, document.shownUnit)} on ${lineName(p.line)}`).join(' and ');
+      const says = against
+        ? `A train run against the signalled direction can come onto ${names} without passing a signal, from ${where}.`
+        : `A train can run onto ${names} without passing a signal, from ${where}.`;
+      report(
+        against ? 'note' : 'unsafe',
+        says,
+        against ? 'Place a signal there, or keep to the signalled direction.' : undefined,
+        places,
+      );
+    }
   }
   return findings;
-}
-
-/** The block end nearest to a distance, where a signal for a direction can stand. */
-export function nearestBlockEnd(partition: Partition, line: string, at: number): number | undefined {
-  const piece = pieceAt(partition, line, at, 'up');
-  const ends = ([0, 1] as const)
-    .filter((end) => piece.bounded[end]?.kind === 'cut')
-    .map((end) => (end === 0 ? piece.from : piece.to));
-  return ends.sort((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];
 }

@@ -1,6 +1,5 @@
-import type { Block, Partition } from '../detection';
+import { type Block, onwardPieces, type Partition } from '../detection';
 import type { EdgeEnd } from '../track';
-import { onwardFrom } from '../track';
 import { canBothBeSet, type SignalReading, type Way } from './ways';
 
 /**
@@ -35,7 +34,7 @@ export function findStretches(partition: Partition, readings: SignalReading[]): 
   const plain = (block: Block) => block.turnouts.length === 0 && block.ends.length === 2;
   const beyond = (block: Block, which: number) => {
     const end = block.ends[which]!;
-    return neighbourOf(partition, end.piece, end.end);
+    return onwardPieces(partition, partition.pieces[end.piece]!, end.end)[0];
   };
   for (const block of blocks) {
     if (ofBlock[block.index] !== -1) continue;
@@ -49,9 +48,9 @@ export function findStretches(partition: Partition, readings: SignalReading[]): 
       for (;;) {
         const next = beyond(here, out);
         if (!next) break;
-        const other = blocks[next.block]!;
+        const other = blocks[next.piece.block]!;
         if (ofBlock[other.index] !== -1 || !plain(other)) break;
-        const entered = other.ends.findIndex((e) => e.piece === next.piece && e.end === next.enters);
+        const entered = other.ends.findIndex((e) => e.piece === next.piece.index && e.end === next.enters);
         if (entered < 0) break;
         ofBlock[other.index] = stretch.index;
         ahead[other.index] = (entered === 0) === (way === 1);
@@ -98,19 +97,7 @@ export function findStretches(partition: Partition, readings: SignalReading[]): 
 
 /** The entrance of a block with points, by the block that lies outside it; two entrances from one block get its end too. */
 function entranceName(partition: Partition, piece: number, enters: EdgeEnd): string {
-  const outside = neighbourOf(partition, piece, enters);
-  const name = outside ? partition.blocks[outside.block]!.name : 'the end';
+  const outside = onwardPieces(partition, partition.pieces[piece]!, enters)[0];
+  const name = outside ? partition.blocks[outside.piece.block]!.name : 'the end';
   return `from ${name}`;
-}
-
-function neighbourOf(partition: Partition, piece: number, end: EdgeEnd) {
-  const own = partition.pieces[piece]!;
-  const along = partition.piecesOfEdge[own.edge]!;
-  const beside = end === 1 ? along[along.indexOf(own) + 1] : along[along.indexOf(own) - 1];
-  if (beside) return { block: beside.block, piece: beside.index, enters: (end === 1 ? 0 : 1) as EdgeEnd };
-  const on = onwardFrom(partition.graph, own.edge, end)[0];
-  if (!on) return undefined;
-  const next = partition.piecesOfEdge[on.edge]!;
-  const found = on.enters === 0 ? next[0]! : next[next.length - 1]!;
-  return { block: found.block, piece: found.index, enters: on.enters };
 }

@@ -1,7 +1,7 @@
-import { blocksOn, type Partition, type Piece, pieceAt } from '../detection';
+import { blocksOn, onwardPieces, type Partition, type Piece, pieceAt } from '../detection';
 import type { TenthUm } from '../measure';
 import { type LayoutDocument, type Signal, signalsOf, type TurnoutPosition } from '../survey';
-import { type EdgeEnd, onwardFrom } from '../track';
+import type { EdgeEnd } from '../track';
 
 /** A signal found on the track: the piece in whose direction of exit it is read. */
 export interface SignalPlace {
@@ -90,17 +90,6 @@ export function leavesBlock(partition: Partition, piece: Piece, exit: EdgeEnd): 
   return onwardPieces(partition, piece, exit).every(
     (on) => on.piece.block !== piece.block || on.piece.bounded[on.enters] !== undefined,
   );
-}
-
-function onwardPieces(partition: Partition, piece: Piece, exit: EdgeEnd) {
-  const own = partition.piecesOfEdge[piece.edge]!;
-  const at = own.indexOf(piece);
-  const beside = exit === 1 ? own[at + 1] : own[at - 1];
-  if (beside) return [{ piece: beside, enters: (exit === 1 ? 0 : 1) as EdgeEnd, turnout: undefined }];
-  return onwardFrom(partition.graph, piece.edge, exit).map((on) => {
-    const next = partition.piecesOfEdge[on.edge]!;
-    return { piece: on.enters === 0 ? next[0]! : next[next.length - 1]!, enters: on.enters, turnout: on.turnout };
-  });
 }
 
 type Standing = Map<string, { index: number; at: TenthUm }[]>;

@@ -95,7 +95,7 @@ const LOUD: RehearsalEvent['kind'][] = [
 export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | undefined {
   if (!LOUD.includes(event.kind)) return undefined;
   const train = (index: number) => rehearsal.plant.trains[index]!.figures.name;
-  const signal = (index: number) => rehearsal.scheme.readings[index]?.signal.name ?? 'the end of the track';
+  const signal = (index: number) => rehearsal.scheme.readings[index]!.signal.name;
   const turnout = (index: number) => rehearsal.document.turnouts[index]!.name;
   switch (event.kind) {
     case 'passes':
@@ -103,7 +103,7 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
         ? `${train(event.train)} passes ${signal(event.signal)} at stop`
         : `${train(event.train)} passes ${signal(event.signal)} at ${event.aspect}`;
     case 'stands':
-      return event.signal === -2
+      return event.signal < 0
         ? `${train(event.train)} stands`
         : `${train(event.train)} stands before ${signal(event.signal)}`;
     case 'starts':

@@ -190,6 +190,13 @@ export class Rehearsal {
           if (command.on) train.stranded = false;
           return undefined;
         }
+        const blocks = [
+          ...new Set(train.standsOn().map((stands) => this.scheme.partition.pieces[stands.piece]!.block)),
+        ];
+        if (blocks.length > 1) {
+          const names = blocks.map((b) => this.scheme.partition.blocks[b]!.name).join(' and ');
+          return `${train.figures.name} stands in ${names}. It can turn back only within one block, behind the signal that guards the way back.`;
+        }
         if (!this.plant.turnBack(index)) return `${train.figures.name} is still moving. Halt it first.`;
         this.tellDirection(index);
         return undefined;

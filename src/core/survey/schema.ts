@@ -11,7 +11,7 @@ const text = (most: number) =>
   string()
     .typeError('must be text')
     .max(most, `must be at most ${most} characters`)
-    .required('is missing; write it, even if empty');
+    .required('is missing or empty; write it');
 const freeText = (most: number) =>
   string()
     .meta({ mayBeEmpty: true })

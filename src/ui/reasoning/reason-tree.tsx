@@ -6,15 +6,16 @@ import type { Reason } from '@/core/reasoning';
 /** How many levels are open before a click. */
 const OPEN_LEVELS = 4;
 
-/** A reason with its terms; the deciding ones first, the others behind a line that says how many there are. */
-export function ReasonTree({ reason }: { reason: Reason }) {
-  return <Branch reason={reason} level={0} />;
+/** A reason with its terms; `bare` leaves out its own sentence, where a title says it already. Of the terms, the deciding ones first, the others behind a line that says how many there are. */
+export function ReasonTree({ reason, bare = false }: { reason: Reason; bare?: boolean }) {
+  if (!bare) return <Branch reason={reason} level={0} />;
+  return reason.because.map((part, i) => <Branch key={i} reason={part} level={1} />);
 }
 
 function Branch({ reason, level }: { reason: Reason; level: number }) {
   const deciding = reason.because.filter((part) => part.decides !== false);
   const others = reason.because.filter((part) => part.decides === false);
-  const [open, setOpen] = useState(level < OPEN_LEVELS);
+  const [open, setOpen] = useState(level < OPEN_LEVELS || deciding.length === 1);
   const [showOthers, setShowOthers] = useState(false);
   const inside = reason.because.length > 0;
   return (

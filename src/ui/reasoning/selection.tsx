@@ -152,7 +152,7 @@ function BlockSelection({ name }: { name: string }) {
   return (
     <>
       <PanelTitle>
-        <Term word="block">Block</Term> {name}
+        <Term word="block">Block</Term> {name}, {showLength(block.length, document.shownUnit)}
       </PanelTitle>
       {stage === 'signal' && (
         <label className="mb-2 flex items-center gap-2 rounded-md bg-accent-tint px-2 py-1.5">
@@ -174,7 +174,7 @@ function BlockSelection({ name }: { name: string }) {
           </span>
         </label>
       )}
-      <ReasonTree reason={reasonBlock(document, block)} />
+      <ReasonTree bare reason={reasonBlock(document, block)} />
       {block.detectors.length === 0 && (
         <button
           type="button"
@@ -260,7 +260,7 @@ function SignalSelection({ signal }: { signal: Signal }) {
       </p>
       {known && (
         <div className="mt-2">
-          <ReasonTree key={`${signal.id} ${aspect}`} reason={whyValue(design.program, rule, (n) => values[n])} />
+          <ReasonTree bare key={`${signal.id} ${aspect}`} reason={whyValue(design.program, rule, (n) => values[n])} />
         </div>
       )}
       {view && (
