@@ -1,5 +1,5 @@
 import type { TenthUm } from '../measure';
-import { isKind, type LayoutDocument, type Place } from '../survey';
+import type { LayoutDocument, Place } from '../survey';
 import { type EdgeEnd, edgeAt, type Onward, onwardFrom, type TrackGraph } from '../track';
 
 /** A run of one edge between boundaries. */
@@ -242,11 +242,6 @@ function nameBlocks(document: LayoutDocument, partition: Partition): void {
 /** The block in which a place lies. */
 export function blockAt(partition: Partition, place: Place): Block {
   return partition.blocks[pieceAt(partition, place.line, place.at.tenthUm, 'up').block]!;
-}
-
-/** Whether any gap or block mark divides the layout at all. */
-export function isDivided(document: LayoutDocument): boolean {
-  return document.features.some((f) => isKind('gap')(f) || isKind('mark')(f));
 }
 
 function numberOf(numbers: Map<number, number>, key: number, onNew: () => void): number {

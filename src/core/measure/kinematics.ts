@@ -15,11 +15,6 @@ export function stoppingTimeS(mmPerS: number, reactionS: number, brakingMmPerS2:
   return reactionS + mmPerS / brakingMmPerS2;
 }
 
-/** The highest speed from which a train can still stop within a distance: √(2·a·d); 0 for no distance. */
-export function speedToStopWithin(distanceMm: number, brakingMmPerS2: number): number {
-  return distanceMm <= 0 ? 0 : Math.sqrt(2 * brakingMmPerS2 * distanceMm);
-}
-
 /** Time for a distance from rest to rest with equal starting and braking rates; a triangle when top speed is never reached. */
 export function runTimeS(distanceMm: number, topMmPerS: number, rateMmPerS2: number): number {
   return distanceMm >= (topMmPerS * topMmPerS) / rateMmPerS2

@@ -12,7 +12,10 @@ export interface Stretch {
   blocks: number[];
   /** Sides by which ways enter, in a fixed order. */
   sides: string[];
-  /** Trains can be cleared into it from two sides at once by the points alone: it needs a memory of direction. */
+  /**
+   * It needs a memory of direction: a chain that trains enter from both ends, or a block with points into which trains can
+   * be cleared from two sides at once. The memory also tells which way a train inside is going.
+   */
   bothWays: boolean;
 }
 
@@ -90,7 +93,9 @@ export function findStretches(partition: Partition, readings: SignalReading[]): 
     const own = entries[stretch.index]!;
     stretch.sides = [...new Set(own.map((entry) => entry.side))].sort();
     if (stretch.sides.length < 2) continue;
-    stretch.bothWays = own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.way, b.way)));
+    const chain = plain(blocks[stretch.blocks[0]!]!);
+    stretch.bothWays =
+      chain || own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.way, b.way)));
   }
   return { all, ofBlock, sideOf };
 }

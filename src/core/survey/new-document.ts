@@ -1,5 +1,5 @@
 import { cm, type ScaleId, type TenthUm, type TypedLength } from '../measure';
-import { DOCUMENT_FORMAT, DOCUMENT_VERSION, type LayoutDocument, type LineEnd } from './schema';
+import { DOCUMENT_FORMAT, DOCUMENT_VERSION, type LayoutDocument } from './schema';
 
 /** A layout with a name and nothing on it: the bare ruler. */
 export function newDocument(name: string, scale: ScaleId = 'H0', shownUnit: 'cm' | 'inch' = 'cm'): LayoutDocument {
@@ -46,9 +46,6 @@ export function freshId(document: LayoutDocument, prefix: string): string {
   }
   for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }
-
-export const startOf = (line: string): LineEnd => ({ line, end: 'start' });
-export const endOf = (line: string): LineEnd => ({ line, end: 'end' });
 
 /** A length in tenths of a micrometre with a typed form in centimetres, for values that were computed rather than typed. */
 export function asTyped(tenthUm: TenthUm): TypedLength {
