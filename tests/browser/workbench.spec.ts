@@ -202,6 +202,40 @@ test('a signal is placed at a block’s end from the block', async ({ page }) =>
   await expect(page.getByRole('button', { name: /^Signal S1 shows/ })).toBeVisible();
 });
 
+test('a train is put elsewhere, turned round and slowed down, and runs from there', async ({ page }) => {
+  await openLayout(page, ondrelValley());
+  await page.getByRole('button', { name: /^Night mail ?128 cm/ }).click();
+  await expect(page.getByText('40.78 cm')).toBeVisible();
+  await page.getByRole('combobox', { name: 'Stands in' }).selectOption('UC1');
+  await page.getByRole('combobox', { name: 'Faces' }).selectOption('smaller distances');
+  const speed = page.getByRole('textbox', { name: 'Top speed' });
+  await speed.fill('quick');
+  await speed.press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'as a speed' })).toBeVisible();
+  await speed.fill('25 mph');
+  await speed.press('Enter');
+  await saved(page);
+  await stage(page, 'Rehearse');
+  const mail = page.getByRole('button', { name: 'Train Night mail' });
+  await mail.waitFor();
+  const uc1 = (await page.getByRole('button', { name: /^Signal UC1E/ }).boundingBox())!;
+  expect(Math.abs((await mail.boundingBox())!.y - uc1.y)).toBeLessThan(40);
+  await stage(page, 'Survey');
+  await page.getByRole('combobox', { name: 'Stands in' }).selectOption('off the track');
+  await stage(page, 'Rehearse');
+  await expect(page.getByText('3 trains')).toBeVisible();
+});
+
+test('where a turnout lies at the start is part of the layout', async ({ page }) => {
+  await openLayout(page, ondrelValley());
+  await page.getByRole('button', { name: 'Turnout T8, lies straight' }).click();
+  await page.getByLabel('Lies, when a rehearsal begins').selectOption('diverging');
+  await expect(page.getByRole('button', { name: 'Turnout T8, lies diverging' })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Turnout T8, lies diverging' })).toBeVisible();
+});
+
 for (const theme of ['light', 'dark'] as const) {
   test(`no serious accessibility findings, ${theme}`, async ({ page, context, baseURL }) => {
     await context.addCookies([{ name: 'theme', value: theme, url: baseURL! }]);

@@ -406,6 +406,18 @@ describe('editing', () => {
     ],
     ['delete a detector', { do: 'delete', id: 'd-UM' }, (d) => d.detectors.length, 18],
     [
+      'let a turnout lie diverging',
+      { do: 'change turnout', id: 't-T5', change: { lies: 'diverging' } },
+      (d) => d.turnouts[4]!.lies,
+      'diverging',
+    ],
+    [
+      'take a train off the track',
+      { do: 'change train', id: 'tr-mail', change: { start: undefined } },
+      (d) => d.trains[0]!.start,
+      undefined,
+    ],
+    [
       'make a train slower',
       { do: 'change train', id: 'tr-mail', change: { topSpeedKmh: 40 } },
       (d) => d.trains[0]!.topSpeedKmh,
@@ -473,6 +485,7 @@ describe('editing', () => {
     ],
     ['a block without a name', { do: 'name block', anchor: { line: 'main', at: cm(390) }, name: '' }, 'needs a name'],
     ['renaming what has no name', { do: 'rename', id: 'g1', name: 'x' }, 'no name to change'],
+    ['changing a turnout that is gone', { do: 'change turnout', id: 'x', change: {} }, 'no longer there'],
     ['changing a train that is gone', { do: 'change train', id: 'x', change: {} }, 'no longer there'],
     ['a moved gap onto another', { do: 'move', id: 'g1', at: cm(236) }, 'already a gap at 236 cm'],
     ['fixing what is gone', { do: 'fix', id: 'x', certainty: 'fixed' }, 'no longer there'],

@@ -2,3 +2,4 @@
 export * from './block-reason';
 export * from './check-design';
 export * from './design-view';
+export * from './start-place';

@@ -21,6 +21,7 @@ export type Edit =
   | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; name: string }
   | { do: 'rename'; id: string; name: string }
   | { do: 'delete'; id: string }
+  | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
   | { do: 'change train'; id: string; change: Partial<Omit<Train, 'id' | 'vehicles'>> };
 
 /** Where a new turnout's diverging leg goes: a new dead-end track, or a new track that comes back by a second turnout. */
@@ -157,6 +158,11 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     }
     case 'delete':
       return remove(document, edit.id);
+    case 'change turnout': {
+      const turnout = document.turnouts.find((t) => t.id === edit.id) ?? refuse('That turnout is no longer there.');
+      Object.assign(turnout, edit.change);
+      return `Change ${turnout.name}`;
+    }
     case 'change train': {
       const train = document.trains.find((t) => t.id === edit.id) ?? refuse('That train is no longer there.');
       Object.assign(train, edit.change);

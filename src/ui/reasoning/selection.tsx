@@ -1,16 +1,18 @@
 'use client';
-import { type FormEvent, useState } from 'react';
 import { reasonBlock } from '@/core/design';
 import { whyValue, writeDeclaration } from '@/core/logic';
 import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { ASPECTS } from '@/core/signals';
-import { asTyped, type Gap, type LayoutDocument, type Mark, type Signal, signalsOf, type Turnout } from '@/core/survey';
+import { asTyped, type Gap, type LayoutDocument, type Mark, type Signal, signalsOf } from '@/core/survey';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
+import { TrainEditor } from '@/ui/survey/train-editor';
 import { blockKey, blockNameOf, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import { PanelSection, PanelTitle } from './panel';
 import { ReasonTree } from './reason-tree';
+import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+import { TurnoutSelection } from './turnout-selection';
 
 /** The name of what is selected, for the head of the panel; undefined when it is gone. */
 export function subjectOf(document: LayoutDocument, selected: string | undefined): string | undefined {
@@ -33,64 +35,11 @@ export function Selection() {
   const feature = document.features.find((f) => f.id === selected);
   if (feature?.kind === 'signal') return <SignalSelection signal={feature} />;
   if (feature?.kind === 'gap' || feature?.kind === 'mark') return <CutSelection cut={feature} />;
+  const train = document.trains.find((t) => t.id === selected);
+  if (train) return <TrainEditor train={train} />;
   const turnout = document.turnouts.find((t) => t.id === selected);
   if (turnout) return <TurnoutSelection turnout={turnout} />;
   return <p className="text-ink2">It is no longer there.</p>;
-}
-
-function useEdit() {
-  const store = useWorkbenchStore();
-  return store.getState().edit;
-}
-
-function Rename({ name, onRename }: { name: string; onRename: (name: string) => void }) {
-  const [text, setText] = useState(name);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (text.trim() && text !== name) onRename(text.trim());
-  };
-  return (
-    <form onSubmit={submit} className="mt-3 flex items-end gap-2">
-      <label className="flex grow flex-col gap-1">
-        <span className="text-ink2">Name</span>
-        <input className="field" maxLength={20} value={text} onChange={(e) => setText(e.target.value)} />
-      </label>
-      <button type="submit" className="button">
-        Rename
-      </button>
-    </form>
-  );
-}
-
-function Certainty({ id, certainty }: { id: string; certainty: 'tentative' | 'fixed' }) {
-  const edit = useEdit();
-  return (
-    <label className="mt-2 flex items-center gap-2">
-      <input
-        type="checkbox"
-        checked={certainty === 'fixed'}
-        onChange={(e) => edit({ do: 'fix', id, certainty: e.target.checked ? 'fixed' : 'tentative' })}
-      />
-      <span>
-        Fixed; else <Term word="tentative">tentative</Term>
-      </span>
-    </label>
-  );
-}
-
-function DeleteButton({ id, what }: { id: string; what: string }) {
-  const store = useWorkbenchStore();
-  return (
-    <button
-      type="button"
-      className="button mt-3"
-      onClick={() => {
-        if (store.getState().edit({ do: 'delete', id })) store.getState().select(undefined);
-      }}
-    >
-      Delete {what}
-    </button>
-  );
 }
 
 function CutSelection({ cut }: { cut: Gap | Mark }) {
@@ -313,80 +262,4 @@ function SignalSelection({ signal }: { signal: Signal }) {
       )}
     </>
   );
-}
-
-function TurnoutSelection({ turnout }: { turnout: Turnout }) {
-  const document = useWorkbench((s) => s.document);
-  const design = useWorkbench((s) => s.design);
-  const values = useWorkbench((s) => s.values);
-  const stage = useWorkbench((s) => s.stage);
-  const trial = useWorkbench((s) => s.trial);
-  const store = useWorkbenchStore();
-  const edit = useEdit();
-  const lies = trial.points[turnout.id] ?? turnout.lies;
-  const leg = document.lines.find((l) => l.id === turnout.diverging.line);
-  const other = lies === 'straight' ? 'diverging' : 'straight';
-  return (
-    <>
-      <PanelTitle>
-        <Term word="turnout">Turnout</Term> {turnout.name}
-      </PanelTitle>
-      <p className="text-ink2">
-        Blade tips at {showLength(turnout.at.tenthUm, document.shownUnit)}; the {turnout.hand}-hand leg leads to{' '}
-        {leg?.name}. <Term word="clearance">Clear</Term> after{' '}
-        {showLength(turnout.clearance.tenthUm, document.shownUnit)}.
-      </p>
-      {stage === 'signal' && (
-        <button
-          type="button"
-          className="button mt-2"
-          onClick={() =>
-            store.getState().set({ trial: { ...trial, points: { ...trial.points, [turnout.id]: other } } })
-          }
-        >
-          It lies {lies}: throw it to {other}
-        </button>
-      )}
-      {stage !== 'survey' && design && values[names.locked(turnout.name)] !== undefined && (
-        <div className="mt-3">
-          <ReasonTree reason={whyValue(design.program, names.locked(turnout.name), (n) => values[n])} />
-        </div>
-      )}
-      {design && (
-        <PanelSection title="It refuses to move while">
-          <p className="text-ink2">
-            {design.lockedBy[turnout.id]?.join(' or ') || 'no block'} is occupied, or a train is cleared over it and for{' '}
-            {showNumberOf(design.program, turnout.name)} after.
-          </p>
-        </PanelSection>
-      )}
-      {stage !== 'rehearse' && (
-        <PanelSection title="Change it">
-          <LengthField
-            label="Blade tips at"
-            unit={document.shownUnit}
-            scale={document.scale}
-            value={turnout.at}
-            onCommit={(at) => edit({ do: 'move', id: turnout.id, at })}
-          />
-          <Rename
-            key={turnout.name}
-            name={turnout.name}
-            onRename={(name) => edit({ do: 'rename', id: turnout.id, name })}
-          />
-          <Certainty id={turnout.id} certainty={turnout.certainty} />
-          <DeleteButton id={turnout.id} what={`${turnout.name} and its track`} />
-        </PanelSection>
-      )}
-    </>
-  );
-}
-
-/** The release time as the rule has it, so that the panel cannot say another. */
-function showNumberOf(
-  program: { declarations: { name: string; expr?: { op: string; ms?: number } }[] },
-  turnout: string,
-): string {
-  const rule = program.declarations.find((d) => d.name === names.cleared(turnout));
-  return `${(rule?.expr?.ms ?? 0) / 1000} s`;
 }

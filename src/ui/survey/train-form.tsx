@@ -1,5 +1,6 @@
 'use client';
 import { type FormEvent, useState } from 'react';
+import { startIn } from '@/core/design';
 import { cm, readSpeed, type TypedLength } from '@/core/measure';
 import { asTyped, type Vehicle } from '@/core/survey';
 import { LengthField } from '@/ui/parts/length-field';
@@ -40,10 +41,6 @@ export function TrainForm() {
     if (!name.trim()) return setProblem('Give the train a name.');
     if (!length || !target) return setProblem('Say how long the train is, and where it stands.');
     if (length.tenthUm === 0) return setProblem('A train needs a length.');
-    const piece = target.pieces.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
-    const short = 500_000;
-    const nose =
-      facing === 'up' ? Math.max(piece.from + 1, piece.to - short) : Math.min(piece.to - 1, piece.from + short);
     const engine = Math.min(length.tenthUm, 1_500_000);
     const rest = length.tenthUm - engine;
     const vehicles = [
@@ -61,7 +58,7 @@ export function TrainForm() {
         brakingMmPerS2: 90,
         startDelayMs: 500,
         brakingIs: 'assumed',
-        start: { line: piece.line, at: asTyped(nose), facing },
+        start: startIn(target, facing),
       },
     });
     if (ok) setName('');

@@ -123,13 +123,17 @@ function Trains() {
       <ul className="mb-2">
         {document.trains.map((train) => (
           <li key={train.id} className="flex items-center justify-between gap-2 border-b border-hair py-1">
-            <span className="min-w-0">
+            <button
+              type="button"
+              className="min-w-0 cursor-pointer rounded-sm text-left hover:bg-accent-tint"
+              onClick={() => store.getState().select(train.id)}
+            >
               <span className="block truncate font-medium">{train.name}</span>
               <span className="text-ink3">
                 {showLength(fromMm(consistOf(document, train).lengthMm), document.shownUnit)},{' '}
                 {showNumber(train.topSpeedKmh, 0)} km/h
               </span>
-            </span>
+            </button>
             <button
               type="button"
               className="button"

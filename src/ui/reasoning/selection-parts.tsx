@@ -1,0 +1,60 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import { Term } from '@/ui/parts/term';
+import { useWorkbenchStore } from '@/ui/workbench/store';
+
+/** What every selection offers: renaming, tentative or fixed, deleting. */
+export function useEdit() {
+  const store = useWorkbenchStore();
+  return store.getState().edit;
+}
+
+export function Rename({ name, onRename }: { name: string; onRename: (name: string) => void }) {
+  const [text, setText] = useState(name);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (text.trim() && text !== name) onRename(text.trim());
+  };
+  return (
+    <form onSubmit={submit} className="mt-3 flex items-end gap-2">
+      <label className="flex grow flex-col gap-1">
+        <span className="text-ink2">Name</span>
+        <input className="field" maxLength={20} value={text} onChange={(e) => setText(e.target.value)} />
+      </label>
+      <button type="submit" className="button">
+        Rename
+      </button>
+    </form>
+  );
+}
+
+export function Certainty({ id, certainty }: { id: string; certainty: 'tentative' | 'fixed' }) {
+  const edit = useEdit();
+  return (
+    <label className="mt-2 flex items-center gap-2">
+      <input
+        type="checkbox"
+        checked={certainty === 'fixed'}
+        onChange={(e) => edit({ do: 'fix', id, certainty: e.target.checked ? 'fixed' : 'tentative' })}
+      />
+      <span>
+        Fixed; else <Term word="tentative">tentative</Term>
+      </span>
+    </label>
+  );
+}
+
+export function DeleteButton({ id, what }: { id: string; what: string }) {
+  const store = useWorkbenchStore();
+  return (
+    <button
+      type="button"
+      className="button mt-3"
+      onClick={() => {
+        if (store.getState().edit({ do: 'delete', id })) store.getState().select(undefined);
+      }}
+    >
+      Delete {what}
+    </button>
+  );
+}

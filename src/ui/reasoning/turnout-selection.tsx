@@ -1,0 +1,111 @@
+'use client';
+import { whyValue } from '@/core/logic';
+import { showLength } from '@/core/measure';
+import { names } from '@/core/patterns';
+import type { Turnout } from '@/core/survey';
+import { LengthField } from '@/ui/parts/length-field';
+import { Term } from '@/ui/parts/term';
+import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { PanelSection, PanelTitle } from './panel';
+import { ReasonTree } from './reason-tree';
+import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+
+export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
+  const document = useWorkbench((s) => s.document);
+  const design = useWorkbench((s) => s.design);
+  const values = useWorkbench((s) => s.values);
+  const stage = useWorkbench((s) => s.stage);
+  const trial = useWorkbench((s) => s.trial);
+  const store = useWorkbenchStore();
+  const edit = useEdit();
+  const lies = trial.points[turnout.id] ?? turnout.lies;
+  const leg = document.lines.find((l) => l.id === turnout.diverging.line);
+  const other = lies === 'straight' ? 'diverging' : 'straight';
+  return (
+    <>
+      <PanelTitle>
+        <Term word="turnout">Turnout</Term> {turnout.name}
+      </PanelTitle>
+      <p className="text-ink2">
+        Blade tips at {showLength(turnout.at.tenthUm, document.shownUnit)}; the {turnout.hand}-hand leg leads to{' '}
+        {leg?.name}. <Term word="clearance">Clear</Term> after{' '}
+        {showLength(turnout.clearance.tenthUm, document.shownUnit)}.
+      </p>
+      {stage === 'signal' && (
+        <button
+          type="button"
+          className="button mt-2"
+          onClick={() =>
+            store.getState().set({ trial: { ...trial, points: { ...trial.points, [turnout.id]: other } } })
+          }
+        >
+          It lies {lies}: throw it to {other}
+        </button>
+      )}
+      {stage !== 'survey' && design && values[names.locked(turnout.name)] !== undefined && (
+        <div className="mt-3">
+          <ReasonTree reason={whyValue(design.program, names.locked(turnout.name), (n) => values[n])} />
+        </div>
+      )}
+      {design && (
+        <PanelSection title="It refuses to move while">
+          <p className="text-ink2">
+            {design.lockedBy[turnout.id]?.join(' or ') || 'no block'} is occupied, or a train is cleared over it and for{' '}
+            {showNumberOf(design.program, turnout.name)} after.
+          </p>
+        </PanelSection>
+      )}
+      {stage !== 'rehearse' && (
+        <PanelSection title="Change it">
+          <LengthField
+            label="Blade tips at"
+            unit={document.shownUnit}
+            scale={document.scale}
+            value={turnout.at}
+            onCommit={(at) => edit({ do: 'move', id: turnout.id, at })}
+          />
+          <LengthField
+            label="From blade tips to the clearance point"
+            unit={document.shownUnit}
+            scale={document.scale}
+            value={turnout.clearance}
+            onCommit={(clearance) => edit({ do: 'change turnout', id: turnout.id, change: { clearance } })}
+          />
+          <label className="flex flex-col gap-1">
+            <span className="text-ink2">Lies, when a rehearsal begins</span>
+            <select
+              className="field"
+              value={turnout.lies}
+              onChange={(e) =>
+                edit({
+                  do: 'change turnout',
+                  id: turnout.id,
+                  change: { lies: e.target.value === 'diverging' ? 'diverging' : 'straight' },
+                })
+              }
+            >
+              <option value="straight">straight</option>
+              <option value="diverging">diverging</option>
+            </select>
+          </label>
+          <Rename
+            key={turnout.name}
+            name={turnout.name}
+            onRename={(name) => edit({ do: 'rename', id: turnout.id, name })}
+          />
+          <Certainty id={turnout.id} certainty={turnout.certainty} />
+          <DeleteButton id={turnout.id} what={`${turnout.name} and its track`} />
+        </PanelSection>
+      )}
+    </>
+  );
+}
+
+/** The release time as the rule has it, so that the panel cannot say another. */
+function showNumberOf(
+  program: { declarations: { name: string; expr?: { op: string; ms?: number } }[] },
+  turnout: string,
+): string {
+  const rule = program.declarations.find((d) => d.name === names.cleared(turnout));
+  return `${(rule?.expr?.ms ?? 0) / 1000} s`;
+}
