@@ -1,5 +1,6 @@
 import type { LayoutDocument } from '@/core/survey';
 import { straighten } from '@/core/track';
+import { Rails } from '@/ui/line-sheet/rails';
 import { SheetGeometry } from '@/ui/line-sheet/sheet-geometry';
 
 const WIDTH = 420;
@@ -23,16 +24,7 @@ export function LayoutThumbnail({ document }: { document: LayoutDocument }) {
       {document.lines.length === 0 && (
         <path d={`M12 ${HEIGHT / 2}H${WIDTH - 12}`} stroke="var(--edge)" strokeDasharray="4 5" />
       )}
-      {document.lines.map((line) => (
-        <path
-          key={line.id}
-          d={geometry.path(line.id, 0, line.length.tenthUm)}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="1.8"
-          strokeLinejoin="round"
-        />
-      ))}
+      <Rails document={document} geometry={geometry} width={1.8} />
       {document.features.map((feature) => {
         if (feature.kind !== 'gap' && feature.kind !== 'mark') return null;
         const { x, y } = geometry.at(feature.line, feature.at.tenthUm);

@@ -1,5 +1,6 @@
 import type { BlockView } from '@/core/design';
 import { blockKey } from '@/ui/workbench/store';
+import { Pickable } from './pickable';
 import type { Placed } from './plan-labels';
 
 interface Props {
@@ -19,13 +20,11 @@ export function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Pr
     const isOccupied = occupied.has(block.name);
     const { y } = plate;
     return (
-      <g
+      <Pickable
         key={block.name}
-        role="button"
-        tabIndex={-1}
-        aria-label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
-        className="cursor-pointer"
-        onClick={() => onSelect(blockKey(block.name))}
+        label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
+        onPick={() => onSelect(blockKey(block.name))}
+        tabbable={false}
       >
         <rect
           x={plate.x - plate.width / 2}
@@ -46,7 +45,7 @@ export function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Pr
         >
           {block.name}
         </text>
-      </g>
+      </Pickable>
     );
   });
 }

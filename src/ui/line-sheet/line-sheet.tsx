@@ -341,30 +341,23 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
       </div>
       {below?.(geometry, size.width)}
       <div className="absolute bottom-1.5 left-1 z-10 flex">
-        <button
-          type="button"
-          className="cursor-pointer rounded-sm p-[3px] text-ink2 hover:bg-accent-tint"
-          onClick={() => zoom(1 / 1.4)}
-          aria-label="Zoom out"
-        >
-          <ZoomOut size={13} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="cursor-pointer rounded-sm p-[3px] text-ink2 hover:bg-accent-tint"
-          onClick={() => setView(fit)}
-          aria-label="Fit the whole layout"
-        >
-          <Maximize2 size={13} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="cursor-pointer rounded-sm p-[3px] text-ink2 hover:bg-accent-tint"
-          onClick={() => zoom(1.4)}
-          aria-label="Zoom in"
-        >
-          <ZoomIn size={13} aria-hidden />
-        </button>
+        {(
+          [
+            ['Zoom out', ZoomOut, () => zoom(1 / 1.4)],
+            ['Fit the whole layout', Maximize2, () => setView(fit)],
+            ['Zoom in', ZoomIn, () => zoom(1.4)],
+          ] as const
+        ).map(([label, Icon, act]) => (
+          <button
+            key={label}
+            type="button"
+            className="cursor-pointer rounded-sm p-[3px] text-ink2 hover:bg-accent-tint"
+            onClick={act}
+            aria-label={label}
+          >
+            <Icon size={13} aria-hidden />
+          </button>
+        ))}
       </div>
       <OverviewStrip
         document={document}

@@ -1,6 +1,7 @@
 import type { PointerEvent } from 'react';
 import type { LayoutDocument } from '@/core/survey';
 import type { Drawing } from '@/core/track';
+import { Rails } from './rails';
 import { GUTTER, RIGHT_PAD, SheetGeometry, type View } from './sheet-geometry';
 
 export const STRIP_HEIGHT = 34;
@@ -44,15 +45,7 @@ export function OverviewStrip({
       aria-label="Overview of the whole layout"
     >
       <title>Overview: drag to move about</title>
-      {document.lines.map((line) => (
-        <path
-          key={line.id}
-          d={geometry.path(line.id, 0, line.length.tenthUm)}
-          fill="none"
-          stroke="var(--ink2)"
-          strokeWidth="1.2"
-        />
-      ))}
+      <Rails document={document} geometry={geometry} width={1.2} colour="var(--ink2)" />
       <rect
         x={left}
         y="2"

@@ -1,5 +1,6 @@
 import type { Aspect } from '@/core/signals';
 import { type LayoutDocument, type Signal, signalsOf } from '@/core/survey';
+import { Pickable } from './pickable';
 import type { Placed } from './plan-labels';
 import type { SheetGeometry } from './sheet-geometry';
 import { SignalHead } from './signal-head';
@@ -22,16 +23,10 @@ export function SignalsLayer({ document, geometry, placed, selected, aspectOf, i
     const drop = placed.signals.get(signal.id);
     const shows = aspectOf(signal, index);
     return (
-      <g
+      <Pickable
         key={signal.id}
-        role="button"
-        tabIndex={0}
-        aria-label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
-        className="cursor-pointer"
-        onClick={() => onSelect(signal.id)}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') onSelect(signal.id);
-        }}
+        label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
+        onPick={() => onSelect(signal.id)}
       >
         {drop === undefined ? (
           <path d={`M${x} ${y}v${rightwards ? 10 : -10}`} stroke="var(--ink)" strokeWidth="1.5">
@@ -50,7 +45,7 @@ export function SignalsLayer({ document, geometry, placed, selected, aspectOf, i
             tentative={signal.certainty === 'tentative'}
           />
         )}
-      </g>
+      </Pickable>
     );
   });
 }

@@ -2,7 +2,9 @@ import { memo } from 'react';
 import type { DesignView } from '@/core/design';
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
+import { Pickable } from './pickable';
 import type { Placed } from './plan-labels';
+import { Rails } from './rails';
 import type { SheetGeometry } from './sheet-geometry';
 
 export type ShownPoints = Record<string, 'straight' | 'diverging' | 'between'>;
@@ -53,16 +55,7 @@ export const TrackLayer = memo(function TrackLayer({
                 />
               )),
         )}
-      {document.lines.map((line) => (
-        <path
-          key={line.id}
-          d={geometry.path(line.id, 0, line.length.tenthUm)}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="2.4"
-          strokeLinejoin="round"
-        />
-      ))}
+      <Rails document={document} geometry={geometry} width={2.4} />
       {document.turnouts.map((turnout) => (
         <path
           key={turnout.id}
@@ -120,16 +113,10 @@ export const TrackLayer = memo(function TrackLayer({
         const isSelected = selected === turnout.id;
         const isLocked = locked.has(turnout.id);
         return (
-          <g
+          <Pickable
             key={turnout.id}
-            role="button"
-            tabIndex={0}
-            aria-label={`Turnout ${turnout.name}, lies ${lies}${isLocked ? ', locked' : ''}`}
-            className="cursor-pointer"
-            onClick={() => onSelect(turnout.id)}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter') onSelect(turnout.id);
-            }}
+            label={`Turnout ${turnout.name}, lies ${lies}${isLocked ? ', locked' : ''}`}
+            onPick={() => onSelect(turnout.id)}
           >
             <circle cx={x} cy={y} r="11" fill="transparent" />
             {(isLocked || isSelected) && (
@@ -157,7 +144,7 @@ export const TrackLayer = memo(function TrackLayer({
                 {turnout.name}
               </text>
             )}
-          </g>
+          </Pickable>
         );
       })}
     </g>

@@ -1,6 +1,7 @@
 import { fromMm } from '@/core/measure';
 import type { RehearsalFrame } from '@/core/simulation';
 import { textWidth } from './label-placement';
+import { Pickable } from './pickable';
 import type { SheetGeometry } from './sheet-geometry';
 
 export const trainColour = (index: number): string => `var(--train-${index % 4})`;
@@ -30,17 +31,7 @@ export function TrainsLayer({
     const toRight = nose.x >= behind.x;
     const colour = trainColour(index);
     return (
-      <g
-        key={train.id}
-        role="button"
-        tabIndex={0}
-        aria-label={`Train ${train.name}`}
-        className="cursor-pointer"
-        onClick={() => onSelect(train.id)}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') onSelect(train.id);
-        }}
-      >
+      <Pickable key={train.id} label={`Train ${train.name}`} onPick={() => onSelect(train.id)}>
         {train.spans.map((span) => (
           <path
             key={`${span.line} ${span.from} ${span.to}`}
@@ -67,7 +58,7 @@ export function TrainsLayer({
             {name}
           </text>
         )}
-      </g>
+      </Pickable>
     );
   });
 }

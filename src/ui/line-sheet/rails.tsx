@@ -1,0 +1,26 @@
+import type { LayoutDocument } from '@/core/survey';
+import type { SheetGeometry } from './sheet-geometry';
+
+/** Every line as one stroke, on the sheet, in the overview and in a layout's picture alike. */
+export function Rails({
+  document,
+  geometry,
+  width,
+  colour = 'var(--ink)',
+}: {
+  document: LayoutDocument;
+  geometry: SheetGeometry;
+  width: number;
+  colour?: string;
+}) {
+  return document.lines.map((line) => (
+    <path
+      key={line.id}
+      d={geometry.path(line.id, 0, line.length.tenthUm)}
+      fill="none"
+      stroke={colour}
+      strokeWidth={width}
+      strokeLinejoin="round"
+    />
+  ));
+}
