@@ -418,6 +418,12 @@ describe('editing', () => {
       undefined,
     ],
     [
+      'correct the length of a line',
+      { do: 'change line', id: 'pd', length: cm(200) },
+      (d) => d.lines.find((l) => l.id === 'pd')!.length.typed,
+      '200 cm',
+    ],
+    [
       'make a train slower',
       { do: 'change train', id: 'tr-mail', change: { topSpeedKmh: 40 } },
       (d) => d.trains[0]!.topSpeedKmh,
@@ -485,6 +491,11 @@ describe('editing', () => {
     ],
     ['a block without a name', { do: 'name block', anchor: { line: 'main', at: cm(390) }, name: '' }, 'needs a name'],
     ['renaming what has no name', { do: 'rename', id: 'g1', name: 'x' }, 'no name to change'],
+    [
+      'a line made shorter than what stands on it',
+      { do: 'change line', id: 'pd', length: cm(20) },
+      'past the end of line “Pell Dock”',
+    ],
     ['changing a turnout that is gone', { do: 'change turnout', id: 'x', change: {} }, 'no longer there'],
     ['changing a train that is gone', { do: 'change train', id: 'x', change: {} }, 'no longer there'],
     ['a moved gap onto another', { do: 'move', id: 'g1', at: cm(236) }, 'already a gap at 236 cm'],

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { divideTrack, type Partition, pieceAt } from '@/core/detection';
 import { cm } from '@/core/measure';
-import { type LayoutDocument, newDocument } from '@/core/survey';
+import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
 import { compileTrack, distanceAt, onwardFrom, straighten, xOf } from '@/core/track';
 import { block, gap, signal, turnout } from '@/demo/build';
 import { generatedLine } from '@/demo/generated';
@@ -177,6 +177,33 @@ describe('findings', () => {
       { do: 'add signal', line: 'main', at: { tenthUm: cm(200).tenthUm }, governs: 'down' },
       { do: 'add signal', line: 'siding', at: { tenthUm: cm(40).tenthUm }, governs: 'down' },
     ]);
+  });
+  test('points in one long block are offered gaps either side, and those set them apart', () => {
+    let d = newDocument('Bare');
+    d.referenceLine = 'main';
+    d.lines = [line('main', 300), line('siding', 120)];
+    d.turnouts = [turnout('T1', 'main', 150, 'up', 'right', 'siding')];
+    const found = checkDesign(d).findings.find((f) => f.kind === 'points without protection')!;
+    expect(found.severity).toBe('check');
+    expect(found.remedies.map((r) => r.says)).toEqual([
+      'Cut a gap at 140 cm on main',
+      'Cut a gap at 170 cm on main',
+      'Cut a gap at 20 cm on siding',
+    ]);
+    for (const remedy of found.remedies) {
+      const result = applyEdit(d, remedy.edit);
+      if (!result.ok) throw new Error(result.problem);
+      d = result.change.document;
+    }
+    const { partition } = checkDesign(d).scheme;
+    expect(partition.blocks).toHaveLength(4);
+    expect(partition.blocks.find((b) => b.turnouts.length > 0)!.length).toBe(cm(30).tenthUm);
+  });
+  test('what no detector watches is the same length in the finding as in the lane', () => {
+    const d = ondrelValley();
+    d.detectors = d.detectors.filter((x) => x.name !== 'UB');
+    const found = checkDesign(d).findings.find((f) => f.kind === 'track without detection')!;
+    expect(found.figures).toEqual([{ name: 'length unseen', value: '134 cm' }]);
   });
   test('a signal further out protects the points as well, if the way to them passes no other', () => {
     const d = ondrelValley();

@@ -28,7 +28,16 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         severity: 'check',
         subject: blocks[0]!.name,
         says: `No detector watches ${names}. A train there is not seen, so signals into it stay at stop.`,
-        figures: [{ name: 'length unseen', value: shown(blocks.reduce((sum, b) => sum + b.length, 0)) }],
+        figures: [
+          {
+            name: 'length unseen',
+            value: shown(
+              blocks
+                .flatMap((b) => b.pieces)
+                .reduce((sum, p) => sum + partition.pieces[p]!.to - partition.pieces[p]!.from, 0),
+            ),
+          },
+        ],
         remedies: [
           {
             says: `Add a current detector to ${names}`,

@@ -1,7 +1,7 @@
 import { onwardPieces, type Partition } from '../detection';
-import type { Finding, Severity } from '../findings';
+import type { Finding, Remedy, Severity } from '../findings';
 import { showLength } from '../measure';
-import { asTyped, type Edit, type Facing, type LayoutDocument } from '../survey';
+import { asTyped, type Edit, type Facing, type LayoutDocument, type Turnout } from '../survey';
 import type { EdgeEnd } from '../track';
 import type { SignalReading } from './ways';
 
@@ -100,6 +100,7 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
       says: string,
       advice: string | undefined,
       places: { line: string; at: number; governs: Facing }[],
+      cuts: Remedy<Edit>[] = [],
     ) =>
       findings.push({
         id: `open-points ${severity} ${block.name}`,
@@ -109,14 +110,25 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
         says,
         figures: [],
         advice,
-        remedies: places.slice(0, 4).map((p) => ({
-          says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(p.line)}`,
-          edit: { do: 'add signal', line: p.line, at: asTyped(p.at), governs: p.governs },
-        })),
+        remedies: [
+          ...cuts,
+          ...places.slice(0, 4).map(
+            (p): Remedy<Edit> => ({
+              says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(p.line)}`,
+              edit: { do: 'add signal', line: p.line, at: asTyped(p.at), governs: p.governs },
+            }),
+          ),
+        ],
       });
     if (!block.ends.some(isCut)) {
-      const says = `${names} lies in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`;
-      report('check', says, 'Cut gaps either side of the points, clear of the fouling point.', []);
+      const says = `${names} ${turnouts.length > 1 ? 'lie' : 'lies'} in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`;
+      report(
+        'check',
+        says,
+        'Cut gaps either side of the points, clear of the fouling point.',
+        [],
+        gapsAround(document, turnouts[0]!),
+      );
       continue;
     }
     const open = block.ends.filter((end) => isCut(end) && !covered.has(`${end.piece} ${end.end}`));
@@ -141,4 +153,26 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
     }
   }
   return findings;
+}
+
+/** How far before the blades a gap is proposed; no part of a stock rail is cut there: 10 cm, common practice, no source. */
+const BEFORE_BLADES = 1_000_000;
+
+/** Gaps that would set a turnout apart: before its blades, and on each leg at the clearance point. */
+function gapsAround(document: LayoutDocument, turnout: Turnout): Remedy<Edit>[] {
+  const length = (line: string) => document.lines.find((l) => l.id === line)!.length.tenthUm;
+  const sign = turnout.facing === 'up' ? 1 : -1;
+  const { line, end } = turnout.diverging;
+  const reach = turnout.clearance.tenthUm;
+  const spots = [
+    { line: turnout.line, at: turnout.at.tenthUm - sign * BEFORE_BLADES },
+    { line: turnout.line, at: turnout.at.tenthUm + sign * reach },
+    { line, at: end === 'start' ? reach : length(line) - reach },
+  ];
+  return spots
+    .filter((spot) => spot.at > 0 && spot.at < length(spot.line))
+    .map((spot) => ({
+      says: `Cut a gap at ${showLength(spot.at, document.shownUnit)} on ${document.lines.find((l) => l.id === spot.line)!.name}`,
+      edit: { do: 'add cut', kind: 'gap', line: spot.line, at: asTyped(spot.at) },
+    }));
 }

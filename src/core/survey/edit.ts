@@ -21,6 +21,7 @@ export type Edit =
   | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; name: string }
   | { do: 'rename'; id: string; name: string }
   | { do: 'delete'; id: string }
+  | { do: 'change line'; id: string; length: TypedLength }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
   | { do: 'change train'; id: string; change: Partial<Omit<Train, 'id' | 'vehicles'>> };
 
@@ -158,6 +159,11 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     }
     case 'delete':
       return remove(document, edit.id);
+    case 'change line': {
+      const line = document.lines.find((l) => l.id === edit.id) ?? refuse('That line is no longer there.');
+      line.length = edit.length;
+      return `Make ${line.name} ${shown(edit.length)} long`;
+    }
     case 'change turnout': {
       const turnout = document.turnouts.find((t) => t.id === edit.id) ?? refuse('That turnout is no longer there.');
       Object.assign(turnout, edit.change);

@@ -5,6 +5,7 @@ import { asTyped, type Facing, type LeadsTo } from '@/core/survey';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { PanelSection } from '@/ui/reasoning/panel';
+import { Rename } from '@/ui/reasoning/selection-parts';
 import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 
 type What = 'gap' | 'mark' | 'signal' | 'detector' | 'turnout';
@@ -134,6 +135,7 @@ export function AddPanel() {
           {added}
         </p>
       </form>
+      <LineFields key={known} line={known} />
       <Standing />
     </>
   );
@@ -265,5 +267,28 @@ function Standing() {
           ))}
       </ul>
     </PanelSection>
+  );
+}
+
+/** A taped length that turns out wrong, and the name of the line. */
+function LineFields({ line }: { line: string }) {
+  const document = useWorkbench((s) => s.document);
+  const store = useWorkbenchStore();
+  const found = document.lines.find((l) => l.id === line);
+  if (!found) return null;
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer font-medium">Correct {found.name}</summary>
+      <div className="mt-2">
+        <LengthField
+          label="Its length by tape"
+          unit={document.shownUnit}
+          scale={document.scale}
+          value={found.length}
+          onCommit={(length) => store.getState().edit({ do: 'change line', id: line, length })}
+        />
+        <Rename name={found.name} onRename={(name) => store.getState().edit({ do: 'rename', id: line, name })} />
+      </div>
+    </details>
   );
 }
