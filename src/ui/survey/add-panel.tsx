@@ -242,7 +242,7 @@ function Standing() {
   const lineOrder = (id: string) => document.lines.findIndex((l) => l.id === id);
   const lineName = (id: string) => document.lines.find((l) => l.id === id)?.name ?? id;
   return (
-    <PanelSection title={`${cuts.length} boundaries between blocks`}>
+    <PanelSection title={`${cuts.length} ${cuts.length === 1 ? 'boundary' : 'boundaries'} between blocks`}>
       {cuts.length === 0 && (
         <p className="text-ink2">
           None yet. Cut a <Term word="gap">gap</Term> where one block shall end and the next begin.

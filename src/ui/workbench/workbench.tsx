@@ -119,7 +119,7 @@ function Trains() {
   const document = useWorkbench((s) => s.document);
   const store = useWorkbenchStore();
   return (
-    <PanelSection title={`${document.trains.length} trains`}>
+    <PanelSection title={document.trains.length === 1 ? '1 train' : `${document.trains.length} trains`}>
       <ul className="mb-2">
         {document.trains.map((train) => (
           <li key={train.id} className="flex items-center justify-between gap-2 border-b border-hair py-1">
@@ -213,7 +213,10 @@ function RehearseStage() {
           <Selection key={selected} />
         </Panel>
       ) : (
-        <Panel title="On the line now" subject={frame ? `${frame.trains.length} trains` : undefined}>
+        <Panel
+          title="On the line now"
+          subject={frame ? (frame.trains.length === 1 ? '1 train' : `${frame.trains.length} trains`) : undefined}
+        >
           {isTrain && <PanelTitle>{document.trains.find((t) => t.id === selected)?.name}</PanelTitle>}
           <OnTheLine run={run} />
         </Panel>
