@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { compileProgram, Interpreter, type Program } from '@/core/logic';
+import { Random } from '@/core/simulation';
 import { ondrelValley } from '@/demo/ondrel-valley';
 
 /**
@@ -160,6 +161,30 @@ describe('every aspect of the main line', () => {
     expect(seen.stop).toBeGreaterThan(1000);
     expect(seen.caution).toBeGreaterThan(1000);
     expect(seen.clear).toBeGreaterThan(100);
+  }, 300_000);
+
+  test('for every occupancy and memory of the five blocks a signal speaks of, with the others drawn: 77,760 cases', () => {
+    const random = new Random(17);
+    const memories = ['none', 'east', 'west'] as const;
+    const kinds = [false, true].flatMap((occupied) => memories.map((memory): State => ({ occupied, memory })));
+    for (const name in TABLE) {
+      const { from, protects, next } = TABLE[name]!;
+      const near = [...new Set([from, ...protects, ...TABLE[next]!.protects])];
+      expect(near).toHaveLength(5);
+      for (let n = 0; n < kinds.length ** near.length; n++) {
+        const state = Object.fromEntries(
+          BLOCKS.map((block) => [block, kinds[Math.floor(random.uniform() * kinds.length)]!]),
+        );
+        near.forEach((block, i) => {
+          state[block] = kinds[Math.floor(n / kinds.length ** i) % kinds.length]!;
+        });
+        const theirs = referee(state, []);
+        if (!theirs) continue;
+        const ours = shown(state);
+        if (ours[name] !== theirs[name])
+          expect.fail(`${name} shows ${ours[name]}, the table says ${theirs[name]}, for ${JSON.stringify(state)}`);
+      }
+    }
   }, 300_000);
 
   test('for any occupancy with any memory of direction and any signal held by hand, 20,000 drawn cases', () => {
