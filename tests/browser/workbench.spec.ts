@@ -19,6 +19,7 @@ test('a gap is added by typing, moved by typing and by keys, deleted, undone, an
   const added = page.getByRole('button', { name: 'Gap at 96.52 cm, tentative' });
   await added.click();
   await expect(page.getByText('between Main 60 (36.52 cm) and UC2 (139.48 cm)')).toBeVisible();
+  await expect(page.getByText('Before you cut: power off, eyes protected.')).toBeVisible();
   await page.getByLabel('Distance from the start of Main').fill('1.2 m');
   await page.keyboard.press('Enter');
   const moved = page.getByRole('button', { name: 'Gap at 120 cm, tentative' });

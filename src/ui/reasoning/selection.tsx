@@ -5,6 +5,7 @@ import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { ASPECTS } from '@/core/signals';
 import { asTyped, type Gap, type LayoutDocument, type Mark, type Signal, signalsOf } from '@/core/survey';
+import { Caution } from '@/ui/parts/caution';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { TrainEditor } from '@/ui/survey/train-editor';
@@ -75,6 +76,7 @@ function CutSelection({ cut }: { cut: Gap | Mark }) {
       <p className="text-ink3">
         Or drag it, or use the arrow keys: 1 cm; with Shift 10 cm, with Alt 1 mm. Signals at it move along.
       </p>
+      {cut.kind === 'gap' && <Caution work="cutting" />}
       <Certainty id={cut.id} certainty={cut.certainty} />
       <DeleteButton id={cut.id} what={cut.kind === 'gap' ? 'the gap' : 'the block mark'} />
     </>

@@ -2,6 +2,7 @@
 import { type FormEvent, useEffect, useState } from 'react';
 import { cm, showLength, TENTH_UM_PER_CM, TENTH_UM_PER_MM, type TypedLength } from '@/core/measure';
 import { asTyped, type Facing, type LeadsTo } from '@/core/survey';
+import { Caution } from '@/ui/parts/caution';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { PanelSection } from '@/ui/reasoning/panel';
@@ -131,6 +132,7 @@ export function AddPanel() {
             Add the {WHATS.find(([id]) => id === what)![1].toLowerCase()}
           </button>
         )}
+        {what === 'detector' && <Caution work="wiring" />}
         <p aria-live="polite" className="text-ok">
           {added}
         </p>
