@@ -138,6 +138,11 @@ test('theme and size are remembered', async ({ page }) => {
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
   await expect(page.getByLabel('Size of everything')).toHaveValue('1.5');
   await expect(page.getByRole('contentinfo')).toBeInViewport({ ratio: 1 });
+  await stage(page, 'Rehearse');
+  await expect(page.getByRole('radio', { name: '50×' })).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole('spinbutton')).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole('img', { name: /^Time and distance graph/ })).toBeInViewport({ ratio: 0.5 });
+  await expect(page.getByLabel('Overview of the whole layout')).toBeInViewport({ ratio: 1 });
 });
 
 test('in Rehearse a click on the track throws a turnout, keys play and step, and a refusal says why', async ({

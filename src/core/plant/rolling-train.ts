@@ -3,10 +3,11 @@ import type { EdgeEnd } from '../track';
 import { pieceLengthMm, type ReadPoints, stepOn, type TapeEntry, turnTape } from './tape';
 
 export const STEP_S = 0.02;
-/** How far before a signal or a buffer a driver stops. */
+/** How far before a signal or a buffer a driver stops; our assumption. */
 export const STOP_SHORT_MM = 20;
 /** Caution is worked as half speed; common practice, no source. */
 const CAUTION_SHARE = 0.5;
+/** How far a driver knows the line before him; our assumption, longer than any stopping distance. */
 const LOOK_AHEAD_MM = 6000;
 
 export interface TrainFigures {

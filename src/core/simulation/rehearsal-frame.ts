@@ -80,20 +80,8 @@ export class PathRecorder {
   }
 }
 
-const LOUD: RehearsalEvent['kind'][] = [
-  'passes',
-  'stands',
-  'starts',
-  'collision',
-  'points moved under',
-  'mishap',
-  'refused',
-  'points',
-];
-
 /** An event in a sentence; undefined for those too frequent to list. */
 export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | undefined {
-  if (!LOUD.includes(event.kind)) return undefined;
   const train = (index: number) => rehearsal.plant.trains[index]!.figures.name;
   const signal = (index: number) => rehearsal.scheme.readings[index]!.signal.name;
   const turnout = (index: number) => rehearsal.document.turnouts[index]!.name;

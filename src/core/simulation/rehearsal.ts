@@ -10,7 +10,7 @@ import { TraceHash } from './trace-hash';
 
 export const TICK_MS = 20;
 const POSITIONS = ['straight', 'diverging', 'between'] as const;
-/** Spread between trains: 2 % of speed, 10 % of start delay, one deviation. */
+/** Spread between trains: 2 % of speed, 10 % of start delay, one deviation; our assumption. */
 const SPEED_SPREAD = 0.02;
 const DELAY_SPREAD = 0.1;
 /** Positions are folded into the trace this often. */

@@ -218,8 +218,8 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
     <div className="relative flex min-h-0 min-w-0 flex-1 flex-col">
       <div
         ref={box}
-        className={`relative min-h-0 overflow-x-hidden ${below ? 'shrink-0 overflow-y-hidden' : 'flex-1 overflow-y-auto'}`}
-        style={below ? { height: trackBottom } : undefined}
+        className={`relative min-h-0 overflow-x-hidden ${below ? 'overflow-y-auto' : 'flex-1 overflow-y-auto'}`}
+        style={below ? { flex: `0 1 ${trackBottom}px` } : undefined}
       >
         <svg
           ref={svg}

@@ -13,7 +13,7 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
   const seconds = tickSeconds(tick);
   const clock = `${Math.floor(seconds / 60)}:${(seconds % 60).toFixed(1).padStart(4, '0')}`;
   return (
-    <div className="flex items-center gap-2">
+    <div className="flex flex-wrap items-center gap-2">
       <button
         type="button"
         className="button px-2"
@@ -44,7 +44,7 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
         +1 s
       </button>
       <output className="w-20 text-right font-mono text-[0.9rem]">{clock}</output>
-      <div className="flex overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Speed">
+      <div className="flex shrink-0 overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Speed">
         {SPEEDS.map((times) => (
           <button
             key={times}

@@ -59,7 +59,7 @@ function Shell() {
 
 function SheetBar({ title, children }: { title: string; children: React.ReactNode }) {
   return (
-    <div className="flex h-[38px] shrink-0 items-center gap-4 border-b border-line bg-sheet px-4">
+    <div className="flex min-h-[38px] shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-1">
       <h1 className="text-[0.95rem] font-semibold">{title}</h1>
       {children}
     </div>
@@ -82,7 +82,7 @@ function DesignStage() {
   const close = () => store.getState().select(undefined);
   return (
     <>
-      <main className="flex min-w-0 flex-1 flex-col">
+      <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
         <SheetBar title="Line sheet">
           {LAYERS.map(([layer, label]) => (
             <label key={layer} className="flex items-center gap-1.5">
@@ -186,13 +186,13 @@ function RehearseStage() {
   const subject = isTrain ? undefined : subjectOf(document, selected);
   return (
     <>
-      <main className="flex min-w-0 flex-1 flex-col">
+      <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
         <SheetBar title="Rehearse">
           <RehearseBar run={run} />
         </SheetBar>
         <LineSheet
           below={(geometry, width) => (
-            <div ref={setGraphBox} className="min-h-0 flex-1 overflow-hidden">
+            <div ref={setGraphBox} className="min-h-0 flex-[1_0_110px] overflow-hidden">
               {frame && (
                 <TimeDistanceGraph
                   geometry={geometry}
