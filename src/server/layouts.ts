@@ -10,7 +10,19 @@ export interface StoredLayout {
   /** Grows by one with every save; a save names the one it was made from. */
   revision: number;
   updatedAt: string;
+  /** What the window that saved it called its save. */
+  token: string;
   document: LayoutDocument;
+}
+
+/** A version of a layout that is kept for good. */
+export interface Revision {
+  number: number;
+  at: string;
+  /** What was done since the revision before it. */
+  note: string;
+  /** Given by a person; empty when it was kept at a pause. */
+  name: string;
 }
 
 export type SaveResult =
@@ -27,7 +39,26 @@ interface LayoutRow extends RowDataPacket {
   name: string;
   revision: number;
   updated_at: Date;
+  save_token: string;
   document: string;
+}
+
+const COLUMNS = 'id, name, revision, updated_at, save_token, document';
+/** Editing that goes on after this long starts a new revision. */
+const PAUSE_MS = Number(process.env.ROBLIK_PAUSE_MS ?? 60_000);
+const LONGEST_NOTE = 400;
+
+interface DraftRow extends RowDataPacket {
+  document: string;
+  doing: string;
+  revision: number;
+  rested: string;
+}
+interface RevisionRow extends RowDataPacket {
+  number: number;
+  note: string;
+  name: string;
+  created_at: Date;
 }
 
 /** Documents already checked, by layout and revision: a stored revision never changes. */
@@ -45,6 +76,7 @@ function fromRow(row: LayoutRow): StoredLayout {
     name: row.name,
     revision: row.revision,
     updatedAt: row.updated_at.toISOString(),
+    token: row.save_token,
     document: reading.document,
   };
   if (checked.size >= MOST_CHECKED) checked.clear();
@@ -55,7 +87,7 @@ function fromRow(row: LayoutRow): StoredLayout {
 /** All layouts that are not deleted, last changed first. */
 export async function listLayouts(): Promise<StoredLayout[]> {
   const [rows] = await pool().query<LayoutRow[]>(
-    'SELECT id, name, revision, updated_at, document FROM layouts WHERE deleted_at IS NULL ORDER BY updated_at DESC, id',
+    `SELECT ${COLUMNS} FROM layouts WHERE deleted_at IS NULL ORDER BY updated_at DESC, id`,
   );
   return rows.map(fromRow);
 }
@@ -63,7 +95,7 @@ export async function listLayouts(): Promise<StoredLayout[]> {
 /** One layout, or undefined when there is none or it is deleted. */
 export async function loadLayout(id: string): Promise<StoredLayout | undefined> {
   const [rows] = await pool().execute<LayoutRow[]>(
-    'SELECT id, name, revision, updated_at, document FROM layouts WHERE id = ? AND deleted_at IS NULL',
+    `SELECT ${COLUMNS} FROM layouts WHERE id = ? AND deleted_at IS NULL`,
     [id],
   );
   return rows[0] && fromRow(rows[0]);
@@ -79,31 +111,89 @@ export async function createLayout(document: LayoutDocument, note: string): Prom
       document.name,
       text,
     ]);
-    await keepRevision(connection, id, 1, null, text, note);
+    await keepRevision(connection, id, 1, text, note);
   });
   return id;
 }
 
-/** Saves over the revision it was made from and no other: two tabs never overwrite each other silently. */
+/**
+ * Saves the draft over the one it was made from and no other: two windows never overwrite each other silently. A draft that
+ * had rested for a while is kept as a revision first.
+ */
 export async function saveLayout(
   id: string,
   base: number,
   document: LayoutDocument,
-  note: string,
+  save: { note: string; token: string },
 ): Promise<SaveResult> {
   const text = writeDocumentText(document);
   const saved = await inTransaction(async (connection) => {
-    const [result] = await connection.execute<ResultSetHeader>(
-      'UPDATE layouts SET document = ?, name = ?, revision = revision + 1, updated_at = CURRENT_TIMESTAMP(3) WHERE id = ? AND revision = ? AND deleted_at IS NULL',
-      [text, document.name, id, base],
+    const [[draft]] = await connection.execute<DraftRow[]>(
+      'SELECT document, doing, TIMESTAMPDIFF(MICROSECOND, updated_at, CURRENT_TIMESTAMP(3)) / 1000 AS rested FROM layouts WHERE id = ? AND revision = ? AND deleted_at IS NULL FOR UPDATE',
+      [id, base],
     );
-    if (result.affectedRows === 0) return false;
-    await keepRevision(connection, id, base + 1, base, text, note);
+    if (!draft) return false;
+    const kept =
+      Number(draft.rested) >= PAUSE_MS && (await keepRevision(connection, id, base, draft.document, draft.doing));
+    const doing = [kept ? '' : draft.doing, save.note].filter(Boolean).join('; ').slice(0, LONGEST_NOTE);
+    await connection.execute(
+      'UPDATE layouts SET document = ?, name = ?, revision = revision + 1, save_token = ?, doing = ?, updated_at = CURRENT_TIMESTAMP(3) WHERE id = ?',
+      [text, document.name, save.token.slice(0, 40), doing, id],
+    );
     return true;
   });
   if (saved) return { ok: true, revision: base + 1 };
   const current = await loadLayout(id);
   return current ? { ok: false, reason: 'conflict', current } : { ok: false, reason: 'gone' };
+}
+
+/** Keeps the draft as it stands as a revision, with a person's name for it; undefined when there is no such layout. */
+export async function keepDraft(id: string, name: string, note?: string): Promise<number | undefined> {
+  return inTransaction(async (connection) => {
+    const [[draft]] = await connection.execute<DraftRow[]>(
+      'SELECT document, doing, revision FROM layouts WHERE id = ? AND deleted_at IS NULL FOR UPDATE',
+      [id],
+    );
+    if (!draft) return undefined;
+    await keepRevision(connection, id, draft.revision, draft.document, note ?? draft.doing, name);
+    await connection.execute("UPDATE layouts SET doing = '' WHERE id = ?", [id]);
+    return draft.revision;
+  });
+}
+
+/** Keeps a document that never became the draft: the side of a conflict that was not chosen. */
+export async function keepAside(id: string, document: LayoutDocument, name: string): Promise<number | undefined> {
+  return inTransaction(async (connection) => {
+    const [result] = await connection.execute<ResultSetHeader>(
+      'UPDATE layouts SET revision = revision + 2 WHERE id = ? AND deleted_at IS NULL',
+      [id],
+    );
+    if (result.affectedRows === 0) return undefined;
+    const [[row]] = await connection.execute<DraftRow[]>('SELECT revision FROM layouts WHERE id = ?', [id]);
+    await keepRevision(connection, id, row!.revision - 1, writeDocumentText(document), '', name);
+    return row!.revision;
+  });
+}
+
+/** All revisions of a layout, newest first. */
+export async function listRevisions(id: string): Promise<Revision[]> {
+  const [rows] = await pool().execute<RevisionRow[]>(
+    'SELECT number, note, name, created_at FROM revisions WHERE layout = ? ORDER BY number DESC',
+    [id],
+  );
+  return rows.map(({ number, note, name, created_at }) => ({ number, note, name, at: created_at.toISOString() }));
+}
+
+/** The document of a revision, or undefined when there is none. */
+export async function loadRevision(id: string, number: number): Promise<LayoutDocument | undefined> {
+  const [rows] = await pool().execute<(RowDataPacket & { document: string })[]>(
+    'SELECT document FROM revisions WHERE layout = ? AND number = ?',
+    [id, number],
+  );
+  if (!rows[0]) return undefined;
+  const reading = readDocument(JSON.parse(rows[0].document));
+  if (!reading.ok) throw new Error(`Revision ${number} of ${id} is damaged: ${reading.faults[0]?.problem}`);
+  return reading.document;
 }
 
 /** Marks a layout as deleted, or takes that back; false when there is no such layout. */
@@ -115,18 +205,20 @@ export async function setDeleted(id: string, deleted: boolean): Promise<boolean>
   return result.affectedRows > 0;
 }
 
+/** Keeps a document as a revision; one that is kept already only takes the name. False when it was kept before. */
 async function keepRevision(
   connection: Connection,
   id: string,
   number: number,
-  parent: number | null,
   text: string,
   note: string,
-): Promise<void> {
-  await connection.execute(
-    'INSERT INTO revisions (layout, number, parent, content_hash, document, note) VALUES (?, ?, ?, ?, ?, ?)',
-    [id, number, parent, hashOf(text), text, note.slice(0, 400)],
+  name = '',
+): Promise<boolean> {
+  const [result] = await connection.execute<ResultSetHeader>(
+    "INSERT INTO revisions (layout, number, parent, content_hash, document, note, name) SELECT ?, ?, MAX(number), ?, ?, ?, ? FROM revisions WHERE layout = ? ON DUPLICATE KEY UPDATE name = IF(VALUES(name) = '', revisions.name, VALUES(name))",
+    [id, number, hashOf(text), text, note.slice(0, LONGEST_NOTE), name.slice(0, 80), id],
   );
+  return result.affectedRows === 1;
 }
 
 async function inTransaction<T>(work: (connection: Connection) => Promise<T>): Promise<T> {

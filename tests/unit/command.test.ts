@@ -4,14 +4,25 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { createConnection } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { learningOval } from '@/demo/learning-oval';
-import { createLayout, listLayouts, loadLayout, saveLayout, setDeleted } from '@/server/layouts';
+import {
+  createLayout,
+  keepAside,
+  keepDraft,
+  listLayouts,
+  listRevisions,
+  loadLayout,
+  loadRevision,
+  saveLayout,
+  setDeleted,
+} from '@/server/layouts';
 import { DATABASE_VARIABLE, pool } from '@/server/pool';
 import { Database } from '../../tools/database';
 import { freePort } from '../../tools/ports';
 
+const MIGRATIONS = ['001-layouts.sql', '002-drafts.sql'];
+const save = (note: string, token = 'window-a') => ({ note, token });
 const ROBLIK = fileURLToPath(new URL('../../roblik', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'roblik-command-'));
 const call = (...args: string[]) =>
@@ -61,39 +72,65 @@ describe('layouts in MariaDB', () => {
   }, 60_000);
 
   test('the tables are made once', async () => {
-    expect(applied).toEqual(['001-layouts.sql']);
+    expect(applied).toEqual(MIGRATIONS);
     const again = new Database(join(folder, 'db2'));
-    expect(await again.start()).toEqual(['001-layouts.sql']);
+    expect(await again.start()).toEqual(MIGRATIONS);
     await again.stop();
     expect(await again.start()).toEqual([]);
     await again.stop();
   }, 60_000);
 
-  test('a save goes over the revision it was made from and no other; each is kept', async () => {
+  test('a save goes over the revision it was made from and no other; nothing else', async () => {
     const id = await createLayout(learningOval(), 'Made');
-    expect(await saveLayout(id, 1, { ...learningOval(), name: 'Second' }, 'renamed')).toEqual({
+    expect(await saveLayout(id, 1, { ...learningOval(), name: 'Second' }, save('renamed'))).toEqual({
       ok: true,
       revision: 2,
     });
-    const stale = await saveLayout(id, 1, { ...learningOval(), name: 'Lost' }, 'late');
+    const stale = await saveLayout(id, 1, { ...learningOval(), name: 'Lost' }, save('late'));
     expect(stale).toMatchObject({ ok: false, reason: 'conflict', current: { name: 'Second', revision: 2 } });
     expect(await loadLayout(id)).toMatchObject({ name: 'Second', revision: 2, document: { name: 'Second' } });
-    const connection = await createConnection(database.url);
-    const [rows] = await connection.execute(
-      'SELECT number, parent, note, LENGTH(content_hash) AS hash FROM revisions WHERE layout = ? ORDER BY number',
-      [id],
-    );
-    expect(rows).toEqual([
-      { number: 1, parent: null, note: 'Made', hash: 64 },
-      { number: 2, parent: 1, note: 'renamed', hash: 64 },
-    ]);
-    await connection.end();
+    expect(await listRevisions(id)).toMatchObject([{ number: 1, note: 'Made', name: '' }]);
+  });
+
+  test('what the window called its save comes back with a conflict, so that it knows its own', async () => {
+    const id = await createLayout(learningOval(), 'Made');
+    await saveLayout(id, 1, learningOval(), save('one', 'window-b'));
+    expect(await saveLayout(id, 1, learningOval(), save('two', 'window-b'))).toMatchObject({
+      reason: 'conflict',
+      current: { token: 'window-b', revision: 2 },
+    });
+  });
+
+  test('editing on after a pause keeps the version before it, with all that was done to it', async () => {
+    const id = await createLayout(learningOval(), 'Made');
+    await saveLayout(id, 1, { ...learningOval(), name: 'A' }, save('First'));
+    await saveLayout(id, 2, { ...learningOval(), name: 'B' }, save('Second'));
+    await pool().execute('UPDATE layouts SET updated_at = updated_at - INTERVAL 61 SECOND WHERE id = ?', [id]);
+    await saveLayout(id, 3, { ...learningOval(), name: 'C' }, save('Third'));
+    expect(await listRevisions(id)).toMatchObject([{ number: 3, note: 'First; Second' }, { number: 1 }]);
+    expect((await loadRevision(id, 3))!.name).toBe('B');
+    expect((await loadLayout(id))!.name).toBe('C');
+    expect(await keepDraft(id, 'Before the show')).toBe(4);
+    expect(await keepDraft(id, 'Renamed')).toBe(4);
+    expect((await listRevisions(id))[0]).toMatchObject({ number: 4, note: 'Third', name: 'Renamed' });
+    expect(await loadRevision(id, 2)).toBeUndefined();
+  });
+
+  test('the side of a conflict that was not chosen is kept, and saving goes on after it', async () => {
+    const id = await createLayout(learningOval(), 'Made');
+    const base = await keepAside(id, { ...learningOval(), name: 'Not chosen' }, 'Mine');
+    expect(base).toBe(3);
+    expect((await loadRevision(id, 2))!.name).toBe('Not chosen');
+    expect((await loadLayout(id))!.name).toBe(learningOval().name);
+    expect(await saveLayout(id, base!, learningOval(), save('on'))).toEqual({ ok: true, revision: 4 });
+    expect(await keepAside('nothinghere1', learningOval(), 'x')).toBeUndefined();
+    expect(await keepDraft('nothinghere1', 'x')).toBeUndefined();
   });
 
   test('of many saves from one revision at once exactly one goes through', async () => {
     const id = await createLayout(learningOval(), 'Made');
     const results = await Promise.all(
-      Array.from({ length: 12 }, (_, i) => saveLayout(id, 1, { ...learningOval(), name: `Writer ${i}` }, '')),
+      Array.from({ length: 12 }, (_, i) => saveLayout(id, 1, { ...learningOval(), name: `Writer ${i}` }, save(''))),
     );
     expect(results.filter((r) => r.ok)).toHaveLength(1);
     expect((await loadLayout(id))!.revision).toBe(2);
@@ -107,7 +144,7 @@ describe('layouts in MariaDB', () => {
     expect(await setDeleted(id, true)).toBe(false);
     expect(await listed()).toBe(false);
     expect(await loadLayout(id)).toBeUndefined();
-    expect(await saveLayout(id, 1, learningOval(), '')).toEqual({ ok: false, reason: 'gone' });
+    expect(await saveLayout(id, 1, learningOval(), save(''))).toEqual({ ok: false, reason: 'gone' });
     expect(await setDeleted(id, false)).toBe(true);
     expect(await listed()).toBe(true);
     expect(await setDeleted('nothinghere1', false)).toBe(false);

@@ -1,10 +1,16 @@
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { cm } from '@/core/measure';
 import { learningOval } from '@/demo/learning-oval';
+import { ondrelValley } from '@/demo/ondrel-valley';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
 import { blockKey, blockNameOf, createWorkbench } from '@/ui/workbench/store';
+import { takeUp } from '@/ui/workbench/take-up';
 
-const open = () => createWorkbench({ id: 'x', document: learningOval(), revision: 1 });
+const open = () => {
+  const store = createWorkbench({ id: 'x', document: learningOval(), revision: 1 });
+  store.getState().set({ saving: 'saved' });
+  return store;
+};
 
 describe('the workbench', () => {
   test('an edit changes the document, waits to be saved, and can be taken back and done again', () => {
@@ -55,6 +61,21 @@ describe('the workbench', () => {
     expect(store.getState().document).toEqual(before);
     expect(store.getState().future).toHaveLength(100);
   });
+  test('nothing can be edited before it is known what this browser kept', () => {
+    const store = createWorkbench({ id: 'x', document: learningOval(), revision: 1 });
+    expect(store.getState().edit({ do: 'rename layout', name: 'Too early' })).toBe(false);
+    expect(store.getState().document.name).toBe(learningOval().name);
+  });
+  test('going back to another version is one step that can be undone', () => {
+    const store = open();
+    const before = store.getState().document;
+    store.getState().replace(ondrelValley(), 'Go back');
+    expect(store.getState().document.name).toBe('Ondrel Valley');
+    store.getState().undo();
+    expect(store.getState().document).toEqual(before);
+    store.getState().redo();
+    expect(store.getState().document).toEqual(ondrelValley());
+  });
   test('blocks are selected by name, other things by id', () => {
     const store = open();
     store.getState().select(blockKey('B1'));
@@ -62,6 +83,43 @@ describe('the workbench', () => {
     store.getState().select('g1');
     expect(blockNameOf(store.getState().selected)).toBeUndefined();
     expect(blockNameOf(undefined)).toBeUndefined();
+  });
+});
+
+describe('taking up work again', () => {
+  const document = learningOval();
+  const renamed = { ...document, name: 'Edited here' };
+  const step = { patches: [], inverse: [], says: 'Name it' };
+  const kept = { document: renamed, base: document, revision: 4, unsaved: true, past: [step], future: [] };
+  const stored = (revision: number, token: string) => ({ document: { ...document, name: 'There' }, revision, token });
+
+  test('edits made from the version the server has are gone on with and saved', () =>
+    expect(takeUp(kept, stored(4, 'other'), 'me')).toMatchObject({
+      document: renamed,
+      past: [step],
+      revision: 4,
+      saving: 'waiting',
+    }));
+  test('a later version that this window saved itself is no conflict', () =>
+    expect(takeUp(kept, stored(5, 'me'), 'me')).toMatchObject({ document: renamed, revision: 5, saving: 'waiting' }));
+  test('a later version of another window is one', () =>
+    expect(takeUp(kept, stored(5, 'other'), 'me')).toMatchObject({
+      document: renamed,
+      revision: 4,
+      saving: 'conflict',
+      theirs: { revision: 5 },
+    }));
+  test('without unsaved edits the server counts, and an older way back is dropped', () => {
+    const taken = takeUp({ ...kept, unsaved: false }, stored(5, 'other'), 'me');
+    expect(taken).toMatchObject({ document: { name: 'There' }, revision: 5, saving: 'saved' });
+    expect(taken.past).toBeUndefined();
+    expect(takeUp({ ...kept, unsaved: false }, stored(4, 'other'), 'me').past).toEqual([step]);
+  });
+  test('with the database away the kept version opens; with nothing kept it is said to be missing', () => {
+    expect(takeUp(kept, undefined, 'me')).toMatchObject({ document: renamed, base: document, saving: 'failed' });
+    expect(takeUp({ ...kept, unsaved: false }, undefined, 'me').base).toBe(renamed);
+    expect(takeUp(undefined, undefined, 'me')).toEqual({ saving: 'failed', missing: true });
+    expect(takeUp(undefined, stored(2, 'x'), 'me')).toMatchObject({ saving: 'saved', revision: 2 });
   });
 });
 

@@ -30,12 +30,16 @@ export type LeadsTo =
   | { kind: 'dead end'; name: string; length: TypedLength }
   | { kind: 'back'; name: string; length: TypedLength; at: TypedLength };
 
-export interface Change {
-  document: LayoutDocument;
+/** What was done, without what came of it: enough to undo it and to do it again. */
+export interface Step {
   patches: Patch[];
   inverse: Patch[];
   /** In words, for the undo list: “Move gap to 96 cm”. */
   says: string;
+}
+
+export interface Change extends Step {
+  document: LayoutDocument;
 }
 
 export type EditResult = { ok: true; change: Change } | { ok: false; problem: string };
@@ -59,6 +63,12 @@ export function applyEdit(document: LayoutDocument, edit: Edit): EditResult {
     if (error instanceof Refused) return { ok: false, problem: error.message };
     throw error;
   }
+}
+
+/** Another document in the place of this one, as one step that can be undone. The other must have been checked. */
+export function replaceDocument(document: LayoutDocument, other: LayoutDocument, says: string): Change {
+  const [next, patches, inverse] = produceWithPatches(document, () => other);
+  return { document: next, patches, inverse, says };
 }
 
 /** Applies recorded patches: undo, redo and replay share this one path. */

@@ -8,7 +8,7 @@ interface Props {
   placed: Placed;
   occupied: ReadonlySet<string>;
   selected: string | undefined;
-  onSelect: (id: string) => void;
+  onSelect?: (id: string) => void;
 }
 
 /** The name of each block on its track, solid while it is occupied. */
@@ -23,7 +23,7 @@ export function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Pr
       <Pickable
         key={block.name}
         label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
-        onPick={() => onSelect(blockKey(block.name))}
+        onPick={onSelect && (() => onSelect(blockKey(block.name)))}
         tabbable={false}
       >
         <rect

@@ -9,8 +9,8 @@ interface Props {
   geometry: SheetGeometry;
   selected: string | undefined;
   canMove: boolean;
-  onSelect: (id: string) => void;
-  onMove: (id: string, at: TenthUm) => void;
+  onSelect?: (id: string) => void;
+  onMove?: (id: string, at: TenthUm) => void;
 }
 
 /** Gaps as a break with a bar, block marks as a dashed bar. They move by dragging and by the arrow keys. */
@@ -33,7 +33,7 @@ export function CutsLayer({ document, geometry, selected, canMove, onSelect, onM
     event.stopPropagation();
     const size = event.altKey ? TENTH_UM_PER_MM : event.shiftKey ? 10 * TENTH_UM_PER_CM : TENTH_UM_PER_CM;
     const sign = (event.key === 'ArrowRight') === geometry.ascends(cut.line) ? 1 : -1;
-    onMove(cut.id, Math.min(lengths.get(cut.line)!, Math.max(0, cut.at.tenthUm + sign * size)));
+    onMove?.(cut.id, Math.min(lengths.get(cut.line)!, Math.max(0, cut.at.tenthUm + sign * size)));
   };
 
   return cuts.map((cut) => {
@@ -42,13 +42,31 @@ export function CutsLayer({ document, geometry, selected, canMove, onSelect, onM
     const isSelected = selected === cut.id;
     const colour = isSelected ? 'var(--accent)' : 'var(--ink)';
     const what = cut.kind === 'gap' ? 'Gap' : 'Block mark';
+    const drawn = (
+      <>
+        <rect x={x - 6} y={y - 12} width="12" height="24" fill="transparent" />
+        {cut.kind === 'gap' && <path d={`M${x - 2.5} ${y}H${x + 2.5}`} stroke="var(--sheet)" strokeWidth="4" />}
+        <path
+          d={`M${x} ${y - 9}V${y + 9}`}
+          stroke={colour}
+          strokeWidth={isSelected ? 2.6 : 1.7}
+          strokeDasharray={cut.kind === 'mark' ? '3 2.5' : undefined}
+        />
+        {isSelected && <path d={`M${x - 4} ${y - 12}H${x + 4}L${x} ${y - 8}Z`} fill="var(--accent)" />}
+        {dragged?.id === cut.id && (
+          <text x={x} y={y - 18} textAnchor="middle" fontWeight="700">
+            {showLength(at, document.shownUnit)}
+          </text>
+        )}
+      </>
+    );
+    if (!onSelect) return <g key={cut.id}>{drawn}</g>;
     return (
       <g
         key={cut.id}
         role="button"
         tabIndex={0}
         aria-label={`${what} at ${showLength(at, document.shownUnit)}, ${cut.certainty}`}
-        data-cut={cut.id}
         className={canMove ? 'cursor-ew-resize' : 'cursor-pointer'}
         onClick={() => onSelect(cut.id)}
         onKeyDown={(event) => {
@@ -65,25 +83,12 @@ export function CutsLayer({ document, geometry, selected, canMove, onSelect, onM
             setDragged({ id: cut.id, at: placeOf(event, cut) });
         }}
         onPointerUp={() => {
-          if (dragged?.id === cut.id && dragged.at !== cut.at.tenthUm) onMove(cut.id, dragged.at);
+          if (dragged?.id === cut.id && dragged.at !== cut.at.tenthUm) onMove?.(cut.id, dragged.at);
           setDragged(undefined);
         }}
         onPointerCancel={() => setDragged(undefined)}
       >
-        <rect x={x - 6} y={y - 12} width="12" height="24" fill="transparent" />
-        {cut.kind === 'gap' && <path d={`M${x - 2.5} ${y}H${x + 2.5}`} stroke="var(--sheet)" strokeWidth="4" />}
-        <path
-          d={`M${x} ${y - 9}V${y + 9}`}
-          stroke={colour}
-          strokeWidth={isSelected ? 2.6 : 1.7}
-          strokeDasharray={cut.kind === 'mark' ? '3 2.5' : undefined}
-        />
-        {isSelected && <path d={`M${x - 4} ${y - 12}H${x + 4}L${x} ${y - 8}Z`} fill="var(--accent)" />}
-        {dragged?.id === cut.id && (
-          <text x={x} y={y - 18} textAnchor="middle" fontWeight="700">
-            {showLength(at, document.shownUnit)}
-          </text>
-        )}
+        {drawn}
       </g>
     );
   });

@@ -262,7 +262,7 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
           {cutX !== undefined && (
             <path d={`M${cutX} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />
           )}
-          <Rulers geometry={geometry} width={size.width} height={svgHeight} />
+          <Rulers document={document} geometry={geometry} width={size.width} height={svgHeight} />
           <TrackLayer
             document={document}
             design={design}

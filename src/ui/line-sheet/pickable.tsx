@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 
-/** Something on the drawing that can be picked by click, or by Enter while it has the focus. */
+/** Something on the drawing that can be picked by click, or by Enter while it has the focus; a mere picture without `onPick`. */
 export function Pickable({
   label,
   onPick,
@@ -8,10 +8,11 @@ export function Pickable({
   children,
 }: {
   label: string;
-  onPick: () => void;
+  onPick: (() => void) | undefined;
   tabbable?: boolean;
   children: ReactNode;
 }) {
+  if (!onPick) return <g>{children}</g>;
   return (
     <g
       role="button"

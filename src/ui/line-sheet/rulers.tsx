@@ -1,10 +1,19 @@
-import { useWorkbench } from '@/ui/workbench/store';
+import type { LayoutDocument } from '@/core/survey';
 import { layoutTicks, RULER_HEIGHT, scaleTicks, type Tick } from './ruler-steps';
 import { bandOf, GUTTER, RIGHT_PAD, type SheetGeometry } from './sheet-geometry';
 
 /** Areas, the layout ruler, and the same distances at full size; a hair line down from each figure. */
-export function Rulers({ geometry, width, height }: { geometry: SheetGeometry; width: number; height: number }) {
-  const document = useWorkbench((s) => s.document);
+export function Rulers({
+  document,
+  geometry,
+  width,
+  height,
+}: {
+  document: LayoutDocument;
+  geometry: SheetGeometry;
+  width: number;
+  height: number;
+}) {
   const { view } = geometry;
   const from = geometry.drawing.from;
   const to = Math.min(geometry.drawing.to, geometry.valueAt(width - RIGHT_PAD));

@@ -12,7 +12,7 @@ interface Props {
   selected: string | undefined;
   aspectOf: (signal: Signal, index: number) => Aspect | undefined;
   isHeld: (signal: Signal) => boolean;
-  onSelect: (id: string) => void;
+  onSelect?: (id: string) => void;
 }
 
 /** Every signal at its mast; one that found no room for its head is a bare mast until the sheet is zoomed in. */
@@ -26,7 +26,7 @@ export function SignalsLayer({ document, geometry, placed, selected, aspectOf, i
       <Pickable
         key={signal.id}
         label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
-        onPick={() => onSelect(signal.id)}
+        onPick={onSelect && (() => onSelect(signal.id))}
       >
         {drop === undefined ? (
           <path d={`M${x} ${y}v${rightwards ? 10 : -10}`} stroke="var(--ink)" strokeWidth="1.5">

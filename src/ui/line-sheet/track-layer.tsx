@@ -22,7 +22,7 @@ interface Props {
   detectors: boolean;
   occupied: ReadonlySet<string>;
   selected: string | undefined;
-  onSelect: (id: string) => void;
+  onSelect?: (id: string) => void;
 }
 
 /** Rails, what watches them, hidden parts, ends, turnouts with the leg that is not set broken. */
@@ -116,7 +116,7 @@ export const TrackLayer = memo(function TrackLayer({
           <Pickable
             key={turnout.id}
             label={`Turnout ${turnout.name}, lies ${lies}${isLocked ? ', locked' : ''}`}
-            onPick={() => onSelect(turnout.id)}
+            onPick={onSelect && (() => onSelect(turnout.id))}
           >
             <circle cx={x} cy={y} r="11" fill="transparent" />
             {(isLocked || isSelected) && (

@@ -1,5 +1,5 @@
 'use client';
-import { CheckCircle2, CircleAlert, Download, LoaderCircle, Redo2, Undo2 } from 'lucide-react';
+import { CheckCircle2, CircleAlert, Download, History, LoaderCircle, Redo2, Undo2 } from 'lucide-react';
 import { SCALES } from '@/core/measure';
 import { writeDocumentText } from '@/core/survey';
 import { Brand } from '@/ui/parts/brand';
@@ -7,6 +7,7 @@ import { ThemeSwitch } from '@/ui/parts/theme-switch';
 import { type Saving, useWorkbench, useWorkbenchStore } from './store';
 
 const SAYS: Record<Saving, string> = {
+  opening: 'Opening …',
   saved: 'Saved',
   waiting: 'Not saved yet',
   saving: 'Saving …',
@@ -91,6 +92,9 @@ export function Header() {
         title={next ? `Redo: ${next.says} (Ctrl+Shift+Z)` : undefined}
       >
         <Redo2 size={15} aria-hidden />
+      </button>
+      <button type="button" className="button" onClick={() => store.getState().set({ window: 'history' })}>
+        <History size={14} aria-hidden /> History
       </button>
       <button type="button" className="button" onClick={download}>
         <Download size={14} aria-hidden /> Export

@@ -3,10 +3,16 @@ import { createContext, useContext } from 'react';
 import { createStore, type StoreApi, useStore } from 'zustand';
 import type { DesignView, Trial } from '@/core/design';
 import type { RehearsalFrame } from '@/core/simulation';
-import { applyChange, applyEdit, type Change, type Edit, type LayoutDocument } from '@/core/survey';
+import { applyChange, applyEdit, type Edit, type LayoutDocument, replaceDocument, type Step } from '@/core/survey';
 
 export type Stage = 'survey' | 'signal' | 'rehearse';
-export type Saving = 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';
+export type Saving = 'opening' | 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';
+
+/** The version that another window saved meanwhile. */
+export interface Theirs {
+  document: LayoutDocument;
+  revision: number;
+}
 
 /** What the sheet may ask of a rehearsal: by click on the track, or by key. */
 export interface Operator {
@@ -26,11 +32,19 @@ export interface WorkbenchState {
   id: string;
   document: LayoutDocument;
   revision: number;
+  /** The document the server last acknowledged. */
+  base: LayoutDocument;
   saving: Saving;
+  /** Set while a choice has to be made between two versions. */
+  theirs?: Theirs;
+  /** The browser refuses to keep edits, so that they live in this page only. */
+  unkept: boolean;
+  /** Neither the server nor this browser has the layout. */
+  missing?: boolean;
   /** What went wrong with the last save or edit, in a sentence. */
   problem?: string;
-  past: Change[];
-  future: Change[];
+  past: Step[];
+  future: Step[];
   stage: Stage;
   /** The id of a feature, turnout or train, or “block NAME”. */
   selected?: string;
@@ -44,12 +58,16 @@ export interface WorkbenchState {
   /** Present values of the rule program's names: from trying by hand, or from the rehearsal. */
   values: Record<string, number>;
   trayOpen: boolean;
+  /** The window that stands open over the workbench. */
+  window?: 'history';
   /** What the running rehearsal can be asked to do; absent in the other stages. */
   operator?: Operator;
   /** The present moment of a rehearsal. */
   frame?: RehearsalFrame;
 
   edit(edit: Edit): boolean;
+  /** Puts another document in place of this one, as one step that can be undone. */
+  replace(other: LayoutDocument, says: string): void;
   undo(): void;
   redo(): void;
   select(id: string | undefined): void;
@@ -63,7 +81,9 @@ export function createWorkbench(initial: {
 }): StoreApi<WorkbenchState> {
   return createStore<WorkbenchState>()((set, get) => ({
     ...initial,
-    saving: 'saved',
+    base: initial.document,
+    unkept: false,
+    saving: 'opening',
     past: [],
     future: [],
     stage: 'survey',
@@ -73,20 +93,20 @@ export function createWorkbench(initial: {
     trayOpen: false,
 
     edit(edit) {
-      const { document, past } = get();
+      const { document, past, saving } = get();
+      if (saving === 'opening') return false;
       const result = applyEdit(document, edit);
       if (!result.ok) {
         set({ problem: result.problem });
         return false;
       }
-      set({
-        document: result.change.document,
-        past: [...past, result.change],
-        future: [],
-        problem: undefined,
-        saving: 'waiting',
-      });
+      const { document: next, ...step } = result.change;
+      set({ document: next, past: [...past, step], future: [], ...changed(get()) });
       return true;
+    },
+    replace(other, says) {
+      const { document: next, ...step } = replaceDocument(get().document, other, says);
+      set({ document: next, past: [...get().past, step], future: [], ...changed(get()) });
     },
     undo() {
       const { document, past, future } = get();
@@ -96,8 +116,7 @@ export function createWorkbench(initial: {
         document: applyChange(document, last.inverse),
         past: past.slice(0, -1),
         future: [last, ...future],
-        problem: undefined,
-        saving: 'waiting',
+        ...changed(get()),
       });
     },
     redo() {
@@ -108,8 +127,7 @@ export function createWorkbench(initial: {
         document: applyChange(document, next.patches),
         past: [...past, next],
         future: future.slice(1),
-        problem: undefined,
-        saving: 'waiting',
+        ...changed(get()),
       });
     },
     select(id) {
@@ -120,6 +138,12 @@ export function createWorkbench(initial: {
     },
   }));
 }
+
+/** After any change: nothing is wrong any more, and there is something to save. A conflict stays one until it is settled. */
+const changed = ({ saving }: WorkbenchState): Pick<WorkbenchState, 'problem' | 'saving'> => ({
+  problem: undefined,
+  saving: saving === 'conflict' ? 'conflict' : 'waiting',
+});
 
 export const WorkbenchContext = createContext<StoreApi<WorkbenchState> | null>(null);
 

@@ -1,59 +1,119 @@
 'use client';
 import { useEffect } from 'react';
-import { sendServer } from '@/ui/parts/ask-server';
-import { useWorkbenchStore } from './store';
+import { compareDocuments } from '@/core/survey';
+import { askServer, sendServer } from '@/ui/parts/ask-server';
+import { Journal } from './journal';
+import { useWorkbenchStore, type WorkbenchState } from './store';
+import { type StoredLayout, takeUp } from './take-up';
 
 const PAUSE_MS = 600;
 const RETRY_MS = 3000;
 
-/** Saves a pause after each edit, over the revision it was made from; tries again while the server is away. */
-export function useSaving(): void {
+/**
+ * Keeps the work: every edit goes at once into the browser's own journal, and after a pause to the server, over the draft it
+ * was made from. What the server has not acknowledged is tried again, also after a reload.
+ */
+export function useSaving(server: StoredLayout | undefined): void {
   const store = useWorkbenchStore();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the server's version is where it starts, once
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let busy = false;
-    const save = async () => {
-      const { id, document, revision, past, set } = store.getState();
-      if (busy) return;
-      busy = true;
-      set({ saving: 'saving' });
-      const asked = await sendServer<{ revision: number }>('PUT', `/api/layouts/${id}`, {
-        revision,
-        document,
-        note: past[past.length - 1]?.says ?? '',
-      });
-      busy = false;
-      const edited = store.getState().document !== document;
-      if (asked.ok) {
-        set({ revision: asked.value.revision, saving: edited ? 'waiting' : 'saved' });
-        if (edited) later(PAUSE_MS);
-      } else if (asked.status === 409)
-        set({
-          saving: 'conflict',
-          problem:
-            'This layout was changed in another window. Reload to see that version; your last edits here are not saved.',
-        });
-      else if (asked.status === 404 || asked.status === 422) set({ saving: 'failed', problem: asked.problem });
-      else {
-        set({ saving: 'failed', problem: asked.problem });
-        later(RETRY_MS);
-      }
-    };
+    let over = false;
+    let journal: Journal | undefined;
     const later = (ms: number) => {
       clearTimeout(timer);
       timer = setTimeout(() => void save(), ms);
     };
+
+    const save = async () => {
+      const { id, document, base, revision, past, saving, set } = store.getState();
+      if (busy || over || saving === 'opening' || saving === 'conflict') return;
+      busy = true;
+      if (document === base) {
+        await lookUp();
+        busy = false;
+        return;
+      }
+      set({ saving: 'saving' });
+      await keeping;
+      const asked = await sendServer<{ revision: number }>('PUT', `/api/layouts/${id}`, {
+        revision,
+        document,
+        note: past[past.length - 1]?.says ?? '',
+        token: journal?.tab ?? '',
+      });
+      busy = false;
+      const edited = store.getState().document !== document;
+      if (asked.ok) {
+        const back = saving === 'failed' ? { problem: undefined } : {};
+        set({ revision: asked.value.revision, base: document, saving: edited ? 'waiting' : 'saved', ...back });
+        if (edited) later(PAUSE_MS);
+        return;
+      }
+      if (asked.status === 409) {
+        const { current } = asked.body as { current: StoredLayout };
+        const same = compareDocuments(base, current.document).length === 0;
+        if (same || (journal && current.token === journal.tab)) {
+          set({ revision: current.revision, base: current.document, saving: 'waiting' });
+          later(0);
+        } else set({ saving: 'conflict', theirs: { document: current.document, revision: current.revision } });
+        return;
+      }
+      const gone = asked.status === 404 || asked.status === 422;
+      set({ saving: 'failed', problem: gone ? asked.problem : `${asked.problem} ${KEPT}` });
+      if (!gone) later(RETRY_MS);
+    };
+
+    /** With nothing of one's own to save: takes what the server has, once it is back. */
+    const lookUp = async () => {
+      const asked = await askServer<StoredLayout>(`/api/layouts/${store.getState().id}`);
+      const { document, base, set } = store.getState();
+      if (document !== base) later(0);
+      else if (asked.ok) set({ ...takeUp(undefined, asked.value, undefined), problem: undefined });
+      else later(RETRY_MS);
+    };
+
+    let keeping: Promise<void> | undefined;
+    const keep = ({ document, base, revision, past, future, saving, set, unkept }: WorkbenchState) => {
+      keeping = journal
+        ?.keep({ document, base, revision, past, future, unsaved: saving !== 'saved' })
+        .then(() => {
+          if (unkept) set({ unkept: false });
+        })
+        .catch(() => set({ unkept: true }));
+    };
+
+    const begin = async () => {
+      journal = await Journal.open(store.getState().id).catch(() => undefined);
+      if (over) return;
+      const { set } = store.getState();
+      if (!journal) set({ unkept: true });
+      set(takeUp(journal?.found, server, journal?.tab));
+      if (store.getState().saving === 'waiting') later(0);
+      else if (store.getState().saving === 'failed') later(RETRY_MS);
+    };
+    void begin();
+
     const stop = store.subscribe((state, before) => {
-      if (state.document !== before.document && state.saving !== 'conflict') later(PAUSE_MS);
+      if (before.saving === 'opening' || state.saving === 'opening') return;
+      if (state.document !== before.document || state.saving !== before.saving || state.revision !== before.revision)
+        keep(state);
+      if (state.saving === 'waiting' && (state.document !== before.document || before.saving === 'conflict'))
+        later(PAUSE_MS);
     });
     const leave = (event: BeforeUnloadEvent) => {
-      if (store.getState().saving !== 'saved') event.preventDefault();
+      const { saving, unkept } = store.getState();
+      if (saving !== 'saved' && unkept) event.preventDefault();
     };
     window.addEventListener('beforeunload', leave);
     return () => {
+      over = true;
       stop();
       clearTimeout(timer);
       window.removeEventListener('beforeunload', leave);
     };
   }, [store]);
 }
+
+const KEPT = 'Your edits are kept in this browser and saved as soon as it is back.';

@@ -2,9 +2,12 @@
 import { useEffect, useRef, useState } from 'react';
 import { consistOf } from '@/core/detection';
 import { fromMm, showLength, showNumber } from '@/core/measure';
-import type { LayoutDocument } from '@/core/survey';
+import { newDocument } from '@/core/survey';
 import { Tray } from '@/ui/findings/tray';
+import { ConflictWindow } from '@/ui/history/conflict-window';
+import { HistoryWindow } from '@/ui/history/history-window';
 import { LineSheet } from '@/ui/line-sheet/line-sheet';
+import { Notice } from '@/ui/parts/notice';
 import { Panel, PanelSection, PanelTitle } from '@/ui/reasoning/panel';
 import { Selection, subjectOf } from '@/ui/reasoning/selection';
 import { OnTheLine, WhileRunning } from '@/ui/rehearse/on-the-line';
@@ -25,24 +28,43 @@ import {
   useWorkbenchStore,
   WorkbenchContext,
 } from './store';
+import type { StoredLayout } from './take-up';
 import { useDesign } from './use-design';
 import { useKeys } from './use-keys';
 import { useSaving } from './use-saving';
 
-/** One layout, opened. */
-export function Workbench({ id, document, revision }: { id: string; document: LayoutDocument; revision: number }) {
-  const [store] = useState(() => createWorkbench({ id, document, revision }));
+/** One layout, opened: from the server, or from what this browser kept when the server has no answer. */
+export function Workbench({ id, server }: { id: string; server?: StoredLayout }) {
+  const [store] = useState(() =>
+    createWorkbench({ id, document: server?.document ?? newDocument(''), revision: server?.revision ?? 0 }),
+  );
   return (
     <WorkbenchContext.Provider value={store}>
-      <Shell />
+      <Opened server={server} />
     </WorkbenchContext.Provider>
   );
 }
 
+function Opened({ server }: { server?: StoredLayout }) {
+  useSaving(server);
+  const opening = useWorkbench((s) => s.saving === 'opening');
+  const missing = useWorkbench((s) => s.missing);
+  if (!server && (opening || missing))
+    return (
+      <Notice title={opening ? 'Opening …' : 'The database does not answer'}>
+        {!opening &&
+          'Your layouts are safe. Stop Roblik with Ctrl-C, start it again with ./roblik start, and load this page anew. '}
+      </Notice>
+    );
+  return <Shell />;
+}
+
 function Shell() {
   useDesign();
-  useSaving();
   useKeys();
+  const theirs = useWorkbench((s) => s.theirs);
+  const window = useWorkbench((s) => s.window);
+  const store = useWorkbenchStore();
   const stage = useWorkbench((s) => s.stage);
   const empty = useWorkbench((s) => s.document.lines.length === 0);
   return (
@@ -53,6 +75,8 @@ function Shell() {
         {empty ? <FirstLine /> : stage === 'rehearse' ? <RehearseStage /> : <DesignStage />}
       </div>
       <Tray />
+      {theirs && <ConflictWindow theirs={theirs} />}
+      {!theirs && window === 'history' && <HistoryWindow onClose={() => store.getState().set({ window: undefined })} />}
     </div>
   );
 }

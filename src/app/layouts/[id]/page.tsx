@@ -1,7 +1,6 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { loadLayout } from '@/server/layouts';
-import { Brand } from '@/ui/parts/brand';
+import { Notice } from '@/ui/parts/notice';
 import { Workbench } from '@/ui/workbench/workbench';
 
 interface Props {
@@ -23,26 +22,14 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 }
 
 export default async function LayoutPage({ params }: Props) {
-  const { layout, answered } = await load((await params).id);
-  if (layout) return <Workbench key={layout.id} id={layout.id} document={layout.document} revision={layout.revision} />;
+  const { id } = await params;
+  const { layout, answered } = await load(id);
+  if (answered && !layout) return <Notice title="There is no such layout">It may have been deleted. </Notice>;
   return (
-    <>
-      <header className="flex h-[46px] items-center border-b border-line px-4">
-        <Brand />
-      </header>
-      <main className="mx-auto max-w-5xl px-6 py-6">
-        <h1 className="text-[1.2rem] font-bold">
-          {answered ? 'There is no such layout' : 'The database does not answer'}
-        </h1>
-        <p className="mt-2">
-          {answered
-            ? 'It may have been deleted. '
-            : 'Your layouts are safe. Stop Roblik with Ctrl-C, start it again with ./roblik start, and load this page anew. '}
-          <Link href="/" prefetch={false} className="underline">
-            Back to your layouts
-          </Link>
-        </p>
-      </main>
-    </>
+    <Workbench
+      key={id}
+      id={id}
+      server={layout && { document: layout.document, revision: layout.revision, token: layout.token }}
+    />
   );
 }

@@ -1,0 +1,183 @@
+'use client';
+import { type FormEvent, useCallback, useEffect, useState } from 'react';
+import { compareDocuments, type LayoutDocument } from '@/core/survey';
+import { askServer, sendServer } from '@/ui/parts/ask-server';
+import { useWidth } from '@/ui/parts/use-width';
+import { Window } from '@/ui/parts/window';
+import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { Comparison } from './comparison';
+
+interface Revision {
+  number: number;
+  at: string;
+  note: string;
+  name: string;
+}
+
+const NOW = 0;
+const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
+/** Every version that was kept: when, what was done, how it differs, and the way back to it. */
+export function HistoryWindow({ onClose }: { onClose: () => void }) {
+  const store = useWorkbenchStore();
+  const id = useWorkbench((s) => s.id);
+  const present = useWorkbench((s) => s.document);
+  const saving = useWorkbench((s) => s.saving);
+  const [revisions, setRevisions] = useState<Revision[]>();
+  const [problem, setProblem] = useState<string>();
+  const [name, setName] = useState('');
+  const [pair, setPair] = useState<[number, number]>();
+  const [documents, setDocuments] = useState<Record<number, LayoutDocument>>({});
+  const [measure, width] = useWidth(860);
+
+  const load = useCallback(async () => {
+    const asked = await askServer<Revision[]>(`/api/layouts/${id}/revisions`);
+    if (!asked.ok) return setProblem(asked.problem);
+    setProblem(undefined);
+    setRevisions(asked.value);
+    setPair((now) => now ?? (asked.value[0] && [asked.value[0].number, NOW]));
+  }, [id]);
+  useEffect(() => void load(), [load]);
+
+  useEffect(() => {
+    for (const number of pair ?? []) {
+      if (number === NOW || documents[number]) continue;
+      void askServer<{ document: LayoutDocument }>(`/api/layouts/${id}/revisions/${number}`).then((asked) =>
+        asked.ok ? setDocuments((all) => ({ ...all, [number]: asked.value.document })) : setProblem(asked.problem),
+      );
+    }
+  }, [pair, documents, id]);
+
+  const keep = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!name.trim()) return setProblem('Type a name for this version first.');
+    const asked = await sendServer('POST', `/api/layouts/${id}/revisions`, { name });
+    if (!asked.ok) return setProblem(asked.problem);
+    setName('');
+    await load();
+  };
+  const documentOf = (number: number) => (number === NOW ? present : documents[number]);
+  const titleOf = (number: number) => {
+    const revision = revisions?.find((r) => r.number === number);
+    return revision ? `${revision.name || 'Version'} of ${when(revision.at)}` : 'As it is now';
+  };
+  const restore = async (revision: Revision) => {
+    const asked = await sendServer('POST', `/api/layouts/${id}/revisions`, {
+      name: `Before going back to ${revision.name || when(revision.at)}`,
+    });
+    if (!asked.ok) return setProblem(asked.problem);
+    store.getState().replace(documents[revision.number]!, `Go back to ${titleOf(revision.number)}`);
+    onClose();
+  };
+
+  const [before, after] = pair ? [documentOf(pair[0]), documentOf(pair[1])] : [];
+  const differences = before && after ? compareDocuments(before, after) : [];
+  const chosen = revisions?.find((r) => r.number === pair?.[0]);
+  return (
+    <Window
+      wide
+      title="History"
+      says="A version is kept whenever you come back to editing after a pause of a minute, before anything risky, and when you name one."
+      onClose={onClose}
+    >
+      <div className="flex min-h-0 flex-1">
+        <div className="flex w-[300px] shrink-0 flex-col border-r border-line">
+          <form onSubmit={keep} className="flex items-end gap-2 border-b border-line px-4 py-3">
+            <label className="flex grow flex-col gap-1">
+              <span className="text-ink2">Keep the present version as</span>
+              <input className="field" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
+            </label>
+            <button type="submit" className="button" disabled={saving !== 'saved'}>
+              Keep
+            </button>
+          </form>
+          {problem && (
+            <p role="alert" className="mx-4 mt-2 rounded-md bg-fail-tint px-2 py-1 text-fail">
+              {problem}
+            </p>
+          )}
+          {!revisions && !problem && <p className="px-4 py-3 text-ink2">Looking up the kept versions …</p>}
+          <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Kept versions">
+            {revisions?.map((revision) => (
+              <li key={revision.number} className="border-b border-hair">
+                <button
+                  type="button"
+                  aria-pressed={pair?.[0] === revision.number}
+                  className={`w-full cursor-pointer px-4 py-2 text-left ${pair?.[0] === revision.number ? 'bg-accent-tint' : 'hover:bg-accent-tint'}`}
+                  onClick={() => setPair([revision.number, pair?.[1] ?? NOW])}
+                >
+                  <span className="block font-semibold">
+                    {revision.name || (revision.number === 1 ? 'The first version' : 'Kept at a pause')}
+                  </span>
+                  <span className="block text-ink3">{when(revision.at)}</span>
+                  <span className="block text-ink2">{revision.note}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+          {chosen && (
+            <div className="flex shrink-0 flex-wrap items-center gap-3 border-b border-line px-4 py-2">
+              <label className="flex items-center gap-2">
+                Compare with
+                <select
+                  className="field"
+                  value={pair?.[1]}
+                  onChange={(e) => setPair([chosen.number, Number(e.target.value)])}
+                >
+                  <option value={NOW}>As it is now</option>
+                  {revisions!.map((revision) => (
+                    <option key={revision.number} value={revision.number}>
+                      {titleOf(revision.number)}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <span className="grow" />
+              <button
+                type="button"
+                className="button button-main"
+                disabled={!documents[chosen.number] || saving !== 'saved'}
+                onClick={() => void restore(chosen)}
+              >
+                Go back to this version
+              </button>
+            </div>
+          )}
+          <div ref={measure} className="min-h-0 flex-1 overflow-y-auto">
+            {before && after && pair ? (
+              <>
+                <Comparison
+                  before={before}
+                  after={after}
+                  titles={[titleOf(pair[0]), titleOf(pair[1])]}
+                  differences={differences}
+                  width={width}
+                />
+                <section className="px-4 py-3" aria-label="Differences">
+                  <h3 className="font-semibold">
+                    {differences.length === 0
+                      ? 'The two are the same.'
+                      : differences.length === 1
+                        ? '1 difference'
+                        : `${differences.length} differences`}
+                  </h3>
+                  <ol className="mt-1 list-decimal pl-6">
+                    {differences.map((difference) => (
+                      <li key={difference.key}>{difference.says}</li>
+                    ))}
+                  </ol>
+                </section>
+              </>
+            ) : (
+              <p className="px-4 py-3 text-ink2">
+                {revisions?.length === 0 ? 'Nothing has been kept yet.' : 'Fetching that version …'}
+              </p>
+            )}
+          </div>
+        </div>
+      </div>
+    </Window>
+  );
+}
