@@ -43,6 +43,8 @@ export interface Application {
   address: string;
   child: ChildProcess;
   stop(): Promise<void>;
+  /** Ends it at once, as a crash would. */
+  kill(): Promise<void>;
 }
 
 /** Runs the built (or the live) application and waits until it and its database answer. */
@@ -51,15 +53,17 @@ export async function run(options: {
   host: string;
   database: string;
   development: boolean;
+  /** Its complaints are expected: a test takes its database away. */
+  quiet?: boolean;
 }): Promise<Application> {
-  const { port, host, database, development } = options;
+  const { port, host, database, development, quiet } = options;
   const child = spawn(process.execPath, [NEXT, development ? 'dev' : 'start', '-H', host, '-p', String(port)], {
     cwd: ROOT,
     env: nextEnvironment(development ? 'development' : 'production', {
       ROBLIK_DATABASE: database,
       ...(host === '127.0.0.1' ? { ROBLIK_LOOPBACK: '1' } : {}),
     }),
-    stdio: ['ignore', development ? 'inherit' : 'ignore', 'inherit'],
+    stdio: ['ignore', development ? 'inherit' : 'ignore', quiet ? 'ignore' : 'inherit'],
     detached: true,
   });
   const reach = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
@@ -71,8 +75,8 @@ export async function run(options: {
       () => false,
     );
     if (ready) break;
-    if (tries > 600) throw new Error('The application did not answer within a minute.');
-    await new Promise((resolve) => setTimeout(resolve, 100));
+    if (tries > 2400) throw new Error('The application did not answer within a minute.');
+    await new Promise((resolve) => setTimeout(resolve, 25));
   }
   const stop = async () => {
     if (child.exitCode !== null) return;
@@ -82,5 +86,10 @@ export async function run(options: {
     await ended;
     clearTimeout(late);
   };
-  return { address, child, stop };
+  const kill = async () => {
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGKILL');
+    await ended;
+  };
+  return { address, child, stop, kill };
 }

@@ -16,6 +16,8 @@ const LONGEST_SOCKET = 100;
 export class Database {
   private child: ChildProcess | undefined;
   url = '';
+  /** Kept over a restart, so that an application that goes on running finds it again. */
+  private port = 0;
 
   constructor(private readonly folder: string) {}
 
@@ -55,7 +57,8 @@ export class Database {
     const inFolder = join(this.folder, 'mariadb.sock');
     const socket =
       inFolder.length > LONGEST_SOCKET ? join(tmpdir(), `roblik-${randomBytes(6).toString('hex')}.sock`) : inFolder;
-    const port = await freePort(13_306);
+    const port = this.port || (await freePort(13_306));
+    this.port = port;
     const log = openSync(join(this.folder, 'mariadb.log'), 'a');
     this.child = spawn(
       'mariadbd',
@@ -92,10 +95,20 @@ export class Database {
       try {
         return await createConnection({ uri: this.url });
       } catch (error) {
-        if (tries > 300) throw error;
-        await new Promise((resolve) => setTimeout(resolve, 100));
+        if (tries > 1500) throw error;
+        await new Promise((resolve) => setTimeout(resolve, 20));
       }
     }
+  }
+
+  /** Ends it at once, as a power cut would. */
+  async kill(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null) return;
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGKILL');
+    await ended;
+    this.child = undefined;
   }
 
   async stop(): Promise<void> {

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build } from './application';
+import { killBoth } from './kill';
 import { ROOT } from './places';
 import { freePort } from './ports';
 
@@ -58,6 +59,8 @@ function runner(
   sum.passed += counted.passed;
   sum.failed += counted.failed;
 }
+
+const KILLS = 200;
 
 interface Started {
   address: string;
@@ -118,7 +121,14 @@ export async function test(): Promise<number> {
         return { passed: numPassedTests ?? 0, failed: Math.max(numFailedTests ?? 0, numFailedTestSuites ? 1 : 0) };
       },
     );
-    if (await check('Production build', () => void build())) await inBrowser(scratch);
+    if (await check('Production build', () => void build())) {
+      await inBrowser(scratch);
+      await check(`${KILLS} kills of the server and ${KILLS} of the database lose no saved edit`, async () => {
+        const saved = await killBoth(join(scratch, 'kill'), KILLS);
+        console.log(`   ${saved} edits were answered as saved`);
+        if (saved < KILLS) throw new Error('Too few edits were saved between the kills to tell anything.');
+      });
+    }
   } finally {
     rmSync(scratch, { recursive: true, force: true });
   }
