@@ -3,7 +3,20 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { checkDesign } from '../src/core/design';
-import { compileProgram } from '../src/core/logic';
+import {
+  and,
+  type Compiled,
+  compileProgram,
+  type Declaration,
+  Emitted,
+  type Evaluator,
+  type Expr,
+  Interpreter,
+  name,
+  not,
+  or,
+  when,
+} from '../src/core/logic';
 import { type Rehearsal, replay, TICK_MS } from '../src/core/simulation';
 import { straighten } from '../src/core/track';
 import { generatedLine } from '../src/demo/generated';
@@ -86,6 +99,52 @@ function designFigures(): Figure[] {
   ];
 }
 
+/** Five thousand rules of the common kinds over forty inputs. */
+function manyRules(count: number): Compiled {
+  const declarations: Declaration[] = Array.from({ length: 40 }, (_, i) => ({
+    name: `i${i}`,
+    type: 'bool',
+    role: 'input',
+  }));
+  for (let i = 0; i < count; i++) {
+    const a = name(i < 40 ? `i${i}` : `r${i - 1 - ((i * 7) % 30)}`);
+    const b = name(`i${(i * 13) % 40}`);
+    const kinds: Expr[] = [
+      and(a, not(b)),
+      or(a, b),
+      { op: 'RS', set: a, reset: b, starts: false },
+      { op: 'TOF', in: a, ms: 1000, starts: false },
+      when(a, b, not(a)),
+    ];
+    declarations.push({ name: `r${i}`, type: 'bool', role: 'rule', expr: kinds[i % kinds.length] });
+  }
+  return compileProgram({ scanMs: 20, enums: {}, declarations });
+}
+
+function evaluatorFigures(): Figure[] {
+  const compiled = manyRules(5000);
+  const scanMs = (evaluator: Evaluator) => {
+    let scans = 0;
+    const run = (count: number) => {
+      for (const last = scans + count; scans < last; scans++) {
+        evaluator.setInput(scans % 40, scans & 1);
+        evaluator.scan(scans * 20);
+      }
+    };
+    run(5000);
+    return medianMs(11, () => run(200)) / 200;
+  };
+  return [
+    atMost('5,000 equations, one scan, emitted', scanMs(new Emitted(compiled, false)), 'ms', 0.1),
+    stated('5,000 equations, one scan, interpreted', scanMs(new Interpreter(compiled, false)), 'ms'),
+    stated(
+      '5,000 equations emitted and started',
+      medianMs(5, () => new Emitted(compiled)),
+      'ms',
+    ),
+  ];
+}
+
 async function servedFigures(): Promise<Figure[]> {
   const scratch = mkdtempSync(join(tmpdir(), 'roblik-bench-'));
   const database = new Database(scratch);
@@ -159,7 +218,7 @@ async function servedFigures(): Promise<Figure[]> {
 
 /** Prints every measured figure beside its budget; exits with 1 when one is not kept. */
 export async function bench(asJson: boolean): Promise<number> {
-  const figures = [...designFigures(), ...(await servedFigures())];
+  const figures = [...designFigures(), ...evaluatorFigures(), ...(await servedFigures())];
   if (asJson) console.log(JSON.stringify(figures, null, 2));
   else
     for (const f of figures)

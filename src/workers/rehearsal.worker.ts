@@ -115,7 +115,7 @@ const worker = {
   /** The present value of every name, for reasoning. */
   values(): Record<string, number> {
     const run = rehearsal;
-    return run ? Object.fromEntries(run.compiled.names.map((name, i) => [name, run.interpreter.values[i]!])) : {};
+    return run ? Object.fromEntries(run.compiled.names.map((name, i) => [name, run.evaluator.values[i]!])) : {};
   },
 };
 

@@ -271,6 +271,6 @@ describe('what a screen is told', () => {
     const after = run.plant.positionOf(3);
     expect(after[0]!.line).toBe('sk');
     expect(after[0]!.from).toBeGreaterThan(before);
-    expect(run.interpreter.valueOf('held.SB.onward') + run.interpreter.valueOf('held.SB.back')).toBe(1);
+    expect(run.evaluator.valueOf('held.SB.onward') + run.evaluator.valueOf('held.SB.back')).toBe(1);
   });
 });

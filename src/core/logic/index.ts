@@ -1,8 +1,11 @@
 /**
- * The rule language: `expr.ts` is the tree, `write-text.ts` and `read-text.ts` its text form, `compile.ts` and
- * `interpret.ts` run it, `why.ts` explains a present value. It knows nothing of trains.
+ * The rule language: `expr.ts` is the tree, `write-text.ts` and `read-text.ts` its text form, `compile.ts` orders
+ * it, `interpret.ts` and, faster, `emit-wasm.ts` run it, `why.ts` explains a present value. It knows nothing of trains.
  */
 export * from './compile';
+export * from './emit-wasm';
+export * from './emitted';
+export * from './evaluator';
 export * from './expr';
 export * from './interpret';
 export * from './read-text';

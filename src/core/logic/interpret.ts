@@ -1,4 +1,5 @@
 import type { Compiled } from './compile';
+import { Evaluator } from './evaluator';
 
 /**
  * Byte code: one word an operation, its operands behind it. It stands in the interpreter's own file so that build tools
@@ -23,70 +24,23 @@ export enum Op {
   Store = 15,
 }
 
-const NEVER = 0x7fffffff;
-
-/**
- * Runs a compiled program scan by scan: the referee that every faster evaluator must agree with. Times are whole
- * milliseconds since power-up. A timer counts from the scan that saw its edge, and ends at the first scan at which its
- * whole time has passed: a hold is never shorter than promised, and at most one scan longer.
- */
-export class Interpreter {
+/** Runs the byte code word by word: the referee that every faster evaluator must agree with. */
+export class Interpreter extends Evaluator {
   readonly values: Int32Array;
   private readonly before: Int32Array;
   private readonly state: Int32Array;
   private readonly stack: Int32Array;
-  private lastInputs: Int32Array;
-  private now = 0;
-  private deadline = NEVER;
-  private settled = false;
-  /** Scans that were skipped because nothing could change. */
-  skipped = 0;
 
-  constructor(
-    readonly compiled: Compiled,
-    private readonly skipSettled = true,
-  ) {
+  constructor(compiled: Compiled, skipSettled = true) {
+    super(compiled, skipSettled);
     this.values = new Int32Array(compiled.slotCount);
     this.before = new Int32Array(compiled.slotCount);
     this.state = compiled.state.slice();
     this.stack = new Int32Array(compiled.stackDepth);
-    this.lastInputs = new Int32Array(compiled.inputs);
   }
 
-  /** Sets an input for the scans to come. Booleans are 0 and 1, enumerations the index of the value. */
-  setInput(slot: number, value: number): void {
-    if (slot >= this.compiled.inputs) throw new RangeError(`Slot ${slot} is no input.`);
-    this.values[slot] = value;
-  }
-
-  valueOf(name: string): number {
-    const slot = this.compiled.slots.get(name);
-    if (slot === undefined) throw new RangeError(`There is no “${name}” in the program.`);
-    return this.values[slot]!;
-  }
-
-  /** One scan at time `nowMs`. Returns false when it was skipped, since nothing could have changed. */
-  scan(nowMs: number): boolean {
-    this.now = nowMs;
-    if (this.skipSettled && this.settled && nowMs < this.deadline && this.sameInputs()) {
-      this.skipped += 1;
-      return false;
-    }
-    this.lastInputs.set(this.values.subarray(0, this.compiled.inputs));
-    this.deadline = NEVER;
-    this.settled = !this.run();
-    return true;
-  }
-
-  private sameInputs(): boolean {
-    const { values, lastInputs } = this;
-    for (let i = 0; i < lastInputs.length; i++) if (values[i] !== lastInputs[i]) return false;
-    return true;
-  }
-
-  /** Evaluates every rule; true when any value or memory changed, so that the next scan may change more. */
-  private run(): boolean {
-    const { values, before, state, stack, now } = this;
+  protected run(now: number): boolean {
+    const { values, before, state, stack } = this;
     const code = this.compiled.code;
     let changed = false;
     let top = -1;

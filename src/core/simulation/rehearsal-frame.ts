@@ -25,7 +25,7 @@ export interface RehearsalFrame {
 }
 
 export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
-  const { plant, scheme, interpreter } = rehearsal;
+  const { plant, scheme, evaluator } = rehearsal;
   return {
     tick: rehearsal.tick,
     trains: plant.trains.map((train, t) => ({
@@ -38,10 +38,8 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     })),
     aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s)),
     points: plant.motors.map((motor) => motor.position),
-    occupied: scheme.partition.blocks
-      .filter((b) => interpreter.valueOf(names.occupied(b.name)) === 1)
-      .map((b) => b.name),
-    locked: rehearsal.document.turnouts.map((t) => interpreter.valueOf(names.locked(t.name)) === 1),
+    occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b.name)) === 1).map((b) => b.name),
+    locked: rehearsal.document.turnouts.map((t) => evaluator.valueOf(names.locked(t.name)) === 1),
   };
 }
 

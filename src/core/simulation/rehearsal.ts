@@ -1,5 +1,5 @@
 import { withinBlock } from '../detection';
-import { type Compiled, compileProgram, Interpreter, type Program } from '../logic';
+import { type Compiled, compileProgram, type Evaluator, evaluatorOf, Interpreter, type Program } from '../logic';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
 import { Plant, type PlantEvent } from '../plant';
 import { ASPECTS, type Aspect } from '../signals';
@@ -58,7 +58,7 @@ export class Rehearsal {
   readonly scheme: Scheme;
   readonly program: Program;
   readonly compiled: Compiled;
-  readonly interpreter: Interpreter;
+  readonly evaluator: Evaluator;
   readonly plant: Plant;
   tick = 0;
   private readonly hash = new TraceHash();
@@ -71,18 +71,19 @@ export class Rehearsal {
   private pulses: { slot: number; ticks: number }[] = [];
   private throws: { turnout: number; diverging: boolean }[] = [];
   private readonly drives = (turnout: number) =>
-    this.interpreter.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight';
+    this.evaluator.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight';
   private readonly aspectOf = (signal: number) => this.aspects[signal]!;
 
   constructor(
     readonly document: LayoutDocument,
     readonly seed: number,
-    options: { skipSettled?: boolean } = {},
+    options: { skipSettled?: boolean; interpreted?: boolean } = {},
   ) {
     this.scheme = compileScheme(document);
     this.program = writeRuleProgram(this.scheme);
     this.compiled = compileProgram(this.program);
-    this.interpreter = new Interpreter(this.compiled, options.skipSettled ?? true);
+    const skip = options.skipSettled ?? true;
+    this.evaluator = options.interpreted ? new Interpreter(this.compiled, skip) : evaluatorOf(this.compiled, skip);
     const random = new Random(seed);
     const spread = document.trains.map(() => ({
       speed: random.normal() * SPEED_SPREAD,
@@ -101,7 +102,7 @@ export class Rehearsal {
     this.aspects = this.scheme.readings.map(() => 'stop');
     for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
     this.writeInputs();
-    this.interpreter.scan(0);
+    this.evaluator.scan(0);
   }
 
   /** Runs one tick of 20 ms; events go to `sink` in order. */
@@ -115,27 +116,27 @@ export class Rehearsal {
     this.plant.step(this.drives, this.aspectOf, this.events);
     for (const event of this.events) emit(event);
     if (this.events.length > 0 || this.pulses.length > 0) this.writeInputs();
-    if (this.interpreter.scan(this.tick * TICK_MS)) this.readOutputs(emit);
+    if (this.evaluator.scan(this.tick * TICK_MS)) this.readOutputs(emit);
     if (this.tick % HASH_EVERY_TICKS === 0) {
       for (const train of this.plant.trains) this.hash.add(Math.round(train.head * 1000));
     }
   }
 
   private writeInputs(): void {
-    const { interpreter, plant } = this;
-    for (const { slot, section } of this.detectSlots) interpreter.setInput(slot, plant.occupied[section]!);
+    const { evaluator, plant } = this;
+    for (const { slot, section } of this.detectSlots) evaluator.setInput(slot, plant.occupied[section]!);
     for (let t = 0; t < this.pointSlots.length; t++)
-      interpreter.setInput(this.pointSlots[t]!, POSITIONS.indexOf(plant.motors[t]!.position));
+      evaluator.setInput(this.pointSlots[t]!, POSITIONS.indexOf(plant.motors[t]!.position));
     if (this.pulses.length === 0) return;
     for (const pulse of this.pulses) {
-      interpreter.setInput(pulse.slot, pulse.ticks > 0 ? 1 : 0);
+      evaluator.setInput(pulse.slot, pulse.ticks > 0 ? 1 : 0);
       pulse.ticks -= 1;
     }
     this.pulses = this.pulses.filter((pulse) => pulse.ticks >= 0);
   }
 
   private readOutputs(emit: (event: RehearsalEvent) => void): void {
-    const { values } = this.interpreter;
+    const { values } = this.evaluator;
     for (let s = 0; s < this.aspectSlots.length; s++) {
       const aspect = ASPECTS[values[this.aspectSlots[s]!]!]!;
       if (aspect === this.aspects[s]) continue;
@@ -148,7 +149,7 @@ export class Rehearsal {
       emit({
         kind: 'refused',
         turnout,
-        locked: this.interpreter.valueOf(names.locked(this.document.turnouts[turnout]!.name)) === 1,
+        locked: this.evaluator.valueOf(names.locked(this.document.turnouts[turnout]!.name)) === 1,
       });
     }
     this.throws = [];
@@ -177,7 +178,7 @@ export class Rehearsal {
       case 'hold': {
         const reading = this.scheme.readings.find((r) => r.signal.id === command.signal);
         if (!reading) return 'That signal is no longer there.';
-        this.interpreter.setInput(slot(names.hold(reading.signal.name)), command.on ? 1 : 0);
+        this.evaluator.setInput(slot(names.hold(reading.signal.name)), command.on ? 1 : 0);
         return undefined;
       }
       case 'run':

@@ -1,0 +1,53 @@
+import type { Compiled } from './compile';
+import { emitWasm, layoutOf } from './emit-wasm';
+import { Evaluator, NEVER } from './evaluator';
+import { Interpreter } from './interpret';
+
+export interface WasmProgram {
+  memory: WebAssembly.Memory;
+  now: WebAssembly.Global<'i32'>;
+  deadline: WebAssembly.Global<'i32'>;
+  changed: WebAssembly.Global<'i32'>;
+  scan(): void;
+}
+
+/** Starts an emitted module. Throws a CompileError where a page's policy forbids WebAssembly. */
+export function startWasm(bytes: Uint8Array): WasmProgram {
+  const module = new WebAssembly.Module(bytes as Uint8Array<ArrayBuffer>);
+  return new WebAssembly.Instance(module).exports as unknown as WasmProgram;
+}
+
+/** Runs a program as emitted WebAssembly, with the same result as the interpreter to the last bit. */
+export class Emitted extends Evaluator {
+  readonly values: Int32Array;
+  private readonly wasm: WasmProgram;
+
+  constructor(compiled: Compiled, skipSettled = true) {
+    super(compiled, skipSettled);
+    this.wasm = startWasm(emitWasm(compiled));
+    const { buffer } = this.wasm.memory;
+    const layout = layoutOf(compiled);
+    this.values = new Int32Array(buffer, layout.values, compiled.slotCount);
+    new Int32Array(buffer, layout.state, compiled.state.length).set(compiled.state);
+  }
+
+  protected run(nowMs: number): boolean {
+    const { wasm } = this;
+    wasm.now.value = nowMs;
+    wasm.deadline.value = NEVER;
+    wasm.changed.value = 0;
+    wasm.scan();
+    this.deadline = wasm.deadline.value;
+    return wasm.changed.value !== 0;
+  }
+}
+
+/** The fastest evaluator that may be used here: emitted code, or the interpreter where a policy forbids it. */
+export function evaluatorOf(compiled: Compiled, skipSettled = true): Evaluator {
+  try {
+    return new Emitted(compiled, skipSettled);
+  } catch (error) {
+    if (error instanceof WebAssembly.CompileError) return new Interpreter(compiled, skipSettled);
+    throw error;
+  }
+}

@@ -1,0 +1,59 @@
+import type { Compiled } from './compile';
+
+export const NEVER = 0x7fffffff;
+
+/**
+ * Runs a compiled program scan by scan. Times are whole milliseconds since power-up. A timer counts from the scan that saw its
+ * edge, and ends at the first scan at which its whole time has passed: a hold is never shorter than promised, and at most
+ * one scan longer. A scan is skipped when inputs are the same, the one before changed nothing, and no timer ends.
+ */
+export abstract class Evaluator {
+  abstract readonly values: Int32Array;
+  /** The earliest moment at which a timer that counts will end. */
+  protected deadline = NEVER;
+  private readonly lastInputs: Int32Array;
+  private settled = false;
+  /** Scans that were skipped because nothing could change. */
+  skipped = 0;
+
+  constructor(
+    readonly compiled: Compiled,
+    private readonly skipSettled: boolean,
+  ) {
+    this.lastInputs = new Int32Array(compiled.inputs);
+  }
+
+  /** Evaluates every rule and sets the deadline; true when any value or memory changed, so that the next scan may change more. */
+  protected abstract run(nowMs: number): boolean;
+
+  /** Sets an input for the scans to come. Booleans are 0 and 1, enumerations the index of the value. */
+  setInput(slot: number, value: number): void {
+    if (slot >= this.compiled.inputs) throw new RangeError(`Slot ${slot} is no input.`);
+    this.values[slot] = value;
+  }
+
+  valueOf(name: string): number {
+    const slot = this.compiled.slots.get(name);
+    if (slot === undefined) throw new RangeError(`There is no “${name}” in the program.`);
+    return this.values[slot]!;
+  }
+
+  /** One scan at time `nowMs`. Returns false when it was skipped, since nothing could have changed. */
+  scan(nowMs: number): boolean {
+    if (this.skipSettled && this.settled && nowMs < this.deadline && this.sameInputs()) {
+      this.skipped += 1;
+      return false;
+    }
+    const { values, lastInputs } = this;
+    for (let i = 0; i < lastInputs.length; i++) lastInputs[i] = values[i]!;
+    this.deadline = NEVER;
+    this.settled = !this.run(nowMs);
+    return true;
+  }
+
+  private sameInputs(): boolean {
+    const { values, lastInputs } = this;
+    for (let i = 0; i < lastInputs.length; i++) if (values[i] !== lastInputs[i]) return false;
+    return true;
+  }
+}
