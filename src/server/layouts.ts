@@ -31,7 +31,8 @@ export type SaveResult =
   | { ok: false; reason: 'conflict'; current: StoredLayout };
 
 const LETTERS = 'abcdefghijkmnpqrstuvwxyz23456789';
-const newId = () => [...randomBytes(12)].map((byte) => LETTERS[byte % LETTERS.length]).join('');
+/** A short id that nobody has. */
+export const newId = () => [...randomBytes(12)].map((byte) => LETTERS[byte % LETTERS.length]).join('');
 const hashOf = (text: string) => createHash('sha256').update(text).digest('hex');
 
 interface LayoutRow extends RowDataPacket {

@@ -1,69 +1,98 @@
 import { expose } from 'comlink';
 import {
   type Command,
+  eventKind,
+  eventTrains,
   frameOf,
   isMishap,
   PathRecorder,
-  type PathSample,
   Rehearsal,
+  type RehearsalEvent,
   type RehearsalFrame,
+  type RunSummary,
   SAMPLE_TICKS,
+  type Sample,
+  type SpokenEvent,
   sayEvent,
+  summariseRun,
   TICK_MS,
   type TimedCommand,
 } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 
-export interface SpokenEvent {
-  tick: number;
-  says: string;
-  bad: boolean;
-}
-
 /** What the page is told: the present moment, and what came since the last report. */
 export interface Report {
   frame: RehearsalFrame;
-  samples: PathSample[][];
+  samples: Sample[];
   events: SpokenEvent[];
   hash: string;
   notPlaced: string[];
+  /** The farthest moment of this course; the present one may have been wound back before it. */
+  reached: number;
+  /** Commands that were given later in this course and will be given again. */
+  toCome: number;
+  /** The course has changed: what was after this moment is no longer so. */
+  forgetAfter?: number;
+}
+
+/** A run that can be had again: what was done, and when. */
+export interface Recording {
+  seed: number;
+  ticks: number;
+  commands: TimedCommand[];
 }
 
 const MOST_TICKS_A_SLICE = 400;
 const REPORT_MS = 33;
+/** Winding goes on in slices of this many ticks, so that a later wish can take over. */
+const WIND_SLICE = 10_000;
 
 let rehearsal: Rehearsal | undefined;
 let recorder: PathRecorder | undefined;
+/** Every command of this course, in order, and how many of them have been given by now. */
 let commands: TimedCommand[] = [];
+let given = 0;
+let reached = 0;
+let winding = 0;
 let speed = 0;
 let owed = 0;
 let last = 0;
 let timer: ReturnType<typeof setInterval> | undefined;
-let pending: Pick<Report, 'samples' | 'events'> = { samples: [], events: [] };
+let pending: Pick<Report, 'samples' | 'events' | 'forgetAfter'> = { samples: [], events: [] };
 let listener: ((report: Report) => void) | undefined;
 
-function advance(ticks: number): void {
-  const run = rehearsal;
-  if (!run || !recorder) return;
-  for (let i = 0; i < ticks; i++) {
-    run.step((event) => {
-      const says = sayEvent(run, event);
-      if (says) pending.events.push({ tick: run.tick, says, bad: isMishap(event) });
-    });
-    if (run.tick % SAMPLE_TICKS === 0) pending.samples.push(recorder.sample());
-  }
+function step(run: Rehearsal): void {
+  while (given < commands.length && commands[given]!.tick <= run.tick) run.command(commands[given++]!.command);
+  const isNew = run.tick >= reached;
+  run.step(isNew ? (event) => keep(run, event) : undefined);
+  if (!isNew) return;
+  reached = run.tick;
+  if (run.tick % SAMPLE_TICKS === 0) pending.samples.push(recorder!.sample());
+}
+
+function keep(run: Rehearsal, event: RehearsalEvent): void {
+  const says = sayEvent(run, event);
+  if (!says) return;
+  pending.events.push({
+    tick: run.tick,
+    says,
+    bad: isMishap(event),
+    kind: eventKind(event),
+    trains: eventTrains(run, event),
+  });
 }
 
 function report(): void {
   if (!rehearsal || !listener) return;
-  const { samples, events } = pending;
+  const now = pending;
   pending = { samples: [], events: [] };
   listener({
+    ...now,
     frame: frameOf(rehearsal),
-    samples,
-    events,
     hash: rehearsal.traceHash,
     notPlaced: rehearsal.plant.notPlaced.map((p) => p.problem),
+    reached,
+    toCome: commands.length - given,
   });
 }
 
@@ -73,9 +102,15 @@ function beat(): void {
   last = now;
   const ticks = Math.min(Math.floor(owed), MOST_TICKS_A_SLICE);
   owed = ticks === MOST_TICKS_A_SLICE ? 0 : owed - ticks;
-  if (ticks === 0) return;
-  advance(ticks);
+  if (ticks === 0 || !rehearsal) return;
+  for (let i = 0; i < ticks; i++) step(rehearsal);
   report();
+}
+
+function begin(document: LayoutDocument, seed: number): void {
+  rehearsal = new Rehearsal(document, seed);
+  recorder = new PathRecorder(rehearsal);
+  given = 0;
 }
 
 /** Runs a rehearsal in real time or faster; the page only asks and listens. */
@@ -83,12 +118,15 @@ const worker = {
   listen(to: (report: Report) => void): void {
     listener = to;
   },
-  begin(document: LayoutDocument, seed: number): void {
-    rehearsal = new Rehearsal(document, seed);
-    recorder = new PathRecorder(rehearsal);
-    commands = [];
-    pending = { samples: [recorder.sample()], events: [] };
+  /** Begins a course; with a recording, one that has been run before, up to its end. */
+  async begin(document: LayoutDocument, seed: number, recording?: Recording): Promise<void> {
+    winding += 1;
+    begin(document, seed);
+    commands = recording ? [...recording.commands] : [];
+    reached = 0;
+    pending = { samples: [recorder!.sample()], events: [], forgetAfter: -1 };
     report();
+    if (recording) await worker.wind(recording.ticks);
   },
   play(times: number): void {
     speed = times;
@@ -98,19 +136,47 @@ const worker = {
     timer = times > 0 ? setInterval(beat, REPORT_MS) : undefined;
   },
   step(ticks: number): void {
-    advance(ticks);
+    for (let i = 0; rehearsal && i < ticks; i++) step(rehearsal);
+    report();
+  },
+  /** Goes to any moment: back by running the course anew up to it, which is exact. A later wish takes over. */
+  async wind(tick: number): Promise<void> {
+    if (!rehearsal) return;
+    const mine = ++winding;
+    worker.play(0);
+    if (tick < rehearsal.tick) begin(rehearsal.document, rehearsal.seed);
+    while (rehearsal.tick < tick) {
+      for (let i = 0; i < WIND_SLICE && rehearsal.tick < tick; i++) step(rehearsal);
+      report();
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      if (mine !== winding) return;
+    }
     report();
   },
   command(command: Command): string | undefined {
     if (!rehearsal) return 'Nothing runs yet.';
     const problem = rehearsal.command(command);
-    if (!problem) commands.push({ tick: rehearsal.tick, command });
+    if (!problem) {
+      if (rehearsal.tick < reached) pending.forgetAfter = rehearsal.tick;
+      commands = [...commands.slice(0, given), { tick: rehearsal.tick, command }];
+      given = commands.length;
+      reached = rehearsal.tick;
+    }
     report();
     return problem;
   },
-  /** What a server needs to run the same again. */
-  recording(): { seed: number; ticks: number; commands: TimedCommand[]; hash: string } {
-    return { seed: rehearsal?.seed ?? 0, ticks: rehearsal?.tick ?? 0, commands, hash: rehearsal?.traceHash ?? '' };
+  /** What a server needs to run the same again, up to the present moment. */
+  recording(): Recording & { hash: string } {
+    return {
+      seed: rehearsal?.seed ?? 0,
+      ticks: rehearsal?.tick ?? 0,
+      commands: commands.slice(0, given),
+      hash: rehearsal?.traceHash ?? '',
+    };
+  },
+  /** Runs a whole recording aside, for comparing. */
+  summarise(document: LayoutDocument, { seed, ticks, commands: told }: Recording): RunSummary {
+    return summariseRun(document, seed, ticks, told);
   },
   /** The present value of every name, for reasoning. */
   values(): Record<string, number> {

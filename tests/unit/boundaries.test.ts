@@ -17,6 +17,7 @@ const ROOMS = [
   'patterns',
   'plant',
   'simulation',
+  'proof',
   'design',
 ];
 /** What each storey may import from. */

@@ -83,7 +83,7 @@ describe('untimed code, in which a timer ends when it is told to', () => {
       scan(input: number, ...ends: number[]) {
         words[0] = input;
         for (let i = 0; i < 3; i++) words[layout.mayEnd / 4 + i] = ends.includes(i) ? 1 : 0;
-        wasm.scan();
+        wasm.scan(0);
         return ['q.TOF', 'q.TON', 'q.TP'].map((name) => words[compiled.slots.get(name)!]);
       },
     };

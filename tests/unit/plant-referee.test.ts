@@ -248,7 +248,7 @@ describe('what a screen is told', () => {
     expect(frame.occupied).toContain('UC3');
   });
   test('graph samples: nose ahead of tail on the ruler of an eastbound train', () => {
-    const [mail] = recorder.sample();
+    const [mail] = recorder.sample().trains;
     expect(mail!.tick).toBe(rehearsal.tick);
     if (mail!.head > mail!.tail) expect((mail!.head - mail!.tail) / 10_000).toBeCloseTo(1280, 0);
   });

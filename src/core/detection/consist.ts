@@ -1,6 +1,9 @@
 import { mmOf } from '../measure';
 import type { LayoutDocument, Train } from '../survey';
 
+/** An overhang behind the last detectable axle up to this long is let pass; our assumption: a buffer beam and a coupler. */
+export const MOST_UNSEEN_TAIL_MM = 100;
+
 /** A train as the track sees it, measured from its nose back, in mm. */
 export interface Consist {
   lengthMm: number;

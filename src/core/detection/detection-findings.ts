@@ -2,7 +2,7 @@ import type { Finding } from '../findings';
 import { fromMm, showLength } from '../measure';
 import { asTyped, type Edit, type LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
-import { consistOf } from './consist';
+import { consistOf, MOST_UNSEEN_TAIL_MM } from './consist';
 import { type Block, type Partition, type Piece, withinBlock } from './partition';
 
 /** A place in the middle of a block, for a remedy or for a click to lead to. */
@@ -123,7 +123,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         advice: 'Fit resistor axles, or lights, to at least its first and its last vehicle.',
         remedies: [],
       });
-    } else if (fromMm(consist.unseenTailMm) > 0 && consist.unseenTailMm > 100) {
+    } else if (consist.unseenTailMm > MOST_UNSEEN_TAIL_MM) {
       findings.push({
         id: `unseen-tail ${train.id}`,
         kind: 'unseen tail',

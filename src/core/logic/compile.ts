@@ -18,6 +18,8 @@ export interface Compiled {
   state: Int32Array;
   /** Where the state words of a timer start, for setting clocks at power-up. */
   timers: number[];
+  /** The rule that each timer stands in. */
+  timerRules: Declaration[];
   stackDepth: number;
   /** Declarations in the order in which they are evaluated. */
   order: Declaration[];
@@ -49,6 +51,7 @@ export function compileProgram(program: Program): Compiled {
   const code: number[] = [];
   const state: number[] = [];
   const timers: number[] = [];
+  const timerRules: Declaration[] = [];
   let depth = 0;
   let deepest = 0;
   const push = (by: number) => {
@@ -131,6 +134,7 @@ export function compileProgram(program: Program): Compiled {
         emit(expr.in, 'bool', at);
         code.push(expr.op === 'TON' ? Op.TON : expr.op === 'TOF' ? Op.TOF : Op.TP, state.length, expr.ms);
         timers.push(state.length);
+        timerRules.push(at);
         state.push(expr.starts ? 1 : 0, 0, 0);
         return must('bool');
       case 'R_TRIG':
@@ -156,6 +160,7 @@ export function compileProgram(program: Program): Compiled {
     slotCount: slots.size,
     state: Int32Array.from(state),
     timers,
+    timerRules,
     stackDepth: deepest + 1,
     order,
   };

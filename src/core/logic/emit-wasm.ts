@@ -1,4 +1,5 @@
 import type { Compiled } from './compile';
+import { NEVER } from './evaluator';
 import { Op } from './interpret';
 import { moduleBytes, signed, unsigned, Wasm, type WasmFunction } from './wasm-bytes';
 
@@ -15,7 +16,7 @@ export interface WasmLayout {
 const PAGE = 65_536;
 /** Rules in one function: engines compile several small ones better than one huge one. */
 const CODE_WORDS_A_FUNCTION = 2400;
-export const GLOBALS = ['now', 'deadline', 'changed'] as const;
+const GLOBALS = ['now', 'deadline', 'changed'];
 const [NOW, DEADLINE, CHANGED] = [0, 1, 2];
 const { localGet, localSet, localTee, globalGet, globalSet, and, or, xor, add, sub, eqz } = Wasm;
 
@@ -34,7 +35,7 @@ const orChanged = [globalGet, CHANGED, or, globalSet, CHANGED];
 
 /**
  * A rule program as WebAssembly: the byte code of `compile.ts`, operation by operation, as straight-line code on one memory.
- * Its functions are `scan()` and, inside, one for each kind of timer. With `untimed` a timer that counts ends when its word in
+ * `scan(now)` makes one scan at a time in ms and returns whether anything changed; inside there is one function for each kind of timer. With `untimed` a timer that counts ends when its word in
  * `mayEnd` says so and at no other time.
  */
 export function emitWasm(compiled: Compiled, options: { untimed?: boolean } = {}): Uint8Array<ArrayBufferLike> {
@@ -43,13 +44,18 @@ export function emitWasm(compiled: Compiled, options: { untimed?: boolean } = {}
   const chunks = chunksOf(compiled, layout);
   const first = timerFunctions.length;
   const scan: WasmFunction = {
-    parameters: 0,
-    results: 0,
+    parameters: 1,
+    results: 1,
     locals: 1,
     exportAs: 'scan',
-    body: [...chunks.flatMap((_, i) => [Wasm.call, ...unsigned(first + i)]), ...rememberPrevious(compiled, layout)],
+    body: [
+      ...[localGet, 0, globalSet, NOW, ...constant(NEVER), globalSet, DEADLINE, ...constant(0), globalSet, CHANGED],
+      ...chunks.flatMap((_, i) => [Wasm.call, ...unsigned(first + i)]),
+      ...rememberPrevious(compiled, layout),
+      ...[globalGet, CHANGED],
+    ],
   };
-  return moduleBytes([...timerFunctions, ...chunks, scan], [...GLOBALS], layout.pages);
+  return moduleBytes([...timerFunctions, ...chunks, scan], GLOBALS, layout.pages);
 }
 
 /** Locals 0 to 2 hold what an operation works on. */
@@ -140,7 +146,7 @@ function chunksOf(compiled: Compiled, layout: WasmLayout): WasmFunction[] {
 function rememberPrevious(compiled: Compiled, layout: WasmLayout): number[] {
   return previousSlots(compiled).flatMap((slot) => {
     const [now, before] = [layout.values + 4 * slot, layout.before + 4 * slot];
-    return [...load(now), localTee, 0, ...load(before), xor, ...orChanged, ...store(before, 0)];
+    return [...load(now), localTee, 1, ...load(before), xor, ...orChanged, ...store(before, 1)];
   });
 }
 

@@ -1,14 +1,14 @@
 import type { Compiled } from './compile';
 import { emitWasm, layoutOf } from './emit-wasm';
-import { Evaluator, NEVER } from './evaluator';
+import { Evaluator } from './evaluator';
 import { Interpreter } from './interpret';
 
 export interface WasmProgram {
   memory: WebAssembly.Memory;
-  now: WebAssembly.Global<'i32'>;
+  /** After a scan, the earliest moment at which a timer that counts will end. */
   deadline: WebAssembly.Global<'i32'>;
-  changed: WebAssembly.Global<'i32'>;
-  scan(): void;
+  /** One scan; 0 when it changed nothing. */
+  scan(nowMs: number): number;
 }
 
 /** Starts an emitted module. Throws a CompileError where a page's policy forbids WebAssembly. */
@@ -20,6 +20,8 @@ export function startWasm(bytes: Uint8Array): WasmProgram {
 /** Runs a program as emitted WebAssembly, with the same result as the interpreter to the last bit. */
 export class Emitted extends Evaluator {
   readonly values: Int32Array;
+  readonly before: Int32Array;
+  readonly state: Int32Array;
   private readonly wasm: WasmProgram;
 
   constructor(compiled: Compiled, skipSettled = true) {
@@ -28,17 +30,15 @@ export class Emitted extends Evaluator {
     const { buffer } = this.wasm.memory;
     const layout = layoutOf(compiled);
     this.values = new Int32Array(buffer, layout.values, compiled.slotCount);
-    new Int32Array(buffer, layout.state, compiled.state.length).set(compiled.state);
+    this.before = new Int32Array(buffer, layout.before, compiled.slotCount);
+    this.state = new Int32Array(buffer, layout.state, compiled.state.length);
+    this.state.set(compiled.state);
   }
 
   protected run(nowMs: number): boolean {
-    const { wasm } = this;
-    wasm.now.value = nowMs;
-    wasm.deadline.value = NEVER;
-    wasm.changed.value = 0;
-    wasm.scan();
-    this.deadline = wasm.deadline.value;
-    return wasm.changed.value !== 0;
+    const changed = this.wasm.scan(nowMs);
+    this.deadline = this.wasm.deadline.value;
+    return changed !== 0;
   }
 }
 

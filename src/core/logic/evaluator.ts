@@ -9,6 +9,10 @@ export const NEVER = 0x7fffffff;
  */
 export abstract class Evaluator {
   abstract readonly values: Int32Array;
+  /** What latches, edges and timers remember, laid out as in `Compiled.state`. */
+  abstract readonly state: Int32Array;
+  /** The values of the scan before, as PREVIOUS reads them; only slots that some PREVIOUS reads are kept. */
+  abstract readonly before: Int32Array;
   /** The earliest moment at which a timer that counts will end. */
   protected deadline = NEVER;
   private readonly lastInputs: Int32Array;

@@ -27,8 +27,8 @@ export enum Op {
 /** Runs the byte code word by word: the referee that every faster evaluator must agree with. */
 export class Interpreter extends Evaluator {
   readonly values: Int32Array;
-  private readonly before: Int32Array;
-  private readonly state: Int32Array;
+  readonly before: Int32Array;
+  readonly state: Int32Array;
   private readonly stack: Int32Array;
 
   constructor(compiled: Compiled, skipSettled = true) {

@@ -3,3 +3,4 @@ export * from './plant';
 export * from './rolling-train';
 export * from './tape';
 export * from './turnout-motor';
+export * from './way-to';

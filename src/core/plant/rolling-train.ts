@@ -7,6 +7,8 @@ export const STEP_S = 0.02;
 export const STOP_SHORT_MM = 20;
 /** Caution is worked as half speed; common practice, no source. */
 const CAUTION_SHARE = 0.5;
+/** A goal is reached when the nose is this near to it. */
+const GOAL_REACHED_MM = 1;
 /** How far a driver knows the line before him; our assumption, longer than any stopping distance. */
 const LOOK_AHEAD_MM = 6000;
 
@@ -42,6 +44,8 @@ export class RollingTrain {
   running = true;
   /** Stands after a mishap or after passing a signal at stop; only a person moves it on. */
   stranded = false;
+  /** Running distance of the nose at which it is to stop of itself; it then waits to be told to go on. */
+  goalAt: number | undefined;
   /** Counts pieces that came under the nose or were left by the tail. */
   tapeChanges = 0;
   private waitedMs = 0;
@@ -115,8 +119,14 @@ export class RollingTrain {
       ahead.endAt,
       ahead.signal < 0 || aspect === 'clear' ? Number.POSITIVE_INFINITY : aspect === 'stop' ? ahead.at : ahead.nextAt,
     );
-    if (wish > 0 && mustStopAt < Number.POSITIVE_INFINITY) {
-      const room = mustStopAt - STOP_SHORT_MM - this.head;
+    const goalRoom = this.goalAt === undefined ? Number.POSITIVE_INFINITY : this.goalAt - this.head;
+    if (goalRoom <= GOAL_REACHED_MM && this.speed === 0) {
+      this.goalAt = undefined;
+      this.running = false;
+      return;
+    }
+    const room = Math.min(mustStopAt - STOP_SHORT_MM - this.head, goalRoom);
+    if (wish > 0 && room < Number.POSITIVE_INFINITY) {
       const perStep = down * STEP_S;
       wish = room <= 0.5 ? 0 : Math.min(wish, Math.sqrt(perStep * perStep + 2 * down * room) - perStep);
     }
@@ -172,6 +182,7 @@ export class RollingTrain {
   turn(): void {
     this.tape = turnTape(this.tape, this.head, this.length);
     this.head = 0;
+    this.goalAt = undefined;
     this.cautious = false;
     this.stranded = false;
     this.waitedMs = 0;

@@ -2,4 +2,6 @@
 export * from './random';
 export * from './rehearsal';
 export * from './rehearsal-frame';
+export * from './run-summary';
+export * from './spoken-event';
 export * from './trace-hash';

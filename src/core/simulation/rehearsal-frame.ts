@@ -1,7 +1,7 @@
 import { names } from '../patterns';
 import type { Aspect } from '../signals';
 import { type Drawing, straighten, xOf } from '../track';
-import { type Rehearsal, type RehearsalEvent, TICK_MS } from './rehearsal';
+import { type Rehearsal, TICK_MS } from './rehearsal';
 
 /** Where a train is, for a screen. */
 export interface TrainFrame {
@@ -43,12 +43,21 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
   };
 }
 
-/** One sample of a train for the time-distance graph: x of nose and tail on the ruler, and the row of the nose. */
+/** Where a train is, for the time-distance graph: x of nose and tail on the ruler, and the line and row of the nose. */
 export interface PathSample {
   tick: number;
   head: number;
   tail: number;
   row: number;
+  line: string;
+}
+
+/** One moment of a run, for the graph. */
+export interface Sample {
+  tick: number;
+  trains: PathSample[];
+  /** Numbers of the blocks that read occupied, in the order of the design's blocks. */
+  occupied: number[];
 }
 
 export const SAMPLE_TICKS = 10;
@@ -61,9 +70,12 @@ export class PathRecorder {
     this.drawing = straighten(rehearsal.document);
   }
 
-  sample(): PathSample[] {
-    const { plant, tick } = this.rehearsal;
-    return plant.trains.map((_, t) => {
+  sample(): Sample {
+    const { plant, tick, evaluator, scheme } = this.rehearsal;
+    const occupied = scheme.partition.blocks
+      .filter((block) => evaluator.valueOf(names.occupied(block.name)) === 1)
+      .map((block) => block.index);
+    const trains = plant.trains.map((_, t) => {
       const spans = plant.positionOf(t);
       const first = spans[0]!;
       const last = spans[spans.length - 1]!;
@@ -73,48 +85,11 @@ export class PathRecorder {
         head: x(first.line, first.from),
         tail: x(last.line, last.to),
         row: this.drawing.lines.get(first.line)!.row,
+        line: first.line,
       };
     });
+    return { tick, trains, occupied };
   }
 }
-
-/** An event in a sentence; undefined for those too frequent to list. */
-export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | undefined {
-  const train = (index: number) => rehearsal.plant.trains[index]!.figures.name;
-  const signal = (index: number) => rehearsal.scheme.readings[index]!.signal.name;
-  const turnout = (index: number) => rehearsal.document.turnouts[index]!.name;
-  switch (event.kind) {
-    case 'passes':
-      return event.aspect === 'stop'
-        ? `${train(event.train)} passes ${signal(event.signal)} at stop`
-        : `${train(event.train)} passes ${signal(event.signal)} at ${event.aspect}`;
-    case 'stands':
-      return event.signal < 0
-        ? `${train(event.train)} stands`
-        : `${train(event.train)} stands before ${signal(event.signal)}`;
-    case 'starts':
-      return `${train(event.train)} starts`;
-    case 'collision':
-      return `${train(event.train)} and ${train(event.other)} touch`;
-    case 'points moved under':
-      return `${turnout(event.turnout)} moves under ${train(event.train)}`;
-    case 'mishap':
-      return event.mishap.kind === 'off the end'
-        ? `${train(event.train)} runs off the end of the track`
-        : `${train(event.train)} runs into ${turnout(event.mishap.turnout)}, which lies wrong`;
-    case 'refused':
-      return `${turnout(event.turnout)} refuses: it is ${event.locked ? 'locked' : 'not free to move'}`;
-    case 'points':
-      return event.position === 'between' ? undefined : `${turnout(event.turnout)} lies ${event.position}`;
-    default:
-      return undefined;
-  }
-}
-
-export const isMishap = (event: RehearsalEvent): boolean =>
-  event.kind === 'collision' ||
-  event.kind === 'mishap' ||
-  event.kind === 'points moved under' ||
-  (event.kind === 'passes' && event.aspect === 'stop');
 
 export const tickSeconds = (tick: number): number => (tick * TICK_MS) / 1000;

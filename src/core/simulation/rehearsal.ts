@@ -1,7 +1,7 @@
 import { withinBlock } from '../detection';
 import { type Compiled, compileProgram, type Evaluator, evaluatorOf, Interpreter, type Program } from '../logic';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
-import { Plant, type PlantEvent } from '../plant';
+import { Plant, type PlantEvent, type WayTo, wayTo } from '../plant';
 import { ASPECTS, type Aspect } from '../signals';
 import type { LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
@@ -13,6 +13,9 @@ const POSITIONS = ['straight', 'diverging', 'between'] as const;
 /** Spread between trains: 2 % of speed, 10 % of start delay, one deviation; our assumption. */
 const SPEED_SPREAD = 0.02;
 const DELAY_SPREAD = 0.1;
+/** A train that was sent somewhere asks for its turnouts this often, and for those within this reach of its nose. */
+const ERRAND_TICKS = 25;
+const ERRAND_REACH_MM = 3000;
 /** Positions are folded into the trace this often. */
 const HASH_EVERY_TICKS = 50;
 
@@ -21,6 +24,10 @@ export type Command =
   | { kind: 'throw'; turnout: string; to: 'straight' | 'diverging' }
   | { kind: 'hold'; signal: string; on: boolean }
   | { kind: 'run'; train: string; on: boolean }
+  /** Goes to a block, with the turnouts on its way thrown as it comes to them. */
+  | { kind: 'send'; train: string; block: string }
+  /** Runs on by a distance, as signals allow, and stops there. */
+  | { kind: 'draw up'; train: string; mm: number }
   | { kind: 'turn back'; train: string };
 
 export interface TimedCommand {
@@ -69,6 +76,8 @@ export class Rehearsal {
   private readonly detectSlots: { slot: number; section: number }[] = [];
   private readonly aspects: Aspect[];
   private pulses: { slot: number; ticks: number }[] = [];
+  /** Ways of trains that were sent somewhere, by train. */
+  private readonly errands = new Map<number, WayTo>();
   private throws: { turnout: number; diverging: boolean }[] = [];
   private readonly drives = (turnout: number) =>
     this.evaluator.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight';
@@ -108,6 +117,7 @@ export class Rehearsal {
   /** Runs one tick of 20 ms; events go to `sink` in order. */
   step(sink?: (event: RehearsalEvent) => void): void {
     this.tick += 1;
+    if (this.errands.size > 0 && this.tick % ERRAND_TICKS === 0) this.runErrands();
     const emit = (event: RehearsalEvent) => {
       this.fold(event);
       sink?.(event);
@@ -182,6 +192,8 @@ export class Rehearsal {
         return undefined;
       }
       case 'run':
+      case 'draw up':
+      case 'send':
       case 'turn back': {
         const index = this.plant.trains.findIndex((t) => t.figures.id === command.train);
         const train = this.plant.trains[index];
@@ -189,6 +201,14 @@ export class Rehearsal {
         if (command.kind === 'run') {
           train.running = command.on;
           if (command.on) train.stranded = false;
+          train.goalAt = undefined;
+          this.errands.delete(index);
+          return undefined;
+        }
+        if (command.kind === 'send') return this.send(index, command.block);
+        if (command.kind === 'draw up') {
+          train.goalAt = train.head + command.mm;
+          train.running = true;
           return undefined;
         }
         const blocks = [
@@ -199,9 +219,43 @@ export class Rehearsal {
           return `${train.figures.name} stands in ${names}. It can turn back only within one block, behind the signal that guards the way back.`;
         }
         if (!this.plant.turnBack(index)) return `${train.figures.name} is still moving. Halt it first.`;
+        this.errands.delete(index);
         this.tellDirection(index);
         return undefined;
       }
+    }
+  }
+
+  private send(index: number, blockName: string): string | undefined {
+    const train = this.plant.trains[index]!;
+    const block = this.scheme.partition.blocks.find((b) => b.name === blockName);
+    if (!block) return `There is no block ${blockName}.`;
+    const way = wayTo(this.scheme.partition, train, block.index);
+    if (!way)
+      return `${blockName} does not lie ahead of ${train.figures.name}. Turn it back first, or choose another block.`;
+    train.goalAt = way.goalAt;
+    train.running = true;
+    train.stranded = false;
+    this.errands.set(index, way);
+    return undefined;
+  }
+
+  /** Asks for the next turnout on the way of each train that was sent, once it is near; locking may refuse and is asked again. */
+  private runErrands(): void {
+    for (const [index, way] of this.errands) {
+      const train = this.plant.trains[index]!;
+      if (train.goalAt === undefined) {
+        this.errands.delete(index);
+        continue;
+      }
+      const next = way.turnouts.find(
+        ({ turnout, position, at }) => at > train.head && this.plant.motors[turnout]!.position !== position,
+      );
+      if (!next || next.at > train.head + ERRAND_REACH_MM || this.plant.motors[next.turnout]!.position === 'between')
+        continue;
+      const name = this.document.turnouts[next.turnout]!.name;
+      if (this.evaluator.valueOf(names.locked(name)) === 1) continue;
+      this.pulses.push({ slot: this.compiled.slots.get(names.ask(name, next.position))!, ticks: 1 });
     }
   }
 

@@ -1,10 +1,10 @@
 'use client';
 import { scaleSpeedKmh, showNumber } from '@/core/measure';
 import { names } from '@/core/patterns';
-import { tickSeconds } from '@/core/simulation';
 import { trainColour } from '@/ui/line-sheet/trains-layer';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { EventList } from './event-list';
 import type { RehearsalControls } from './use-rehearsal';
 
 /** The trains, what can be told to them, the turnouts, and what has happened. */
@@ -64,6 +64,7 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
               >
                 Turn back
               </button>
+              <SendTo run={run} train={train.id} name={train.name} />
               {train.mmPerS > 0 && <span className="ml-auto text-ink3">{showNumber(train.mmPerS / 10, 1)} cm/s</span>}
             </div>
           </li>
@@ -101,18 +102,7 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
         </PanelSection>
       )}
       <PanelSection title="Events, newest first">
-        <ol className="max-h-64 overflow-y-auto">
-          {run.events.length === 0 && <li className="text-ink2">Nothing yet. Press Play.</li>}
-          {run.events.map((event, i) => (
-            <li
-              key={`${event.tick} ${run.events.length - i}`}
-              className={`flex gap-2 border-b border-hair py-0.5 ${event.bad ? 'bg-fail-tint font-semibold text-fail' : ''}`}
-            >
-              <span className="font-mono text-[0.72rem] text-ink3">{tickSeconds(event.tick).toFixed(1)}</span>
-              <span>{event.says}</span>
-            </li>
-          ))}
-        </ol>
+        <EventList run={run} />
       </PanelSection>
       <PanelSection title="The same everywhere">
         <p className="text-ink2">
@@ -129,6 +119,26 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
   );
 }
 
+/** Sends a train to a block, as dragging it there does. */
+function SendTo({ run, train, name }: { run: RehearsalControls; train: string; name: string }) {
+  const blocks = useWorkbench((s) => s.design?.blocks);
+  return (
+    <select
+      className="field w-20 min-w-0 py-0.5"
+      aria-label={`Send ${name} to a block`}
+      value=""
+      onChange={(e) => run.command({ kind: 'send', train, block: e.target.value })}
+    >
+      <option value="" disabled>
+        Send to …
+      </option>
+      {blocks?.map((block) => (
+        <option key={block.name}>{block.name}</option>
+      ))}
+    </select>
+  );
+}
+
 /** What can be done with the selected thing while trains run. */
 export function WhileRunning({ run }: { run: RehearsalControls }) {
   const document = useWorkbench((s) => s.document);
@@ -137,7 +147,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   const frame = useWorkbench((s) => s.frame);
   const signal = document.features.find((f) => f.id === selected);
   const turnout = document.turnouts.findIndex((t) => t.id === selected);
-  const latest = run.events[0];
+  const latest = run.events[run.events.length - 1];
   if (signal?.kind === 'signal') {
     const held = values[names.hold(signal.name)] === 1;
     return (

@@ -1,17 +1,17 @@
 'use client';
 import { Pause, Play, RotateCcw, StepForward } from 'lucide-react';
-import { tickSeconds } from '@/core/simulation';
+import { Slider } from 'radix-ui';
 import { Term } from '@/ui/parts/term';
-import { useWorkbench } from '@/ui/workbench/store';
+import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { clock } from './event-list';
 import type { RehearsalControls } from './use-rehearsal';
 
-const SPEEDS = [1, 2, 5, 10, 20, 50];
+const SPEEDS = [1, 5, 10, 50];
 
 /** Play, pause, step, speed, seed, and the trace of the run. */
 export function RehearseBar({ run }: { run: RehearsalControls }) {
   const tick = useWorkbench((s) => s.frame?.tick ?? 0);
-  const seconds = tickSeconds(tick);
-  const clock = `${Math.floor(seconds / 60)}:${(seconds % 60).toFixed(1).padStart(4, '0')}`;
+  const store = useWorkbenchStore();
   return (
     <div className="flex flex-wrap items-center gap-2">
       <button
@@ -43,7 +43,24 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
       <button type="button" className="button" onClick={() => run.step(50)}>
         +1 s
       </button>
-      <output className="w-20 text-right font-mono text-[0.9rem]">{clock}</output>
+      <output className="w-16 text-right font-mono text-[0.9rem]">{clock(tick)}</output>
+      <Slider.Root
+        className="relative flex h-5 w-36 touch-none items-center"
+        min={0}
+        max={Math.max(1, run.reached)}
+        step={50}
+        value={[tick]}
+        onValueChange={([to]) => run.wind(to!)}
+      >
+        <Slider.Track className="h-1 grow rounded-full bg-line">
+          <Slider.Range className="absolute h-1 rounded-full bg-accent" />
+        </Slider.Track>
+        <Slider.Thumb
+          className="block h-4 w-2.5 cursor-ew-resize rounded-sm border border-accent bg-raised"
+          aria-label={`Moment of the run, of ${clock(run.reached)}`}
+          aria-valuetext={clock(tick)}
+        />
+      </Slider.Root>
       <div className="flex shrink-0 overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Speed">
         {SPEEDS.map((times) => (
           <button
@@ -69,6 +86,15 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
           onChange={(e) => run.restart(Math.min(999_999, Math.max(0, Math.trunc(Number(e.target.value) || 0))))}
         />
       </label>
+      <button type="button" className="button" onClick={() => store.getState().set({ window: 'runs' })}>
+        Runs
+      </button>
+      {run.toCome > 0 && tick < run.reached && (
+        <span className="text-ink2">
+          {run.toCome === 1 ? '1 command is' : `${run.toCome} commands are`} still to come; a new one begins another
+          course.
+        </span>
+      )}
     </div>
   );
 }

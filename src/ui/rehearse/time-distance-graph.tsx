@@ -1,8 +1,10 @@
 'use client';
 import { line as d3line, scaleLinear } from 'd3';
-import { memo } from 'react';
-import { type PathSample, tickSeconds } from '@/core/simulation';
-import type { SheetGeometry } from '@/ui/line-sheet/sheet-geometry';
+import { memo, useMemo, useState } from 'react';
+import type { BlockView } from '@/core/design';
+import { type PathSample, type Sample, tickSeconds } from '@/core/simulation';
+import { textWidth } from '@/ui/line-sheet/label-placement';
+import { bandOf, type SheetGeometry } from '@/ui/line-sheet/sheet-geometry';
 import { trainColour } from '@/ui/line-sheet/trains-layer';
 
 /** Seconds shown at once. */
@@ -11,103 +13,244 @@ const WINDOW_S = 120;
 const NOW_SHARE = 0.86;
 /** A jump of more than this in one sample is a cut circuit or a change of ruler, not a move: 1 m. */
 const JUMP = 1e7;
+/** How lines of each row off the main one are broken, nearest row first, so that parallel roads are told apart. */
+const DASHES = ['7 3', '2 3', '10 3 2 3', '5 5', '2 6', '12 4'];
 
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
-interface Props {
-  geometry: SheetGeometry;
-  samples: PathSample[][];
+export interface Course {
+  samples: Sample[];
   names: string[];
+}
+
+interface Props extends Course {
+  geometry: SheetGeometry;
+  blocks: BlockView[];
+  lineNames: Map<string, string>;
+  /** The row of the ruler’s own line. */
+  mainRow: number;
   tick: number;
   width: number;
   height: number;
+  /** Another course, drawn thin beside the first. */
+  other?: Course;
+  onWind?: (tick: number) => void;
 }
 
-/** Where each train was and when, on the same distance axis as the track: nose thick, tail thin, dashed off the main row. */
-export const TimeDistanceGraph = memo(function TimeDistanceGraph({
-  geometry,
-  samples,
-  names,
-  tick,
-  width,
-  height,
-}: Props) {
+/**
+ * Where each train was and when, on the same distance axis as the track: nose thick, tail thin. Bands show which blocks read
+ * occupied. Each row of track off the main one has its own way of breaking its lines, and can be left out.
+ */
+export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
+  const { geometry, samples, names, blocks, lineNames, mainRow, tick, width, height, other, onWind } = props;
   const now = tickSeconds(tick);
   const first = Math.max(0, now - WINDOW_S * NOW_SHARE);
   const y = scaleLinear([first, first + WINDOW_S], [6, height - 4]);
-  const shown = samples.filter((s) => s[0] && tickSeconds(s[0].tick) >= first - 2);
+  const [hidden, setHidden] = useState<ReadonlySet<number>>(new Set());
+  const rows = useMemo(() => {
+    const found = new Map<number, string[]>();
+    for (const { line, row } of geometry.drawing.lines.values())
+      found.set(row, [...(found.get(row) ?? []), lineNames.get(line) ?? line]);
+    return [...found].sort(([a], [b]) => a - b);
+  }, [geometry.drawing, lineNames]);
+  const dashOf = (row: number) =>
+    row === mainRow
+      ? undefined
+      : DASHES[(rows.filter(([r]) => r !== mainRow).findIndex(([r]) => r === row) + DASHES.length) % DASHES.length];
+  const window = samples.filter((s) => {
+    const at = tickSeconds(s.tick);
+    return at >= first - 2 && at <= first + WINDOW_S + 2;
+  });
+  const timeAt = (event: { clientY: number; currentTarget: SVGSVGElement }) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return y.invert(((event.clientY - box.top) * height) / box.height);
+  };
+  return (
+    <div className="relative border-t border-line">
+      <svg
+        width={width}
+        height={height}
+        className="drawing block cursor-crosshair bg-sheet"
+        role="img"
+        aria-label={`Time and distance graph up to ${clock(now)}. A click goes to that moment.`}
+        onClick={onWind && ((event) => onWind(Math.max(0, Math.round(timeAt(event) * 50))))}
+      >
+        {occupancyOf(window, blocks, geometry, hidden).map(({ key, x, width: w, from, to, row }) => (
+          <rect
+            key={key}
+            x={x + 1}
+            width={Math.max(1, w - 2)}
+            y={y(tickSeconds(from))}
+            height={Math.max(1, y(tickSeconds(to)) - y(tickSeconds(from)))}
+            fill={row === mainRow ? 'var(--accent-tint)' : 'none'}
+            stroke={row === mainRow ? 'none' : 'var(--accent-band)'}
+            strokeDasharray={dashOf(row)}
+            opacity={from > tick ? 0.4 : 0.9}
+          />
+        ))}
+        {y.ticks(Math.max(3, Math.floor(height / 44))).map((t) => (
+          <g key={t}>
+            <path d={`M66 ${y(t)}H${width}`} stroke="var(--hair)" />
+            <text x="58" y={y(t) + 4} textAnchor="end" fontSize="11.5" style={{ fill: 'var(--ink3)' }}>
+              {clock(t)}
+            </text>
+          </g>
+        ))}
+        {other &&
+          names.map((name, train) => (
+            <Path
+              key={`other ${name}`}
+              pieces={unbroken(piecesOf(other.samples, train, first, hidden))}
+              colour="var(--ink3)"
+              geometry={geometry}
+              y={y}
+              dashOf={() => '2 2'}
+              thin
+            />
+          ))}
+        {names.map((name, train) => {
+          const pieces = unbroken(
+            window.flatMap((s) => (s.trains[train] && !hidden.has(s.trains[train].row) ? [s.trains[train]] : [])),
+          );
+          return (
+            <g key={name}>
+              <Path pieces={pieces} colour={trainColour(train)} geometry={geometry} y={y} dashOf={dashOf} />
+              {pieces.length > 0 && (
+                <GraphName
+                  piece={pieces[pieces.length - 1]!}
+                  name={name}
+                  colour={trainColour(train)}
+                  geometry={geometry}
+                  y={y}
+                />
+              )}
+              {pieces.flatMap((piece) => {
+                const [start] = piece;
+                if (!start || start.row === mainRow || piece.length < 8) return [];
+                const label = lineNames.get(start.line) ?? '';
+                return [
+                  <text
+                    key={start.tick}
+                    x={geometry.x(start.head) + 5}
+                    y={y(tickSeconds(start.tick)) + 12}
+                    fontSize="11.5"
+                    style={{ fill: 'var(--ink3)' }}
+                  >
+                    {label}
+                  </text>,
+                ];
+              })}
+            </g>
+          );
+        })}
+        <path d={`M0 ${y(now)}H${width}`} stroke="var(--accent)" strokeWidth="1.5" />
+        <rect x="3" y={y(now) - 9} width="58" height="18" rx="3" fill="var(--accent)" />
+        <text
+          x="32"
+          y={y(now) + 4}
+          textAnchor="middle"
+          fontSize="11.5"
+          fontWeight="650"
+          style={{ fill: 'var(--on-accent)', stroke: 'none' }}
+        >
+          now {clock(now)}
+        </text>
+      </svg>
+      {rows.length > 1 && (
+        <fieldset className="absolute right-2 top-1 flex flex-wrap gap-x-3 rounded-md border border-line bg-sheet/90 px-2 py-0.5">
+          <legend className="sr-only">Roads shown in the graph</legend>
+          {rows.map(([row, lines]) => (
+            <label key={row} className="flex items-center gap-1">
+              <input
+                type="checkbox"
+                checked={!hidden.has(row)}
+                onChange={(e) => {
+                  const next = new Set(hidden);
+                  if (e.target.checked) next.delete(row);
+                  else next.add(row);
+                  setHidden(next);
+                }}
+              />
+              <svg width="26" height="8" aria-hidden="true">
+                <path d="M0 4H26" stroke="var(--ink2)" strokeWidth="2.2" strokeDasharray={dashOf(row)} />
+              </svg>
+              <span className="max-w-40 truncate">{lines.join(', ')}</span>
+            </label>
+          ))}
+        </fieldset>
+      )}
+    </div>
+  );
+});
+
+type Scale = (s: number) => number;
+
+function Path({
+  pieces,
+  colour,
+  geometry,
+  y,
+  dashOf,
+  thin = false,
+}: {
+  pieces: PathSample[][];
+  colour: string;
+  geometry: SheetGeometry;
+  y: Scale;
+  dashOf: (row: number) => string | undefined;
+  thin?: boolean;
+}) {
   const path = d3line<{ x: number; y: number }>(
     (p) => p.x,
     (p) => p.y,
   );
-  return (
-    <svg
-      width={width}
-      height={height}
-      className="drawing block border-t border-line bg-sheet"
-      role="img"
-      aria-label={`Time and distance graph up to ${clock(now)}`}
-    >
-      {y.ticks(Math.max(3, Math.floor(height / 44))).map((t) => (
-        <g key={t}>
-          <path d={`M66 ${y(t)}H${width}`} stroke="var(--hair)" />
-          <text x="58" y={y(t) + 4} textAnchor="end" fontSize="11.5" style={{ fill: 'var(--ink3)' }}>
-            {clock(t)}
-          </text>
-        </g>
-      ))}
-      {names.map((name, train) => {
-        const pieces = unbroken(shown.flatMap((s) => (s[train] ? [s[train]] : [])));
-        const colour = trainColour(train);
-        return (
-          <g key={name}>
-            {pieces.map((piece) => {
-              const points = (pick: (s: PathSample) => number) =>
-                piece.map((s) => ({ x: geometry.x(pick(s)), y: y(tickSeconds(s.tick)) }));
-              const head = points((s) => s.head);
-              const tail = points((s) => s.tail);
-              const offMain = piece[0]!.row !== 0;
-              return (
-                <g key={piece[0]!.tick}>
-                  <path d={`${path([...head, ...tail.reverse()])}Z`} fill={colour} opacity=".14" />
-                  <path
-                    d={path(points((s) => s.head)) ?? ''}
-                    fill="none"
-                    stroke={colour}
-                    strokeWidth="2.2"
-                    strokeDasharray={offMain ? '7 3' : undefined}
-                  />
-                  <path
-                    d={path(points((s) => s.tail)) ?? ''}
-                    fill="none"
-                    stroke={colour}
-                    strokeWidth="1"
-                    strokeDasharray={offMain ? '7 3' : undefined}
-                  />
-                </g>
-              );
-            })}
-            {pieces.length > 0 && (
-              <GraphName piece={pieces[pieces.length - 1]!} name={name} colour={colour} geometry={geometry} y={y} />
-            )}
-          </g>
-        );
-      })}
-      <path d={`M0 ${y(now)}H${width}`} stroke="var(--accent)" strokeWidth="1.5" />
-      <rect x="3" y={y(now) - 9} width="58" height="18" rx="3" fill="var(--accent)" />
-      <text
-        x="32"
-        y={y(now) + 4}
-        textAnchor="middle"
-        fontSize="11.5"
-        fontWeight="650"
-        style={{ fill: 'var(--on-accent)', stroke: 'none' }}
-      >
-        now {clock(now)}
-      </text>
-    </svg>
-  );
-});
+  return pieces.map((piece) => {
+    const points = (pick: (s: PathSample) => number) =>
+      piece.map((s) => ({ x: geometry.x(pick(s)), y: y(tickSeconds(s.tick)) }));
+    const head = points((s) => s.head);
+    const tail = points((s) => s.tail);
+    const dash = dashOf(piece[0]!.row);
+    return (
+      <g key={piece[0]!.tick} fill="none" stroke={colour} strokeDasharray={dash}>
+        {!thin && <path d={`${path([...head, ...[...tail].reverse()])}Z`} fill={colour} stroke="none" opacity=".14" />}
+        <path d={path(head) ?? ''} strokeWidth={thin ? 1.4 : 2.2} />
+        {!thin && <path d={path(tail) ?? ''} strokeWidth="1" />}
+      </g>
+    );
+  });
+}
+
+const piecesOf = (samples: Sample[], train: number, first: number, hidden: ReadonlySet<number>): PathSample[] =>
+  samples.flatMap((s) => {
+    const at = tickSeconds(s.tick);
+    const sample = s.trains[train];
+    return sample && at >= first - 2 && at <= first + WINDOW_S + 2 && !hidden.has(sample.row) ? [sample] : [];
+  });
+
+/** How long each block read occupied, as boxes: one for each of its pieces and each time. */
+function occupancyOf(samples: Sample[], blocks: BlockView[], geometry: SheetGeometry, hidden: ReadonlySet<number>) {
+  const open = new Map<number, number>();
+  const spans: { block: number; from: number; to: number }[] = [];
+  for (const { tick, occupied } of samples) {
+    for (const [block, from] of open) {
+      if (occupied.includes(block)) continue;
+      spans.push({ block, from, to: tick });
+      open.delete(block);
+    }
+    for (const block of occupied) if (!open.has(block)) open.set(block, tick);
+  }
+  const last = samples[samples.length - 1]?.tick ?? 0;
+  for (const [block, from] of open) spans.push({ block, from, to: last });
+  return spans.flatMap(({ block, from, to }) => {
+    const view = blocks[block];
+    if (!view || view.detectors.length === 0) return [];
+    return view.pieces.flatMap((piece) => {
+      const { row } = geometry.drawn(piece.line);
+      if (hidden.has(row)) return [];
+      return [{ key: `${block} ${from} ${piece.line} ${piece.from}`, from, to, row, ...bandOf(geometry, [piece]) }];
+    });
+  });
+}
 
 function GraphName({
   piece,
@@ -120,18 +263,14 @@ function GraphName({
   name: string;
   colour: string;
   geometry: SheetGeometry;
-  y: (s: number) => number;
+  y: Scale;
 }) {
   const middle = piece[Math.floor(piece.length / 2)]!;
+  const half = textWidth(name) / 2;
+  const x = Math.max(70 + half, geometry.x((middle.head + middle.tail) / 2));
   if (piece.length < 12) return null;
   return (
-    <text
-      x={geometry.x((middle.head + middle.tail) / 2)}
-      y={y(tickSeconds(middle.tick))}
-      textAnchor="middle"
-      fontWeight="600"
-      style={{ fill: colour }}
-    >
+    <text x={x} y={y(tickSeconds(middle.tick))} textAnchor="middle" fontWeight="600" style={{ fill: colour }}>
       {name}
     </text>
   );

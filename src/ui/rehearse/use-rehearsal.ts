@@ -1,23 +1,27 @@
 'use client';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Command, PathSample } from '@/core/simulation';
+import type { Command, Sample, SpokenEvent } from '@/core/simulation';
 import { sendServer } from '@/ui/parts/ask-server';
 import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
-import type { RehearsalWorker, Report, SpokenEvent } from '@/workers/rehearsal.worker';
+import type { Recording, RehearsalWorker, Report } from '@/workers/rehearsal.worker';
 
-const MOST_EVENTS = 400;
-/** Twenty minutes of samples at five a second. */
-const MOST_SAMPLES = 6000;
+const MOST_EVENTS = 20_000;
+/** An hour of samples at five a second. */
+const MOST_SAMPLES = 18_000;
 
 export interface RehearsalControls {
   playing: boolean;
   times: number;
   seed: number;
+  /** In the order in which they happened. */
   events: SpokenEvent[];
-  samples: PathSample[][];
+  samples: Sample[];
   hash: string;
   notPlaced: string[];
+  /** The farthest moment of this course, and how many commands are still to come in it. */
+  reached: number;
+  toCome: number;
   problem: string | undefined;
   /** The server’s answer to “is this run the same there?” */
   checked: string | undefined;
@@ -25,9 +29,16 @@ export interface RehearsalControls {
   pause(): void;
   setTimes(times: number): void;
   step(ticks: number): void;
+  /** Goes to a moment of this course and waits there. */
+  wind(tick: number): void;
   restart(seed?: number): void;
+  /** Shows a run that was kept, up to its end. */
+  load(recording: Recording): void;
   command(command: Command): void;
   checkOnServer(): void;
+  /** The course so far, to keep it or to compare it. */
+  recording(): Promise<(Recording & { hash: string }) | undefined>;
+  worker(): Remote<RehearsalWorker> | undefined;
 }
 
 /** Runs a rehearsal of the present document in a worker and keeps what the screen shows of it. */
@@ -39,9 +50,13 @@ export function useRehearsal(): RehearsalControls {
   const [times, setTimesState] = useState(1);
   const [seed, setSeed] = useState(1);
   const [events, setEvents] = useState<SpokenEvent[]>([]);
-  const [samples, setSamples] = useState<PathSample[][]>([]);
-  const [hash, setHash] = useState('');
-  const [notPlaced, setNotPlaced] = useState<string[]>([]);
+  const [samples, setSamples] = useState<Sample[]>([]);
+  const [course, setCourse] = useState<Pick<Report, 'hash' | 'notPlaced' | 'reached' | 'toCome'>>({
+    hash: '',
+    notPlaced: [],
+    reached: 0,
+    toCome: 0,
+  });
   const [problem, setProblem] = useState<string>();
   const [checked, setChecked] = useState<string>();
 
@@ -51,11 +66,19 @@ export function useRehearsal(): RehearsalControls {
     remote.current = run;
     let asking = false;
     const listen = (report: Report) => {
+      const { hash, notPlaced, reached, toCome, forgetAfter } = report;
       store.getState().set({ frame: report.frame });
-      setHash(report.hash);
-      setNotPlaced(report.notPlaced);
-      if (report.samples.length > 0) setSamples((all) => [...all, ...report.samples].slice(-MOST_SAMPLES));
-      if (report.events.length > 0) setEvents((all) => [...report.events.reverse(), ...all].slice(0, MOST_EVENTS));
+      setCourse((now) =>
+        now.hash === hash && now.reached === reached && now.toCome === toCome
+          ? now
+          : { hash, notPlaced, reached, toCome },
+      );
+      const upTo = <T extends { tick: number }>(all: T[]) =>
+        forgetAfter === undefined ? all : all.filter((one) => one.tick <= forgetAfter);
+      if (report.samples.length > 0 || forgetAfter !== undefined)
+        setSamples((all) => [...upTo(all), ...report.samples].slice(-MOST_SAMPLES));
+      if (report.events.length > 0 || forgetAfter !== undefined)
+        setEvents((all) => [...upTo(all), ...report.events].slice(-MOST_EVENTS));
       if (asking) return;
       asking = true;
       void run.values().then((values) => {
@@ -71,30 +94,36 @@ export function useRehearsal(): RehearsalControls {
   }, [store]);
 
   const begin = useCallback(
-    (withSeed: number) => {
+    (withSeed: number, recording?: Recording) => {
       setPlaying(false);
       setSeed(withSeed);
-      setEvents([]);
-      setSamples([]);
       setChecked(undefined);
       setProblem(undefined);
       void remote.current?.play(0);
       remote.current
-        ?.begin(document, withSeed)
+        ?.begin(document, withSeed, recording)
         .catch((error: unknown) => setProblem(error instanceof Error ? error.message : 'It cannot be run.'));
     },
     [document],
   );
-  useEffect(() => begin(1), [begin]);
+  useEffect(() => {
+    const { recording } = store.getState();
+    begin(recording?.seed ?? 1, recording);
+    store.getState().set({ recording: undefined });
+  }, [begin, store]);
 
+  const halt = () => {
+    setPlaying(false);
+    setChecked(undefined);
+    void remote.current?.play(0);
+  };
   return {
     playing,
     times,
     seed,
     events,
     samples,
-    hash,
-    notPlaced,
+    ...course,
     problem,
     checked,
     play() {
@@ -102,30 +131,31 @@ export function useRehearsal(): RehearsalControls {
       setChecked(undefined);
       void remote.current?.play(times);
     },
-    pause() {
-      setPlaying(false);
-      void remote.current?.play(0);
-    },
+    pause: halt,
     setTimes(next) {
       setTimesState(next);
       if (playing) void remote.current?.play(next);
     },
     step(ticks) {
-      setPlaying(false);
-      setChecked(undefined);
-      void remote.current?.play(0);
+      halt();
       void remote.current?.step(ticks);
+    },
+    wind(tick) {
+      halt();
+      void remote.current?.wind(tick);
     },
     restart(next = seed) {
       begin(next);
+    },
+    load({ seed: its, ticks, commands }) {
+      begin(its, { seed: its, ticks, commands });
     },
     command(command) {
       setProblem(undefined);
       void remote.current?.command(command).then(setProblem);
     },
     checkOnServer() {
-      setPlaying(false);
-      void remote.current?.play(0);
+      halt();
       setChecked('Running it on the server …');
       void remote.current?.recording().then(async ({ hash: mine, ...recording }) => {
         const asked = await sendServer<{ hash: string }>('POST', `/api/layouts/${store.getState().id}/replay`, {
@@ -141,5 +171,7 @@ export function useRehearsal(): RehearsalControls {
           );
       });
     },
+    recording: async () => remote.current?.recording(),
+    worker: () => remote.current,
   };
 }

@@ -3,6 +3,7 @@ import { CheckCircle2, CircleAlert, Download, History, LoaderCircle, Redo2, Undo
 import { SCALES } from '@/core/measure';
 import { writeDocumentText } from '@/core/survey';
 import { Brand } from '@/ui/parts/brand';
+import { saveFile } from '@/ui/parts/save-file';
 import { ThemeSwitch } from '@/ui/parts/theme-switch';
 import { type Saving, useWorkbench, useWorkbenchStore } from './store';
 
@@ -22,14 +23,8 @@ export function Header() {
   const last = useWorkbench((s) => s.past[s.past.length - 1]);
   const next = useWorkbench((s) => s.future[0]);
   const bad = saving === 'failed' || saving === 'conflict';
-  const download = () => {
-    const url = URL.createObjectURL(new Blob([writeDocumentText(document)], { type: 'application/json' }));
-    const link = window.document.createElement('a');
-    link.href = url;
-    link.download = `${document.name.replace(/[^A-Za-z0-9]+/g, '-').toLowerCase() || 'layout'}.roblik.json`;
-    link.click();
-    URL.revokeObjectURL(url);
-  };
+  const download = () =>
+    saveFile(`${document.name.replaceAll('.', ' ')}.roblik.json`, writeDocumentText(document), 'application/json');
   return (
     <header className="flex h-[46px] shrink-0 items-center gap-3 border-b border-line px-4">
       <div className="w-[126px]">

@@ -27,6 +27,7 @@ const STAGES: { id: Stage; name: string; kinds: string[] }[] = [
       'two things with one name',
     ],
   },
+  { id: 'prove', name: 'Prove', kinds: [] },
   { id: 'rehearse', name: 'Rehearse', kinds: [] },
 ];
 

@@ -2,10 +2,10 @@
 import { createContext, useContext } from 'react';
 import { createStore, type StoreApi, useStore } from 'zustand';
 import type { DesignView, Trial } from '@/core/design';
-import type { RehearsalFrame } from '@/core/simulation';
+import type { RehearsalFrame, TimedCommand } from '@/core/simulation';
 import { applyChange, applyEdit, type Edit, type LayoutDocument, replaceDocument, type Step } from '@/core/survey';
 
-export type Stage = 'survey' | 'signal' | 'rehearse';
+export type Stage = 'survey' | 'signal' | 'prove' | 'rehearse';
 export type Saving = 'opening' | 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';
 
 /** The version that another window saved meanwhile. */
@@ -14,9 +14,18 @@ export interface Theirs {
   revision: number;
 }
 
+/** A run that can be had again: what was done, and when. */
+export interface Recording {
+  seed: number;
+  ticks: number;
+  commands: TimedCommand[];
+}
+
 /** What the sheet may ask of a rehearsal: by click on the track, or by key. */
 export interface Operator {
   throwTurnout(id: string): void;
+  /** Sends a train to a block. */
+  send(train: string, block: string): void;
   playOrPause(): void;
   step(): void;
 }
@@ -59,9 +68,11 @@ export interface WorkbenchState {
   values: Record<string, number>;
   trayOpen: boolean;
   /** The window that stands open over the workbench. */
-  window?: 'history';
+  window?: 'history' | 'runs' | 'find' | 'keys' | 'export';
   /** What the running rehearsal can be asked to do; absent in the other stages. */
   operator?: Operator;
+  /** A run that the rehearsal is to begin with. */
+  recording?: Recording;
   /** The present moment of a rehearsal. */
   frame?: RehearsalFrame;
 

@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { consistOf } from '@/core/detection';
 import { fromMm, showLength, showNumber } from '@/core/measure';
 import { newDocument } from '@/core/survey';
@@ -8,26 +8,18 @@ import { ConflictWindow } from '@/ui/history/conflict-window';
 import { HistoryWindow } from '@/ui/history/history-window';
 import { LineSheet } from '@/ui/line-sheet/line-sheet';
 import { Notice } from '@/ui/parts/notice';
+import { ProveStage } from '@/ui/prove/prove-stage';
 import { Panel, PanelSection, PanelTitle } from '@/ui/reasoning/panel';
 import { Selection, subjectOf } from '@/ui/reasoning/selection';
-import { OnTheLine, WhileRunning } from '@/ui/rehearse/on-the-line';
-import { RehearseBar } from '@/ui/rehearse/rehearse-bar';
-import { TimeDistanceGraph } from '@/ui/rehearse/time-distance-graph';
-import { useRehearsal } from '@/ui/rehearse/use-rehearsal';
+import { RehearseStage } from '@/ui/rehearse/rehearse-stage';
 import { ByHand } from '@/ui/signal/by-hand';
 import { AddPanel } from '@/ui/survey/add-panel';
 import { FirstLine } from '@/ui/survey/first-line';
 import { TrainForm } from '@/ui/survey/train-form';
 import { Header } from './header';
+import { SheetBar } from './sheet-bar';
 import { Stages } from './stages';
-import {
-  createWorkbench,
-  type Layers,
-  type Operator,
-  useWorkbench,
-  useWorkbenchStore,
-  WorkbenchContext,
-} from './store';
+import { createWorkbench, type Layers, useWorkbench, useWorkbenchStore, WorkbenchContext } from './store';
 import type { StoredLayout } from './take-up';
 import { useDesign } from './use-design';
 import { useKeys } from './use-keys';
@@ -72,20 +64,19 @@ function Shell() {
       <Header />
       <div className="flex min-h-0 flex-1">
         <Stages />
-        {empty ? <FirstLine /> : stage === 'rehearse' ? <RehearseStage /> : <DesignStage />}
+        {empty ? (
+          <FirstLine />
+        ) : stage === 'rehearse' ? (
+          <RehearseStage />
+        ) : stage === 'prove' ? (
+          <ProveStage />
+        ) : (
+          <DesignStage />
+        )}
       </div>
       <Tray />
       {theirs && <ConflictWindow theirs={theirs} />}
       {!theirs && window === 'history' && <HistoryWindow onClose={() => store.getState().set({ window: undefined })} />}
-    </div>
-  );
-}
-
-function SheetBar({ title, children }: { title: string; children: React.ReactNode }) {
-  return (
-    <div className="flex min-h-[38px] shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-1">
-      <h1 className="text-[0.95rem] font-semibold">{title}</h1>
-      {children}
     </div>
   );
 }
@@ -176,75 +167,5 @@ function Trains() {
         </div>
       </details>
     </PanelSection>
-  );
-}
-
-function RehearseStage() {
-  const run = useRehearsal();
-  const store = useWorkbenchStore();
-  const document = useWorkbench((s) => s.document);
-  const frame = useWorkbench((s) => s.frame);
-  const selected = useWorkbench((s) => s.selected);
-  const controls = useRef(run);
-  controls.current = run;
-  useEffect(() => {
-    const operator: Operator = {
-      throwTurnout(id) {
-        const { frame: now, document: layout } = store.getState();
-        const index = layout.turnouts.findIndex((t) => t.id === id);
-        if (now && index >= 0)
-          controls.current.command({
-            kind: 'throw',
-            turnout: id,
-            to: now.points[index] === 'straight' ? 'diverging' : 'straight',
-          });
-      },
-      playOrPause: () => (controls.current.playing ? controls.current.pause() : controls.current.play()),
-      step: () => controls.current.step(1),
-    };
-    store.getState().set({ operator });
-    return () => store.getState().set({ operator: undefined });
-  }, [store]);
-  const [graphBox, setGraphBox] = useState<HTMLDivElement | null>(null);
-  const isTrain = document.trains.some((t) => t.id === selected);
-  const subject = isTrain ? undefined : subjectOf(document, selected);
-  return (
-    <>
-      <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
-        <SheetBar title="Rehearse">
-          <RehearseBar run={run} />
-        </SheetBar>
-        <LineSheet
-          below={(geometry, width) => (
-            <div ref={setGraphBox} className="min-h-0 flex-[1_0_110px] overflow-hidden">
-              {frame && (
-                <TimeDistanceGraph
-                  geometry={geometry}
-                  samples={run.samples}
-                  names={frame.trains.map((t) => t.name)}
-                  tick={frame.tick}
-                  width={width}
-                  height={Math.max(120, graphBox?.clientHeight ?? 300)}
-                />
-              )}
-            </div>
-          )}
-        />
-      </main>
-      {subject !== undefined ? (
-        <Panel title="Reasoning" subject={subject} onClose={() => store.getState().select(undefined)}>
-          <WhileRunning run={run} />
-          <Selection key={selected} />
-        </Panel>
-      ) : (
-        <Panel
-          title="On the line now"
-          subject={frame ? (frame.trains.length === 1 ? '1 train' : `${frame.trains.length} trains`) : undefined}
-        >
-          {isTrain && <PanelTitle>{document.trains.find((t) => t.id === selected)?.name}</PanelTitle>}
-          <OnTheLine run={run} />
-        </Panel>
-      )}
-    </>
   );
 }

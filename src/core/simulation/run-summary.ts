@@ -1,0 +1,71 @@
+import type { LayoutDocument } from '../survey';
+import { Rehearsal, TICK_MS, type TimedCommand } from './rehearsal';
+import { PathRecorder, type Sample } from './rehearsal-frame';
+import { eventKind, eventTrains, isMishap, type SpokenEvent, sayEvent } from './spoken-event';
+
+/** What a run came to, in figures, with its course. */
+export interface RunSummary {
+  hash: string;
+  ticks: number;
+  trains: { id: string; name: string; runMm: number; stoodMs: number; stops: number }[];
+  mishaps: number;
+  passedAtStop: number;
+  samples: Sample[];
+  events: SpokenEvent[];
+}
+
+/** A sample for each second is enough to compare two courses. */
+const SAMPLE_EVERY = 1000 / TICK_MS;
+
+/** Runs a whole run again and counts. */
+export function summariseRun(
+  document: LayoutDocument,
+  seed: number,
+  ticks: number,
+  commands: TimedCommand[],
+): RunSummary {
+  const run = new Rehearsal(document, seed);
+  const recorder = new PathRecorder(run);
+  const trains = run.plant.trains.map(({ figures }) => ({
+    id: figures.id,
+    name: figures.name,
+    runMm: 0,
+    stoodMs: 0,
+    stops: 0,
+  }));
+  const samples: Sample[] = [recorder.sample()];
+  const events: SpokenEvent[] = [];
+  let passedAtStop = 0;
+  for (let next = 0; run.tick < ticks; ) {
+    while (next < commands.length && commands[next]!.tick <= run.tick) run.command(commands[next++]!.command);
+    run.step((event) => {
+      if (event.kind === 'stands') trains[event.train]!.stops += 1;
+      if (event.kind === 'passes' && event.aspect === 'stop') passedAtStop += 1;
+      const says = sayEvent(run, event);
+      if (!says) return;
+      const kind = eventKind(event);
+      events.push({ tick: run.tick, says, bad: isMishap(event), kind, trains: eventTrains(run, event) });
+    });
+    run.plant.trains.forEach((train, t) => {
+      if (train.speed === 0) trains[t]!.stoodMs += TICK_MS;
+      trains[t]!.runMm += (train.speed * TICK_MS) / 1000;
+    });
+    if (run.tick % SAMPLE_EVERY === 0) samples.push(recorder.sample());
+  }
+  const mishaps = events.filter((event) => event.bad).length;
+  return { hash: run.traceHash, ticks: run.tick, trains, mishaps, passedAtStop, samples, events };
+}
+
+/** The first moment at which two runs part, and what each then does; undefined when one is the beginning of the other. */
+export function firstDifference(
+  a: SpokenEvent[],
+  b: SpokenEvent[],
+): { tick: number; a?: string; b?: string } | undefined {
+  for (let i = 0; i < Math.max(a.length, b.length); i++) {
+    const [p, q] = [a[i], b[i]];
+    if (p && q && p.tick === q.tick && p.says === q.says) continue;
+    if (!p || !q) return undefined;
+    return { tick: Math.min(p.tick, q.tick), a: p.says, b: q.says };
+  }
+  return undefined;
+}

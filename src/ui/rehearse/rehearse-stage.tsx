@@ -1,0 +1,114 @@
+'use client';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { BlockView } from '@/core/design';
+import { LineSheet } from '@/ui/line-sheet/line-sheet';
+import { Panel, PanelTitle } from '@/ui/reasoning/panel';
+import { Selection, subjectOf } from '@/ui/reasoning/selection';
+import { SheetBar } from '@/ui/workbench/sheet-bar';
+import { type Operator, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { OnTheLine, WhileRunning } from './on-the-line';
+import { RehearseBar } from './rehearse-bar';
+import { RunsWindow } from './runs-window';
+import { TimeDistanceGraph } from './time-distance-graph';
+import { useRehearsal } from './use-rehearsal';
+
+const NO_BLOCKS: BlockView[] = [];
+/** The graph is drawn this often; the trains on the sheet move at every report. */
+const GRAPH_MS = 240;
+
+/** The last value that came at least a moment after the one before. */
+function useSlowly<T>(value: T): T {
+  const [shown, setShown] = useState(value);
+  const newest = useRef(value);
+  newest.current = value;
+  useEffect(() => {
+    const timer = setInterval(() => setShown((now) => (same(now, newest.current) ? now : newest.current)), GRAPH_MS);
+    return () => clearInterval(timer);
+  }, []);
+  return shown;
+}
+const same = (a: unknown, b: unknown) =>
+  Object.entries(a as object).every(([key, value]) => (b as Record<string, unknown>)[key] === value);
+
+/** Trains on the line: run, wound back, run on otherwise, kept and compared. */
+export function RehearseStage() {
+  const run = useRehearsal();
+  const store = useWorkbenchStore();
+  const document = useWorkbench((s) => s.document);
+  const frame = useWorkbench((s) => s.frame);
+  const selected = useWorkbench((s) => s.selected);
+  const controls = useRef(run);
+  controls.current = run;
+  useEffect(() => {
+    const operator: Operator = {
+      throwTurnout(id) {
+        const { frame: now, document: layout } = store.getState();
+        const index = layout.turnouts.findIndex((t) => t.id === id);
+        if (now && index >= 0)
+          controls.current.command({
+            kind: 'throw',
+            turnout: id,
+            to: now.points[index] === 'straight' ? 'diverging' : 'straight',
+          });
+      },
+      send: (train, block) => controls.current.command({ kind: 'send', train, block }),
+      playOrPause: () => (controls.current.playing ? controls.current.pause() : controls.current.play()),
+      step: () => controls.current.step(1),
+    };
+    store.getState().set({ operator });
+    return () => store.getState().set({ operator: undefined });
+  }, [store]);
+  const wind = useCallback((tick: number) => controls.current.wind(tick), []);
+  const [graphBox, setGraphBox] = useState<HTMLDivElement | null>(null);
+  const isTrain = document.trains.some((t) => t.id === selected);
+  const design = useWorkbench((s) => s.design);
+  const windowOpen = useWorkbench((s) => s.window);
+  const lineNames = useMemo(() => new Map(document.lines.map((line) => [line.id, line.name])), [document.lines]);
+  const drawn = useSlowly({ tick: frame?.tick ?? 0, samples: run.samples });
+  const names = useMemo(() => frame?.trains.map((t) => t.name) ?? [], [frame?.trains.length]);
+  const subject = isTrain ? undefined : subjectOf(document, selected);
+  return (
+    <>
+      <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
+        <SheetBar title="Rehearse">
+          <RehearseBar run={run} />
+        </SheetBar>
+        <LineSheet
+          below={(geometry, width) => (
+            <div ref={setGraphBox} className="min-h-0 flex-[1_0_110px] overflow-hidden">
+              {frame && (
+                <TimeDistanceGraph
+                  geometry={geometry}
+                  blocks={design?.blocks ?? NO_BLOCKS}
+                  lineNames={lineNames}
+                  mainRow={geometry.drawn(document.referenceLine).row}
+                  samples={drawn.samples}
+                  names={names}
+                  tick={drawn.tick}
+                  onWind={wind}
+                  width={width}
+                  height={Math.max(120, graphBox?.clientHeight ?? 300)}
+                />
+              )}
+            </div>
+          )}
+        />
+      </main>
+      {subject !== undefined ? (
+        <Panel title="Reasoning" subject={subject} onClose={() => store.getState().select(undefined)}>
+          <WhileRunning run={run} />
+          <Selection key={selected} />
+        </Panel>
+      ) : (
+        <Panel
+          title="On the line now"
+          subject={frame ? (frame.trains.length === 1 ? '1 train' : `${frame.trains.length} trains`) : undefined}
+        >
+          {isTrain && <PanelTitle>{document.trains.find((t) => t.id === selected)?.name}</PanelTitle>}
+          <OnTheLine run={run} />
+        </Panel>
+      )}
+      {windowOpen === 'runs' && <RunsWindow run={run} onClose={() => store.getState().set({ window: undefined })} />}
+    </>
+  );
+}

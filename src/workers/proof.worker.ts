@@ -1,0 +1,40 @@
+import { expose } from 'comlink';
+import { type Proof, type ProofProgress, ProofRun, type Property, type Steered, steerStory } from '@/core/proof';
+import type { LayoutDocument } from '@/core/survey';
+
+/** A proof with, for each thing that can happen, the run of the rehearsal that comes to it. */
+export interface ProofReport extends Proof {
+  steered: Partial<Record<Property, Steered>>;
+}
+
+/** States followed between two looks at whether to stop. */
+const SLICE = 500;
+const REPORT_MS = 200;
+
+let stopped = false;
+
+const worker = {
+  /** Looks at every state, telling how far it is; a proof that is stopped says what it knows by then. */
+  async prove(document: LayoutDocument, tell: (progress: ProofProgress) => void): Promise<ProofReport> {
+    stopped = false;
+    const run = new ProofRun(document);
+    let told = performance.now();
+    while (!run.step(SLICE) && !stopped) {
+      if (performance.now() - told < REPORT_MS) continue;
+      told = performance.now();
+      tell(run.progress);
+      await new Promise((resolve) => setTimeout(resolve, 0));
+    }
+    const proof = run.result();
+    const steered: ProofReport['steered'] = {};
+    for (const { property, story } of proof.verdicts)
+      if (story) steered[property] = steerStory(document, run.explorer.model, property, story);
+    return { ...proof, steered };
+  },
+  stop(): void {
+    stopped = true;
+  },
+};
+
+export type ProofWorker = typeof worker;
+expose(worker);

@@ -1,0 +1,126 @@
+import { describe, expect, test } from 'vitest';
+import { cm } from '@/core/measure';
+import { type Harm, ProofModel, ProofRun, type Property, steerStory, writePromela } from '@/core/proof';
+import { replay } from '@/core/simulation';
+import type { LayoutDocument } from '@/core/survey';
+import { learningOval, ring, withTrains } from '@/demo/learning-oval';
+import { passingLoop } from '@/demo/passing-loop';
+import { spin } from './spin';
+
+function prove(document: LayoutDocument, most?: number) {
+  const run = new ProofRun(document, most);
+  while (!run.step(5000));
+  const proof = run.result();
+  const of = (property: Property) => proof.verdicts.find((v) => v.property === property)!;
+  return { run, proof, of, failing: proof.verdicts.filter((v) => v.result === 'fails').map((v) => v.property) };
+}
+const withoutSignal = (name: string): LayoutDocument => {
+  const d = learningOval();
+  return { ...d, features: d.features.filter((f) => !(f.kind === 'signal' && f.name === name)) };
+};
+function unseen(document: LayoutDocument, vehicle: string, seen: (axle: number) => boolean): LayoutDocument {
+  const vehicles = document.vehicles.map((v) =>
+    v.id === vehicle ? { ...v, axles: v.axles.map((axle, i) => ({ ...axle, detectable: seen(i) })) } : v,
+  );
+  return { ...document, vehicles };
+}
+
+describe('what is sound is proved, every state of it', () => {
+  test.each([
+    ['the learning oval', learningOval(), 168],
+    ['an oval with one train', withTrains(ring('One', 4, 120), 1, 120), 72],
+    ['five blocks and two trains', withTrains(ring('Five', 5, 120), 2, 120), 592],
+    ['six blocks and three trains', withTrains(ring('Six', 6, 120), 3, 120), 2424],
+    ['two opposing trains on a single line with a loop', passingLoop(['up', 'down']), 64_012],
+    ['two following trains there', passingLoop(['up', 'up']), 58_072],
+  ])('%s', (_, document, states) => {
+    const { proof, failing } = prove(document);
+    expect(failing).toEqual([]);
+    expect(proof).toMatchObject({ finished: true, states });
+  });
+  test('the same layout has the same states in the same order, whatever the slices', () => {
+    const [a, b] = [new ProofRun(passingLoop(['up', 'down'])), new ProofRun(passingLoop(['up', 'down']))];
+    for (let i = 0; i < 30; i++) a.step(100);
+    b.step(3000);
+    expect(a.progress).toEqual(b.progress);
+  });
+  test('a search that is cut short proves nothing', () => {
+    const { proof } = prove(passingLoop(['up', 'down']), 2000);
+    expect(proof.finished).toBe(false);
+    expect(proof.verdicts.map((v) => v.result)).not.toContain('holds');
+  });
+});
+
+describe('what is unsafe fails, with the shortest way to it in words, and the rehearsal comes to it', () => {
+  const story = (document: LayoutDocument, property: Property) => {
+    const { run, of } = prove(document);
+    const verdict = of(property);
+    expect(verdict.result).toBe('fails');
+    const steered = steerStory(document, run.explorer.model, property, verdict.story!);
+    return { says: verdict.story!.map((s) => s.says), steered };
+  };
+  test('an oval with a signal left out: a train runs into an occupied block', () => {
+    const { says, steered } = story(withoutSignal('S2'), 'two trains in a block');
+    expect(says).toEqual(['Red train comes into B2.']);
+    expect(steered.confirmed).toBe(true);
+  });
+  test('coaches that no detector sees: their block reads free while they stand in it', () => {
+    const document = unseen(learningOval(), 'v-coach', () => false);
+    const { says, steered } = story(document, 'two trains in a block');
+    expect(says).toContain('Blue train is no longer seen in B2, though a part of it is still there.');
+    expect(says).toContain('Detector B2 has seen nothing for its hold time.');
+    expect(says.at(-1)).toMatch(/^Red train passes S2 at (caution|clear), comes into B2\.$/);
+    expect(steered.confirmed).toBe(true);
+    const again = replay(document, steered.seed, steered.ticks, steered.commands);
+    expect(again.tick).toBe(steered.ticks);
+  });
+  test('a long railcar seen at its nose alone: points move under it', () => {
+    const seen = unseen(passingLoop(['up']), 'v-railcar', (axle) => axle === 0);
+    const document = { ...seen, vehicles: seen.vehicles.map((v) => ({ ...v, length: cm(70) })) };
+    const { says, steered } = story(document, 'points moved under a train');
+    expect(says.at(-1)).toMatch(/^Somebody asks for [AB]0 to lie (diverging|straight)\.$/);
+    expect(steered.confirmed).toBe(true);
+  });
+  test('as many trains as blocks: nothing can ever move', () => {
+    const { says, steered } = story(withTrains(ring('Full', 3, 120), 3, 120), 'deadlock');
+    expect(says).toEqual([]);
+    expect(steered.confirmed).toBe(true);
+  });
+  test('both roads of the loop taken, and a third train on the single line: deadlock, and nothing worse', () => {
+    const document = passingLoop(['up', 'down', 'up']);
+    expect(prove(document).failing).toEqual(['deadlock']);
+    expect(story(document, 'deadlock').steered.confirmed).toBe(true);
+  });
+  test('without signals opposing trains meet on the single line', () => {
+    const d = passingLoop(['up', 'down']);
+    const document = { ...d, features: d.features.filter((f) => f.kind !== 'signal' || /^[EW]/.test(f.name)) };
+    const { failing } = prove(document);
+    expect(failing.length).toBeGreaterThan(0);
+  });
+});
+
+describe('the verdicts against Debian’s Spin, on the model written out for it', { timeout: 300_000 }, () => {
+  const FLAGS: [Harm, string][] = [
+    ['two trains in a block', 'harmBlock'],
+    ['opposing trains', 'harmOpposing'],
+    ['points moved under a train', 'harmPoints'],
+    ['points lie wrong', 'harmWrong'],
+  ];
+  test.each([
+    ['the learning oval', learningOval()],
+    ['a signal left out', withoutSignal('S3')],
+    ['coaches not seen', unseen(learningOval(), 'v-coach', () => false)],
+    ['as many trains as blocks', withTrains(ring('Full', 3, 120), 3, 120)],
+    ['the passing loop', passingLoop(['up', 'down'])],
+    ['the passing loop, full', passingLoop(['up', 'down', 'up'])],
+    ['railcars seen at the nose', unseen(passingLoop(['up', 'down']), 'v-railcar', (axle) => axle === 0)],
+  ])('%s', (_, document) => {
+    const { failing } = prove(document);
+    const model = writePromela(new ProofModel(document));
+    const large = document.turnouts.length > 0 && failing[0] !== 'deadlock';
+    for (const [harm, flag] of large ? [FLAGS[0]!, FLAGS[2]!] : FLAGS) {
+      const found = spin(model, ['-DSAFETY', '-DNOREDUCE', '-DVECTORSZ=8192'], [`-DHARM=${flag}`]);
+      expect(found).toMatchObject({ errors: failing.includes(harm) ? 1 : 0, complete: !failing.includes(harm) });
+    }
+  });
+});
