@@ -21,3 +21,14 @@ export function runTimeS(distanceMm: number, topMmPerS: number, rateMmPerS2: num
     ? distanceMm / topMmPerS + topMmPerS / rateMmPerS2
     : 2 * Math.sqrt(distanceMm / rateMmPerS2);
 }
+
+/**
+ * Time for a distance from rest to rest: up to top speed at one rate, down at another; a triangle when top speed is never
+ * reached. With equal rates it is `runTimeS`.
+ */
+export function standToStandS(distanceMm: number, topMmPerS: number, upMmPerS2: number, downMmPerS2: number): number {
+  const ramps = brakingDistanceMm(topMmPerS, 0, upMmPerS2) + brakingDistanceMm(topMmPerS, 0, downMmPerS2);
+  if (distanceMm >= ramps) return (distanceMm - ramps) / topMmPerS + topMmPerS / upMmPerS2 + topMmPerS / downMmPerS2;
+  const peak = Math.sqrt((2 * distanceMm * upMmPerS2 * downMmPerS2) / (upMmPerS2 + downMmPerS2));
+  return peak / upMmPerS2 + peak / downMmPerS2;
+}

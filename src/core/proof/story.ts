@@ -3,6 +3,9 @@ import { ASPECTS } from '../signals';
 import type { Explorer } from './explore';
 import { decodeMove, type Move, type ProofModel } from './model';
 
+/** How a step ends that changes nothing for anybody; a story can be told without it. */
+export const UNNOTICED = 'goes on a little.';
+
 /** One step of a story: what is done, in words, and how far a train runs in it. */
 export interface StoryStep {
   move: Move;
@@ -11,7 +14,7 @@ export interface StoryStep {
   runMm: number;
 }
 
-/** Tells the way to a state and one step on from it, in words. Steps that nobody would notice are told with the next. */
+/** Tells the way to a state and one step on from it, in words. */
 export function tellStory(explorer: Explorer, to: number, last?: number): StoryStep[] {
   const { model } = explorer;
   const codes = [...explorer.path(to), ...(last === undefined ? [] : [last])];
@@ -56,7 +59,7 @@ function tell(model: ProofModel, move: Move): StoryStep {
         parts.push(
           into.facing >= 0 && from.facing < 0
             ? `comes within braking distance of ${scheme.readings[into.facing]!.signal.name}`
-            : 'goes on a little',
+            : UNNOTICED.slice(0, -1),
         );
       return { move, says: `${train.name} ${parts.join(', ')}.`, runMm: advance.runMm };
     }

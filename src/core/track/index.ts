@@ -1,3 +1,4 @@
 /** The track graph compiled from the survey (edges, turnouts, what fouls what), and the straightened drawing of it. */
 export * from './graph';
+export * from './measure-between';
 export * from './straighten';

@@ -24,7 +24,6 @@ export function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Pr
         key={block.name}
         label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
         onPick={onSelect && (() => onSelect(blockKey(block.name)))}
-        tabbable={false}
       >
         <rect
           x={plate.x - plate.width / 2}

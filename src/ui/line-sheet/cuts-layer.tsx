@@ -2,6 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import { showLength, TENTH_UM_PER_CM, TENTH_UM_PER_MM, type TenthUm } from '@/core/measure';
 import type { Gap, LayoutDocument, Mark } from '@/core/survey';
 import { distanceAt } from '@/core/track';
+import { localPoint } from './local-point';
 import type { SheetGeometry } from './sheet-geometry';
 
 interface Props {
@@ -20,9 +21,7 @@ export function CutsLayer({ document, geometry, selected, canMove, onSelect, onM
   const cuts = document.features.filter((f): f is Gap | Mark => f.kind === 'gap' || f.kind === 'mark');
 
   const placeOf = (event: PointerEvent<SVGGElement>, cut: Gap | Mark): TenthUm => {
-    const svg = event.currentTarget.ownerSVGElement!;
-    const box = svg.getBoundingClientRect();
-    const x = ((event.clientX - box.left) * svg.clientWidth) / box.width;
+    const { x } = localPoint(event, event.currentTarget.ownerSVGElement!);
     const step = event.altKey ? TENTH_UM_PER_MM : TENTH_UM_PER_CM / 2;
     const at = distanceAt(geometry.drawn(cut.line), geometry.valueAt(x));
     return Math.round(at / step) * step;

@@ -1,6 +1,15 @@
 'use client';
 import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  type FocusEvent,
+  type KeyboardEvent,
+  type PointerEvent,
+  type ReactNode,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { showLength, type TenthUm } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { ASPECTS, type Aspect } from '@/core/signals';
@@ -11,24 +20,32 @@ import { blockKey, blockNameOf, useWorkbench, useWorkbenchStore } from '@/ui/wor
 import { BlockPlates } from './block-plates';
 import { CutsLayer } from './cuts-layer';
 import { CoverageLane, laneHeight, RoomLane } from './lanes';
+import { localPoint } from './local-point';
 import { OverviewStrip } from './overview-strip';
 import { planLabels } from './plan-labels';
 import { RULER_HEIGHT } from './ruler-steps';
 import { Rulers } from './rulers';
-import { bandOf, firstView, fitView, GUTTER, SheetGeometry, type View, zoomView } from './sheet-geometry';
+import { spansOf } from './selection-place';
+import { bandOf, fitView, type Point, SheetGeometry } from './sheet-geometry';
 import { SignalsLayer } from './signals-layer';
 import { type ShownPoints, TrackLayer } from './track-layer';
 import { TrainsLayer } from './trains-layer';
+import { useSheetView } from './use-sheet-view';
 
 const REACH_PX = 14;
 
 /** The straightened track on a true distance axis, with what is aligned beneath it. */
-export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: number) => ReactNode }) {
+export function LineSheet({
+  below,
+}: {
+  below?: (geometry: SheetGeometry, width: number, bands: { x: number; width: number }[]) => ReactNode;
+}) {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
   const design = useWorkbench((s) => s.design);
   const stage = useWorkbench((s) => s.stage);
   const selected = useWorkbench((s) => s.selected);
+  const measured = useWorkbench((s) => s.measured);
   const pointed = useWorkbench((s) => s.pointed);
   const layers = useWorkbench((s) => s.layers);
   const trial = useWorkbench((s) => s.trial);
@@ -36,7 +53,6 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
   const frame = useWorkbench((s) => (s.stage === 'rehearse' ? s.frame : undefined));
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 820, height: 560 });
-  const [view, setView] = useState<View>();
 
   useEffect(() => {
     const element = box.current!;
@@ -47,7 +63,8 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
 
   const drawing = useMemo(() => straighten(document), [document]);
   const fit = useMemo(() => fitView(drawing, size.width), [drawing, size.width]);
-  const shown = view ?? firstView(fit);
+  const svg = useRef<SVGSVGElement>(null);
+  const { shown, setView, zoom, pan, bringIn, pointers, wasClick } = useSheetView(svg, fit, size.width);
   const rows = drawing.lastRow - drawing.firstRow + 1;
   const fixed = RULER_HEIGHT + 46 + 2 * laneHeight(rows) + 74;
   const pitch = below ? 54 : Math.max(54, Math.min(74, (size.height - fixed) / Math.max(1, rows - 1)));
@@ -95,57 +112,31 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
     return value === undefined ? undefined : ASPECTS[value];
   };
 
-  const toLocal = (event: { clientX: number; clientY: number; currentTarget: SVGSVGElement }) => {
-    const rect = event.currentTarget.getBoundingClientRect();
-    const ratio = event.currentTarget.clientWidth / rect.width;
-    return { x: (event.clientX - rect.left) * ratio, y: (event.clientY - rect.top) * ratio };
+  const withShift = useRef(false);
+  const blockAt = (point: Point) => {
+    const place = geometry.nearest(point, REACH_PX);
+    return (
+      place &&
+      design?.blocks.find((b) => b.pieces.some((p) => p.line === place.line && place.at >= p.from && place.at <= p.to))
+    );
   };
-  const zoom = (factor: number, about = GUTTER + (size.width - GUTTER) / 2) =>
-    setView(zoomView(shown, fit, factor, about));
-  const pan = (px: number) => setView({ ...shown, from: shown.from + px / shown.scale });
-
-  const svg = useRef<SVGSVGElement>(null);
-  const wheel = useRef((_event: WheelEvent) => {});
-  wheel.current = (event: WheelEvent) => {
-    event.preventDefault();
-    if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY))
-      pan(event.deltaX + (event.shiftKey ? event.deltaY : 0));
-    else
-      zoom(
-        Math.exp(-event.deltaY * 0.0016),
-        toLocal({ clientX: event.clientX, clientY: event.clientY, currentTarget: svg.current! }).x,
-      );
-  };
-  useEffect(() => {
-    const element = svg.current!;
-    const on = (event: WheelEvent) => wheel.current(event);
-    element.addEventListener('wheel', on, { passive: false });
-    return () => element.removeEventListener('wheel', on);
-  }, []);
-
-  const drag = useRef<{ x: number; moved: boolean } | undefined>(undefined);
-  const onPointerDown = (event: PointerEvent<SVGSVGElement>) => {
-    drag.current = { x: event.clientX, moved: false };
-  };
-  const onPointerMove = (event: PointerEvent<SVGSVGElement>) => {
-    const from = drag.current;
-    if (!from || event.buttons !== 1) return;
-    if (Math.abs(event.clientX - from.x) < 4 && !from.moved) return;
-    if (!from.moved) event.currentTarget.setPointerCapture(event.pointerId);
-    pan(from.x - event.clientX);
-    drag.current = { x: event.clientX, moved: true };
+  /** Selects a thing; with Shift, measures from the one selected to it. */
+  const select = (id: string) => {
+    const state = store.getState();
+    if (withShift.current && state.selected && state.selected !== id) state.set({ measured: id });
+    else state.select(id);
   };
   const onPointerUp = (event: PointerEvent<SVGSVGElement>) => {
-    const moved = drag.current?.moved;
-    drag.current = undefined;
-    if (moved || (event.target as Element).closest('[role=button]')) return;
-    const place = geometry.nearest(toLocal(event), REACH_PX);
-    const block =
-      place &&
-      design?.blocks.find((b) => b.pieces.some((p) => p.line === place.line && place.at >= p.from && place.at <= p.to));
-    store
-      .getState()
-      .set({ selected: block && blockKey(block.name), pointed: place && stage !== 'rehearse' ? place : undefined });
+    if (!wasClick(event) || (event.target as Element).closest('[role=button]')) return;
+    const point = localPoint(event, event.currentTarget);
+    const place = geometry.nearest(point, REACH_PX);
+    const block = blockAt(point);
+    if (withShift.current && block) return select(blockKey(block.name));
+    store.getState().set({
+      selected: block && blockKey(block.name),
+      measured: undefined,
+      pointed: place && stage !== 'rehearse' ? place : undefined,
+    });
   };
 
   const stepBlock = (by: number) => {
@@ -159,7 +150,8 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
   };
   const throwTurnout = (id: string) => {
     const state = store.getState();
-    state.select(id);
+    select(id);
+    if (withShift.current) return;
     if (state.operator) return state.operator.throwTurnout(id);
     if (stage !== 'signal') return;
     const lies = points[id];
@@ -175,7 +167,27 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
     const next = ids[(ids.indexOf(selected ?? '') + 1) % Math.max(1, ids.length)];
     if (next) store.getState().select(next);
   };
-  /** Single keys; they act only while the sheet or something on it has the focus. */
+  /** Everything on the sheet that can have the focus, in order along the line and then from the top. */
+  const things = () =>
+    [...svg.current!.querySelectorAll<SVGGElement>('[role=button]')]
+      .map((element) => ({ element, box: element.getBoundingClientRect() }))
+      .sort((a, b) => a.box.left - b.box.left || a.box.top - b.box.top)
+      .map(({ element }) => element);
+  /** Tab goes along the line from thing to thing and at its end leaves the sheet, as Escape does at once. */
+  const stepThing = (back: boolean): boolean => {
+    const all = things();
+    const here = all.indexOf(window.document.activeElement as unknown as SVGGElement);
+    const next = all[here + (back ? -1 : 1)];
+    if (!next || (here < 0 && back)) return false;
+    next.focus();
+    return true;
+  };
+  const onFocus = (event: FocusEvent<SVGSVGElement>) => {
+    const target = event.target as Element;
+    if (target === svg.current || !target.matches(':focus-visible')) return;
+    const box = target.getBoundingClientRect();
+    bringIn(localPoint({ clientX: box.left + box.width / 2, clientY: box.top }, svg.current!).x);
+  };
   const keys: Record<string, () => void> = {
     '+': () => zoom(1.3),
     '=': () => zoom(1.3),
@@ -183,6 +195,13 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
     '0': () => setView(fit),
     arrowleft: () => pan(-60),
     arrowright: () => pan(60),
+    escape: () => {
+      store.getState().set({ selected: undefined, measured: undefined, pointed: undefined });
+      svg.current?.focus();
+    },
+  };
+  /** Single letters and signs, which can be switched off. */
+  const letters: Record<string, () => void> = {
     '[': () => stepBlock(-1),
     ']': () => stepBlock(1),
     n: nextFinding,
@@ -190,23 +209,28 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
     u: () => store.getState().edit({ do: 'show unit', unit: document.shownUnit === 'cm' ? 'inch' : 'cm' }),
     l: toggleTheme,
     t: () => selected && document.turnouts.some((turnout) => turnout.id === selected) && throwTurnout(selected),
+    '/': () => store.getState().set({ window: 'find' }),
+    '?': () => store.getState().set({ window: 'keys' }),
     ' ': () => store.getState().operator?.playOrPause(),
     '.': () => store.getState().operator?.step(),
-    escape: () => store.getState().set({ selected: undefined, pointed: undefined }),
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const act = keys[event.key.toLowerCase()];
+    if (event.key === 'Tab') {
+      if (stepThing(event.shiftKey)) event.preventDefault();
+      return;
+    }
+    const key = event.key.toLowerCase();
+    const act = keys[key] ?? (store.getState().keysOn ? letters[key] : undefined);
     if (!act) return;
     act();
     event.preventDefault();
   };
 
-  const chosenBlock = design?.blocks.find((b) => b.name === blockNameOf(selected));
-  const band = chosenBlock && bandOf(geometry, chosenBlock.pieces);
-  const chosenCut = document.features.find((f) => f.id === selected && (f.kind === 'gap' || f.kind === 'mark'));
-  const cutX = chosenCut && geometry.at(chosenCut.line, chosenCut.at.tenthUm).x;
-  const select = (id: string) => store.getState().select(id);
+  const bands = [selected, measured].flatMap((id) => {
+    const spans = spansOf(document, design?.blocks ?? [], id);
+    return spans.length > 0 ? [{ id, ...bandOf(geometry, spans) }] : [];
+  });
   const move = (id: string, at: TenthUm) =>
     store.getState().edit({
       do: 'move',
@@ -228,11 +252,17 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
           className="drawing block touch-none select-none bg-sheet"
           tabIndex={0}
           role="group"
-          aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, 0 fits, square brackets step through blocks.`}
-          onPointerDown={onPointerDown}
-          onPointerMove={onPointerMove}
+          aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it.`}
+          {...pointers}
+          onPointerDownCapture={(event) => {
+            withShift.current = event.shiftKey;
+          }}
           onPointerUp={onPointerUp}
+          onKeyDownCapture={(event) => {
+            withShift.current = event.shiftKey;
+          }}
           onKeyDown={onKeyDown}
+          onFocus={onFocus}
         >
           {document.features.map((f) => {
             if (f.kind !== 'hidden') return null;
@@ -249,18 +279,20 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
               />
             );
           })}
-          {band && (
-            <rect
-              x={band.x}
-              y={RULER_HEIGHT}
-              width={band.width}
-              height={svgHeight - RULER_HEIGHT}
-              fill="var(--accent)"
-              opacity=".09"
-            />
-          )}
-          {cutX !== undefined && (
-            <path d={`M${cutX} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />
+          {bands.map(({ id, x, width }) =>
+            width > 0 ? (
+              <rect
+                key={id}
+                x={x}
+                y={RULER_HEIGHT}
+                width={width}
+                height={svgHeight - RULER_HEIGHT}
+                fill="var(--accent)"
+                opacity=".09"
+              />
+            ) : (
+              <path key={id} d={`M${x} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />
+            ),
           )}
           <Rulers document={document} geometry={geometry} width={size.width} height={svgHeight} />
           <TrackLayer
@@ -304,7 +336,16 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
               onSelect={select}
             />
           )}
-          {frame && <TrainsLayer frame={frame} geometry={geometry} selected={selected} onSelect={select} />}
+          {frame && (
+            <TrainsLayer
+              frame={frame}
+              geometry={geometry}
+              selected={selected}
+              onSelect={select}
+              blockAt={(point) => blockAt(point)?.name}
+              onSend={(train, block) => store.getState().operator?.send(train, block)}
+            />
+          )}
           {layers.signals && (
             <SignalsLayer
               document={document}
@@ -339,7 +380,7 @@ export function LineSheet({ below }: { below?: (geometry: SheetGeometry, width: 
           )}
         </svg>
       </div>
-      {below?.(geometry, size.width)}
+      {below?.(geometry, size.width, bands)}
       <div className="absolute bottom-1.5 left-1 z-10 flex">
         {(
           [

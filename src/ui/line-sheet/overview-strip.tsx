@@ -1,6 +1,7 @@
 import type { PointerEvent } from 'react';
 import type { LayoutDocument } from '@/core/survey';
 import type { Drawing } from '@/core/track';
+import { localPoint } from './local-point';
 import { Rails } from './rails';
 import { GUTTER, RIGHT_PAD, SheetGeometry, type View } from './sheet-geometry';
 
@@ -31,9 +32,7 @@ export function OverviewStrip({
     if (event.buttons !== 1) return;
     const svg = event.currentTarget;
     svg.setPointerCapture(event.pointerId);
-    const box = svg.getBoundingClientRect();
-    const x = ((event.clientX - box.left) * svg.clientWidth) / box.width;
-    onMove(geometry.valueAt(x) - span / 2);
+    onMove(geometry.valueAt(localPoint(event, svg).x) - span / 2);
   };
   return (
     <svg

@@ -4,19 +4,17 @@ import type { ReactNode } from 'react';
 export function Pickable({
   label,
   onPick,
-  tabbable = true,
   children,
 }: {
   label: string;
   onPick: (() => void) | undefined;
-  tabbable?: boolean;
   children: ReactNode;
 }) {
   if (!onPick) return <g>{children}</g>;
   return (
     <g
       role="button"
-      tabIndex={tabbable ? 0 : -1}
+      tabIndex={0}
       aria-label={label}
       className="cursor-pointer"
       onClick={onPick}

@@ -3,6 +3,7 @@ import type { DesignView } from '@/core/design';
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
 import { Pickable } from './pickable';
+import { PlacedThings } from './placed-things';
 import type { Placed } from './plan-labels';
 import { Rails } from './rails';
 import type { SheetGeometry } from './sheet-geometry';
@@ -66,46 +67,7 @@ export const TrackLayer = memo(function TrackLayer({
         />
       ))}
       <LineEnds document={document} geometry={geometry} />
-      {document.features.map((feature) => {
-        const { x, y } = geometry.at(feature.line, feature.at.tenthUm);
-        if (feature.kind === 'buffer')
-          return (
-            <path
-              key={feature.id}
-              d={`M${x} ${y - 8}V${y + 8}M${x + 3.5} ${y - 8}V${y + 8}`}
-              stroke="var(--ink)"
-              strokeWidth="2"
-            />
-          );
-        if (feature.kind === 'platform') {
-          const end = geometry.at(feature.line, feature.to.tenthUm);
-          return (
-            <rect
-              key={feature.id}
-              x={x}
-              y={y - 13}
-              width={Math.max(0, end.x - x)}
-              height="4"
-              fill="var(--edge)"
-              opacity=".55"
-            >
-              <title>{feature.name}</title>
-            </rect>
-          );
-        }
-        if (feature.kind === 'levelCrossing')
-          return (
-            <path
-              key={feature.id}
-              d={`M${x} ${y - 9}V${y + 9}M${x + 4} ${y - 9}V${y + 9}`}
-              stroke="var(--edge)"
-              strokeWidth="1.4"
-            >
-              <title>{feature.name}</title>
-            </path>
-          );
-        return null;
-      })}
+      <PlacedThings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
       {document.turnouts.map((turnout) => {
         const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);
         const label = placed.turnouts.get(turnout.id);

@@ -2,8 +2,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { CircleAlert, CircleCheck, CircleDashed, LoaderCircle } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import type { ProofProgress, Property, Verdict } from '@/core/proof';
-import { ProofModel, writePromela } from '@/core/proof';
+import { ProofModel, type ProofProgress, type Property, UNNOTICED, type Verdict, writePromela } from '@/core/proof';
 import { LineSheet } from '@/ui/line-sheet/line-sheet';
 import { saveFile } from '@/ui/parts/save-file';
 import { Panel, PanelSection } from '@/ui/reasoning/panel';
@@ -183,9 +182,11 @@ function VerdictRow({ verdict, moves, report }: { verdict: Verdict; moves: numbe
         <div className="mt-1 rounded-md border border-line bg-sheet px-2 py-1.5">
           <p className="font-semibold">{story.length === 0 ? 'It is so from the start.' : 'The shortest way there'}</p>
           <ol className="list-decimal pl-5">
-            {story.map((step, i) => (
-              <li key={i}>{step.says}</li>
-            ))}
+            {story
+              .filter(({ says: text }) => !text.endsWith(UNNOTICED))
+              .map((step, i) => (
+                <li key={i}>{step.says}</li>
+              ))}
           </ol>
           {steered && (
             <>

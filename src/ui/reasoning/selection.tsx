@@ -5,6 +5,7 @@ import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { ASPECTS } from '@/core/signals';
 import { asTyped, type Gap, type LayoutDocument, type Mark, type Signal, signalsOf } from '@/core/survey';
+import { THING_NAMES } from '@/ui/line-sheet/placed-things';
 import { Caution } from '@/ui/parts/caution';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
@@ -23,7 +24,7 @@ export function subjectOf(document: LayoutDocument, selected: string | undefined
   if (feature)
     return 'name' in feature
       ? feature.name
-      : `${feature.kind === 'mark' ? 'block mark' : feature.kind} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
+      : `${(THING_NAMES[feature.kind] ?? (feature.kind === 'mark' ? 'block mark' : feature.kind)).toLowerCase()} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
   return [...document.turnouts, ...document.trains].find((thing) => thing.id === selected)?.name;
 }
 
@@ -36,6 +37,20 @@ export function Selection() {
   const feature = document.features.find((f) => f.id === selected);
   if (feature?.kind === 'signal') return <SignalSelection signal={feature} />;
   if (feature?.kind === 'gap' || feature?.kind === 'mark') return <CutSelection cut={feature} />;
+  if (feature)
+    return (
+      <>
+        <PanelTitle>{THING_NAMES[feature.kind]}</PanelTitle>
+        <p className="text-ink2">
+          {'name' in feature ? `${feature.name}, ` : ''}
+          {showLength(feature.at.tenthUm, document.shownUnit)}
+          {'to' in feature ? ` to ${showLength(feature.to.tenthUm, document.shownUnit)}` : ''} on{' '}
+          {document.lines.find((l) => l.id === feature.line)?.name}
+        </p>
+        <Certainty id={feature.id} certainty={feature.certainty} />
+        <DeleteButton id={feature.id} what="it" />
+      </>
+    );
   const train = document.trains.find((t) => t.id === selected);
   if (train) return <TrainEditor train={train} />;
   const turnout = document.turnouts.find((t) => t.id === selected);

@@ -44,7 +44,7 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
                 {train.stranded
                   ? 'stranded'
                   : train.mmPerS > 0
-                    ? `${Math.round(scaleSpeedKmh(train.mmPerS, document.scale))} km/h`
+                    ? `${Math.round(scaleSpeedKmh(train.mmPerS, document.scale))} km/h, ${showNumber(train.mmPerS / 10, 1)} cm/s`
                     : 'stands'}
               </span>
             </div>
@@ -65,7 +65,6 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
                 Turn back
               </button>
               <SendTo run={run} train={train.id} name={train.name} />
-              {train.mmPerS > 0 && <span className="ml-auto text-ink3">{showNumber(train.mmPerS / 10, 1)} cm/s</span>}
             </div>
           </li>
         ))}
@@ -124,7 +123,7 @@ function SendTo({ run, train, name }: { run: RehearsalControls; train: string; n
   const blocks = useWorkbench((s) => s.design?.blocks);
   return (
     <select
-      className="field w-20 min-w-0 py-0.5"
+      className="field w-[6.2rem] min-w-0 py-0.5"
       aria-label={`Send ${name} to a block`}
       value=""
       onChange={(e) => run.command({ kind: 'send', train, block: e.target.value })}

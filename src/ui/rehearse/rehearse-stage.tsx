@@ -65,7 +65,8 @@ export function RehearseStage() {
   const windowOpen = useWorkbench((s) => s.window);
   const lineNames = useMemo(() => new Map(document.lines.map((line) => [line.id, line.name])), [document.lines]);
   const drawn = useSlowly({ tick: frame?.tick ?? 0, samples: run.samples });
-  const names = useMemo(() => frame?.trains.map((t) => t.name) ?? [], [frame?.trains.length]);
+  const trainNames = frame?.trains.map((t) => t.name).join('\n') ?? '';
+  const names = useMemo(() => trainNames.split('\n').filter(Boolean), [trainNames]);
   const subject = isTrain ? undefined : subjectOf(document, selected);
   return (
     <>
@@ -74,7 +75,7 @@ export function RehearseStage() {
           <RehearseBar run={run} />
         </SheetBar>
         <LineSheet
-          below={(geometry, width) => (
+          below={(geometry, width, bands) => (
             <div ref={setGraphBox} className="min-h-0 flex-[1_0_110px] overflow-hidden">
               {frame && (
                 <TimeDistanceGraph
@@ -85,6 +86,7 @@ export function RehearseStage() {
                   samples={drawn.samples}
                   names={names}
                   tick={drawn.tick}
+                  bands={bands}
                   onWind={wind}
                   width={width}
                   height={Math.max(120, graphBox?.clientHeight ?? 300)}

@@ -3,7 +3,7 @@ import { line as d3line, scaleLinear } from 'd3';
 import { memo, useMemo, useState } from 'react';
 import type { BlockView } from '@/core/design';
 import { type PathSample, type Sample, tickSeconds } from '@/core/simulation';
-import { textWidth } from '@/ui/line-sheet/label-placement';
+import { placeLabels, textWidth } from '@/ui/line-sheet/label-placement';
 import { bandOf, type SheetGeometry } from '@/ui/line-sheet/sheet-geometry';
 import { trainColour } from '@/ui/line-sheet/trains-layer';
 
@@ -15,6 +15,8 @@ const NOW_SHARE = 0.86;
 const JUMP = 1e7;
 /** How lines of each row off the main one are broken, nearest row first, so that parallel roads are told apart. */
 const DASHES = ['7 3', '2 3', '10 3 2 3', '5 5', '2 6', '12 4'];
+
+const KEY_HEIGHT = 23;
 
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
@@ -34,6 +36,8 @@ interface Props extends Course {
   height: number;
   /** Another course, drawn thin beside the first. */
   other?: Course;
+  /** What is selected on the sheet, as stretches of x. */
+  bands?: { x: number; width: number }[];
   onWind?: (tick: number) => void;
 }
 
@@ -42,9 +46,10 @@ interface Props extends Course {
  * occupied. Each row of track off the main one has its own way of breaking its lines, and can be left out.
  */
 export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
-  const { geometry, samples, names, blocks, lineNames, mainRow, tick, width, height, other, onWind } = props;
+  const { geometry, samples, names, blocks, lineNames, mainRow, tick, width, other, bands, onWind } = props;
   const now = tickSeconds(tick);
   const first = Math.max(0, now - WINDOW_S * NOW_SHARE);
+  const height = props.height - (geometry.drawing.lastRow > geometry.drawing.firstRow ? KEY_HEIGHT : 0);
   const y = scaleLinear([first, first + WINDOW_S], [6, height - 4]);
   const [hidden, setHidden] = useState<ReadonlySet<number>>(new Set());
   const rows = useMemo(() => {
@@ -61,12 +66,38 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
     const at = tickSeconds(s.tick);
     return at >= first - 2 && at <= first + WINDOW_S + 2;
   });
+  const courses = names.map((_, train) => unbroken(piecesOf(window, train, first, hidden)));
+  const labels = placeNames(courses, names, geometry, y);
   const timeAt = (event: { clientY: number; currentTarget: SVGSVGElement }) => {
     const box = event.currentTarget.getBoundingClientRect();
     return y.invert(((event.clientY - box.top) * height) / box.height);
   };
   return (
-    <div className="relative border-t border-line">
+    <div className="border-t border-line">
+      {rows.length > 1 && (
+        <fieldset className="flex flex-wrap gap-x-4 bg-paper px-4 py-0.5 text-[0.75rem]">
+          <legend className="sr-only">Roads shown in the graph</legend>
+          {rows.map(([row, lines]) => (
+            <label key={row} className="flex items-center gap-1">
+              <input
+                type="checkbox"
+                checked={!hidden.has(row)}
+                onChange={(e) => {
+                  const next = new Set(hidden);
+                  if (e.target.checked) next.delete(row);
+                  else next.add(row);
+                  setHidden(next);
+                }}
+              />
+              <svg width="26" height="8" aria-hidden="true">
+                <path d="M0 4H26" stroke="var(--ink2)" strokeWidth="2.2" strokeDasharray={dashOf(row)} />
+              </svg>
+              <span className="max-w-40 truncate">{lines.join(', ')}</span>
+            </label>
+          ))}
+        </fieldset>
+      )}
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: by key the slider above goes to any moment */}
       <svg
         width={width}
         height={height}
@@ -75,6 +106,9 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
         aria-label={`Time and distance graph up to ${clock(now)}. A click goes to that moment.`}
         onClick={onWind && ((event) => onWind(Math.max(0, Math.round(timeAt(event) * 50))))}
       >
+        {bands?.map(({ x, width: w }) => (
+          <rect key={x} x={x} width={Math.max(1.5, w)} y="0" height={height} fill="var(--accent)" opacity=".12" />
+        ))}
         {occupancyOf(window, blocks, geometry, hidden).map(({ key, x, width: w, from, to, row }) => (
           <rect
             key={key}
@@ -108,22 +142,23 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
               thin
             />
           ))}
+        {labels.map(({ train, x, y: at }) => (
+          <text
+            key={names[train]}
+            x={x}
+            y={at}
+            textAnchor="middle"
+            fontWeight="600"
+            style={{ fill: trainColour(train) }}
+          >
+            {names[train]}
+          </text>
+        ))}
         {names.map((name, train) => {
-          const pieces = unbroken(
-            window.flatMap((s) => (s.trains[train] && !hidden.has(s.trains[train].row) ? [s.trains[train]] : [])),
-          );
+          const pieces = courses[train]!;
           return (
             <g key={name}>
               <Path pieces={pieces} colour={trainColour(train)} geometry={geometry} y={y} dashOf={dashOf} />
-              {pieces.length > 0 && (
-                <GraphName
-                  piece={pieces[pieces.length - 1]!}
-                  name={name}
-                  colour={trainColour(train)}
-                  geometry={geometry}
-                  y={y}
-                />
-              )}
               {pieces.flatMap((piece) => {
                 const [start] = piece;
                 if (!start || start.row === mainRow || piece.length < 8) return [];
@@ -156,29 +191,6 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
           now {clock(now)}
         </text>
       </svg>
-      {rows.length > 1 && (
-        <fieldset className="absolute right-2 top-1 flex flex-wrap gap-x-3 rounded-md border border-line bg-sheet/90 px-2 py-0.5">
-          <legend className="sr-only">Roads shown in the graph</legend>
-          {rows.map(([row, lines]) => (
-            <label key={row} className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                checked={!hidden.has(row)}
-                onChange={(e) => {
-                  const next = new Set(hidden);
-                  if (e.target.checked) next.delete(row);
-                  else next.add(row);
-                  setHidden(next);
-                }}
-              />
-              <svg width="26" height="8" aria-hidden="true">
-                <path d="M0 4H26" stroke="var(--ink2)" strokeWidth="2.2" strokeDasharray={dashOf(row)} />
-              </svg>
-              <span className="max-w-40 truncate">{lines.join(', ')}</span>
-            </label>
-          ))}
-        </fieldset>
-      )}
     </div>
   );
 });
@@ -252,29 +264,28 @@ function occupancyOf(samples: Sample[], blocks: BlockView[], geometry: SheetGeom
   });
 }
 
-function GraphName({
-  piece,
-  name,
-  colour,
-  geometry,
-  y,
-}: {
-  piece: PathSample[];
-  name: string;
-  colour: string;
-  geometry: SheetGeometry;
-  y: Scale;
-}) {
-  const middle = piece[Math.floor(piece.length / 2)]!;
-  const half = textWidth(name) / 2;
-  const x = Math.max(70 + half, geometry.x((middle.head + middle.tail) / 2));
-  if (piece.length < 12) return null;
-  return (
-    <text x={x} y={y(tickSeconds(middle.tick))} textAnchor="middle" fontWeight="600" style={{ fill: colour }}>
-      {name}
-    </text>
-  );
+/** A place on its own line for each train’s name, where no other name stands. */
+function placeNames(courses: PathSample[][][], names: string[], geometry: SheetGeometry, y: Scale) {
+  const labels = courses.flatMap((pieces, train) => {
+    const piece = pieces[pieces.length - 1];
+    if (!piece || piece.length < 12) return [];
+    const width = textWidth(names[train]!);
+    const choices = NAME_SHARES.map((share) => {
+      const sample = piece[Math.floor((piece.length - 1) * share)]!;
+      const x = Math.max(70, geometry.x((sample.head + sample.tail) / 2) - width / 2);
+      return { x, y: y(tickSeconds(sample.tick)) - 10, width, height: 14 };
+    });
+    return [{ id: String(train), choices }];
+  });
+  const placed = placeLabels(labels);
+  return labels.flatMap(({ id, choices }) => {
+    const box = choices[placed.get(id) ?? -1];
+    return box ? [{ train: Number(id), x: box.x + box.width / 2, y: box.y + 10 }] : [];
+  });
 }
+
+/** Along its last piece, in this order, a train’s name is tried. */
+const NAME_SHARES = [0.5, 0.35, 0.65, 0.2, 0.8, 0.1, 0.9];
 
 /** Splits samples where the train jumps on the sheet or changes its row, so that no line is drawn across. */
 function unbroken(samples: PathSample[]): PathSample[][] {

@@ -1,5 +1,16 @@
 'use client';
-import { CheckCircle2, CircleAlert, Download, History, LoaderCircle, Redo2, Undo2 } from 'lucide-react';
+import {
+  CheckCircle2,
+  CircleAlert,
+  Download,
+  History,
+  Keyboard,
+  LoaderCircle,
+  Printer,
+  Redo2,
+  Search,
+  Undo2,
+} from 'lucide-react';
 import { SCALES } from '@/core/measure';
 import { writeDocumentText } from '@/core/survey';
 import { Brand } from '@/ui/parts/brand';
@@ -87,6 +98,33 @@ export function Header() {
         title={next ? `Redo: ${next.says} (Ctrl+Shift+Z)` : undefined}
       >
         <Redo2 size={15} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className="button px-2"
+        onClick={() => store.getState().set({ window: 'find' })}
+        aria-label="Find a thing or a command"
+        title="Find (Ctrl+K)"
+      >
+        <Search size={15} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className="button px-2"
+        onClick={() => store.getState().set({ window: 'export' })}
+        aria-label="Print the sheet, or save it as a drawing"
+        title="Print, or save as a drawing"
+      >
+        <Printer size={15} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className="button px-2"
+        onClick={() => store.getState().set({ window: 'keys' })}
+        aria-label="Keys"
+        title="Keys (?)"
+      >
+        <Keyboard size={15} aria-hidden />
       </button>
       <button type="button" className="button" onClick={() => store.getState().set({ window: 'history' })}>
         <History size={14} aria-hidden /> History

@@ -57,6 +57,10 @@ export interface WorkbenchState {
   stage: Stage;
   /** The id of a feature, turnout or train, or “block NAME”. */
   selected?: string;
+  /** A second thing, to which distance and running time are measured from the selected one. */
+  measured?: string;
+  /** Single letters act on the sheet; some people switch that off. */
+  keysOn: boolean;
   /** A place pointed at on the track, for adding things. */
   pointed?: { line: string; at: number };
   layers: Layers;
@@ -102,6 +106,7 @@ export function createWorkbench(initial: {
     trial: { occupied: [], points: {} },
     values: {},
     trayOpen: false,
+    keysOn: true,
 
     edit(edit) {
       const { document, past, saving } = get();
@@ -142,7 +147,7 @@ export function createWorkbench(initial: {
       });
     },
     select(id) {
-      set({ selected: id, problem: undefined });
+      set({ selected: id, measured: undefined, problem: undefined });
     },
     set(part) {
       set(part);

@@ -1,17 +1,37 @@
 'use client';
 import { useEffect } from 'react';
+import { lettersAreOn } from './shortcuts';
 import { useWorkbenchStore } from './store';
 
-/** Keys that act everywhere: undo and redo. Single letters act only while the sheet has the focus. */
+/** The parts of the window that F6 goes through, in order. */
+const PARTS = 'header, nav, main svg[tabindex], aside, footer';
+const FOCUSABLE = 'a[href], button:not(:disabled), input:not(:disabled), select, textarea, [tabindex="0"]';
+
+/** Keys that act everywhere: undo, redo, finding, and going from part to part. */
 export function useKeys(): void {
   const store = useWorkbenchStore();
   useEffect(() => {
+    store.getState().set({ keysOn: lettersAreOn() });
+    const nextPart = (back: boolean) => {
+      const parts = [...document.querySelectorAll<HTMLElement>(PARTS)];
+      const here = parts.findIndex((part) => part.contains(document.activeElement));
+      const part = parts[(here + (back ? -1 : 1) + parts.length) % parts.length];
+      const target = part?.matches('[tabindex]') ? part : part?.querySelector<HTMLElement>(FOCUSABLE);
+      target?.focus();
+    };
     const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'F6') {
+        nextPart(event.shiftKey);
+        event.preventDefault();
+        return;
+      }
       const inText = event.target instanceof HTMLInputElement && event.target.type !== 'checkbox';
-      const undoKey = (event.ctrlKey || event.metaKey) && !event.altKey;
-      if (!undoKey || inText) return;
+      const control = (event.ctrlKey || event.metaKey) && !event.altKey;
       const key = event.key.toLowerCase();
-      if (key === 'z' && !event.shiftKey) store.getState().undo();
+      if (!control) return;
+      if (key === 'k') store.getState().set({ window: 'find' });
+      else if (inText) return;
+      else if (key === 'z' && !event.shiftKey) store.getState().undo();
       else if ((key === 'z' && event.shiftKey) || key === 'y') store.getState().redo();
       else return;
       event.preventDefault();

@@ -6,17 +6,21 @@ import { newDocument } from '@/core/survey';
 import { Tray } from '@/ui/findings/tray';
 import { ConflictWindow } from '@/ui/history/conflict-window';
 import { HistoryWindow } from '@/ui/history/history-window';
+import { ExportWindow } from '@/ui/line-sheet/export-window';
 import { LineSheet } from '@/ui/line-sheet/line-sheet';
 import { Notice } from '@/ui/parts/notice';
 import { ProveStage } from '@/ui/prove/prove-stage';
-import { Panel, PanelSection, PanelTitle } from '@/ui/reasoning/panel';
+import { MeasurePanel } from '@/ui/reasoning/measure-panel';
+import { Panel, PanelSection } from '@/ui/reasoning/panel';
 import { Selection, subjectOf } from '@/ui/reasoning/selection';
 import { RehearseStage } from '@/ui/rehearse/rehearse-stage';
 import { ByHand } from '@/ui/signal/by-hand';
 import { AddPanel } from '@/ui/survey/add-panel';
 import { FirstLine } from '@/ui/survey/first-line';
 import { TrainForm } from '@/ui/survey/train-form';
+import { FindWindow } from './find-window';
 import { Header } from './header';
+import { KeysWindow } from './keys-window';
 import { SheetBar } from './sheet-bar';
 import { Stages } from './stages';
 import { createWorkbench, type Layers, useWorkbench, useWorkbenchStore, WorkbenchContext } from './store';
@@ -57,6 +61,7 @@ function Shell() {
   const theirs = useWorkbench((s) => s.theirs);
   const window = useWorkbench((s) => s.window);
   const store = useWorkbenchStore();
+  const close = () => store.getState().set({ window: undefined });
   const stage = useWorkbench((s) => s.stage);
   const empty = useWorkbench((s) => s.document.lines.length === 0);
   return (
@@ -76,7 +81,10 @@ function Shell() {
       </div>
       <Tray />
       {theirs && <ConflictWindow theirs={theirs} />}
-      {!theirs && window === 'history' && <HistoryWindow onClose={() => store.getState().set({ window: undefined })} />}
+      {!theirs && window === 'history' && <HistoryWindow onClose={close} />}
+      {!theirs && window === 'find' && <FindWindow onClose={close} />}
+      {!theirs && window === 'keys' && <KeysWindow onClose={close} />}
+      {!theirs && window === 'export' && <ExportWindow onClose={close} />}
     </div>
   );
 }
@@ -92,6 +100,7 @@ function DesignStage() {
   const stage = useWorkbench((s) => s.stage);
   const layers = useWorkbench((s) => s.layers);
   const selected = useWorkbench((s) => s.selected);
+  const measured = useWorkbench((s) => s.measured);
   const document = useWorkbench((s) => s.document);
   const subject = subjectOf(document, selected);
   const close = () => store.getState().select(undefined);
@@ -113,8 +122,12 @@ function DesignStage() {
         <LineSheet />
       </main>
       {subject !== undefined ? (
-        <Panel title="Reasoning" subject={subject} onClose={close}>
-          <Selection key={selected} />
+        <Panel
+          title={measured ? 'Between two things' : 'Reasoning'}
+          subject={measured ? undefined : subject}
+          onClose={close}
+        >
+          {selected && measured ? <MeasurePanel from={selected} to={measured} /> : <Selection key={selected} />}
         </Panel>
       ) : stage === 'survey' ? (
         <Panel title="Survey">

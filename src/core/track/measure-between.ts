@@ -1,0 +1,62 @@
+import type { TenthUm } from '../measure';
+import { type EdgeEnd, onwardFrom, type TrackGraph } from './graph';
+
+/** A place on the track. */
+export interface TrackPlace {
+  line: string;
+  at: TenthUm;
+}
+
+/** The shortest way between two places that a train can run without turning back, and the turnouts it leads over. */
+export interface Between {
+  length: TenthUm;
+  turnouts: string[];
+}
+
+/**
+ * The shortest way along the track from one place to another, starting either way, over whatever points; undefined when no
+ * train gets from one to the other without turning back.
+ */
+export function measureBetween(graph: TrackGraph, from: TrackPlace, to: TrackPlace): Between | undefined {
+  const edgesAt = (place: TrackPlace) =>
+    (graph.byLine.get(place.line) ?? []).filter((edge) => place.at >= edge.from && place.at <= edge.to);
+  const starts = edgesAt(from);
+  const targets = edgesAt(to);
+  let best: Between | undefined;
+  const consider = (length: TenthUm, turnouts: string[]) => {
+    if (!best || length < best.length) best = { length, turnouts };
+  };
+  for (const edge of starts) if (targets.includes(edge)) consider(Math.abs(to.at - from.at), []);
+  interface Reached {
+    edge: number;
+    exit: EdgeEnd;
+    /** From the start to the end by which this edge is left. */
+    length: TenthUm;
+    turnouts: string[];
+  }
+  const queue: Reached[] = starts.flatMap((edge) =>
+    ([0, 1] as const).map((exit) => ({
+      edge: edge.index,
+      exit,
+      length: exit === 1 ? edge.to - from.at : from.at - edge.from,
+      turnouts: [],
+    })),
+  );
+  const seen = new Set<string>();
+  while (queue.length > 0) {
+    queue.sort((a, b) => a.length - b.length);
+    const here = queue.shift()!;
+    if (best && here.length >= best.length) break;
+    const key = `${here.edge} ${here.exit}`;
+    if (seen.has(key)) continue;
+    seen.add(key);
+    for (const on of onwardFrom(graph, here.edge, here.exit)) {
+      const edge = graph.edges[on.edge]!;
+      const turnouts = on.turnout ? [...here.turnouts, graph.turnouts[on.turnout.index]!.turnout.name] : here.turnouts;
+      if (targets.includes(edge))
+        consider(here.length + (on.enters === 0 ? to.at - edge.from : edge.to - to.at), turnouts);
+      queue.push({ edge: on.edge, exit: on.enters === 0 ? 1 : 0, length: here.length + edge.to - edge.from, turnouts });
+    }
+  }
+  return best;
+}

@@ -1,0 +1,87 @@
+import { showLength } from '@/core/measure';
+import type { Feature, LayoutDocument } from '@/core/survey';
+import { Pickable } from './pickable';
+import type { SheetGeometry } from './sheet-geometry';
+
+/** What each kind of thing is called; gaps, marks and signals have layers of their own. */
+export const THING_NAMES: Partial<Record<Feature['kind'], string>> = {
+  buffer: 'Buffer',
+  platform: 'Platform',
+  levelCrossing: 'Level crossing',
+  spot: 'Spot detector',
+  feeder: 'Feeder',
+  stopMark: 'Stop mark',
+  landmark: 'Landmark',
+  limit: 'Limit of authority',
+  edge: 'Edge of the layout',
+  liftOut: 'Lift-out joint',
+  hidden: 'Hidden stretch',
+  curve: 'Curve',
+  gradient: 'Gradient',
+};
+
+/** Everything else that sits at a distance: each small, and each to be picked. */
+export function PlacedThings({
+  document,
+  geometry,
+  selected,
+  onSelect,
+}: {
+  document: LayoutDocument;
+  geometry: SheetGeometry;
+  selected: string | undefined;
+  onSelect?: (id: string) => void;
+}) {
+  return document.features.map((feature) => {
+    const what = THING_NAMES[feature.kind];
+    if (!what) return null;
+    const { x, y } = geometry.at(feature.line, feature.at.tenthUm);
+    const end = 'to' in feature ? geometry.at(feature.line, feature.to.tenthUm) : { x, y };
+    const colour = selected === feature.id ? 'var(--accent)' : 'var(--edge)';
+    const name = 'name' in feature ? ` ${feature.name}` : '';
+    const label = `${what}${name} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
+    return (
+      <Pickable key={feature.id} label={label} onPick={onSelect && (() => onSelect(feature.id))}>
+        <rect
+          x={Math.min(x, end.x) - 4}
+          y={y - 16}
+          width={Math.abs(end.x - x) + 8}
+          height="9"
+          fill="transparent"
+          pointerEvents="all"
+        />
+        <title>{label}</title>
+        <Sign feature={feature} x={x} y={y} endX={end.x} colour={colour} />
+      </Pickable>
+    );
+  });
+}
+
+function Sign({
+  feature,
+  x,
+  y,
+  endX,
+  colour,
+}: {
+  feature: Feature;
+  x: number;
+  y: number;
+  endX: number;
+  colour: string;
+}) {
+  switch (feature.kind) {
+    case 'buffer':
+      return <path d={`M${x} ${y - 8}V${y + 8}M${x + 3.5} ${y - 8}V${y + 8}`} stroke="var(--ink)" strokeWidth="2" />;
+    case 'platform':
+      return (
+        <rect x={Math.min(x, endX)} y={y - 13} width={Math.abs(endX - x)} height="4" fill={colour} opacity=".55" />
+      );
+    case 'levelCrossing':
+      return <path d={`M${x} ${y - 9}V${y + 9}M${x + 4} ${y - 9}V${y + 9}`} stroke={colour} strokeWidth="1.4" />;
+    case 'hidden':
+      return null;
+    default:
+      return <path d={`M${x} ${y - 14}V${y - 5}M${x - 3} ${y - 14}H${x + 3}`} stroke={colour} strokeWidth="1.6" />;
+  }
+}

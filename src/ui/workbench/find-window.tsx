@@ -1,0 +1,110 @@
+'use client';
+import { Command } from 'cmdk';
+import type { ReactNode } from 'react';
+import { showLength } from '@/core/measure';
+import { THING_NAMES } from '@/ui/line-sheet/placed-things';
+import { toggleTheme } from '@/ui/parts/theme-switch';
+import { Window } from '@/ui/parts/window';
+import { blockKey, type Stage, useWorkbench, useWorkbenchStore } from './store';
+
+const STAGE_NAMES: [Stage, string][] = [
+  ['survey', 'Survey'],
+  ['signal', 'Signal'],
+  ['prove', 'Prove'],
+  ['rehearse', 'Rehearse'],
+];
+
+/** One field that finds every thing on the layout and everything that can be done. */
+export function FindWindow({ onClose }: { onClose: () => void }) {
+  const store = useWorkbenchStore();
+  const document = useWorkbench((s) => s.document);
+  const blocks = useWorkbench((s) => s.design?.blocks) ?? [];
+  const { set, select, undo, redo, edit } = store.getState();
+  const act = (work: () => void) => () => {
+    set({ window: undefined });
+    work();
+  };
+  const commands: [string, string, () => void][] = [
+    ...STAGE_NAMES.map(([stage, name]): [string, string, () => void] => [`Go to ${name}`, '', () => set({ stage })]),
+    ['Undo', 'Ctrl Z', undo],
+    ['Redo', 'Ctrl Shift Z', redo],
+    ['History of versions', '', () => set({ window: 'history' })],
+    ['Print the sheet, or save it as a drawing', '', () => set({ window: 'export' })],
+    ['Keys', '?', () => set({ window: 'keys' })],
+    ['Open or close the findings', 'F', () => set({ trayOpen: !store.getState().trayOpen })],
+    [
+      document.shownUnit === 'cm' ? 'Show inches' : 'Show centimetres',
+      'U',
+      () => edit({ do: 'show unit', unit: document.shownUnit === 'cm' ? 'inch' : 'cm' }),
+    ],
+    ['Light or dark', 'L', toggleTheme],
+  ];
+  const things: [string, string][] = [
+    ...blocks.map((b): [string, string] => [`Block ${b.name}`, blockKey(b.name)]),
+    ...document.features.map((f): [string, string] => {
+      const what = THING_NAMES[f.kind] ?? (f.kind === 'mark' ? 'Block mark' : f.kind === 'gap' ? 'Gap' : 'Signal');
+      const line = document.lines.find((l) => l.id === f.line)?.name;
+      const at = `${showLength(f.at.tenthUm, document.shownUnit)} on ${line}`;
+      return ['name' in f ? `${what} ${f.name}, ${at}` : `${what} at ${at}`, f.id];
+    }),
+    ...document.turnouts.map((t): [string, string] => [`Turnout ${t.name}`, t.id]),
+    ...document.trains.map((t): [string, string] => [`Train ${t.name}`, t.id]),
+  ];
+  return (
+    <Window
+      title="Find"
+      says="Type a few letters of a thing or a command; arrows choose, Enter takes."
+      onClose={onClose}
+    >
+      <Command className="flex min-h-0 flex-col" loop>
+        <Command.Input
+          autoFocus
+          placeholder="M1, T5, print, rehearse …"
+          className="field m-3 text-[1rem]"
+          aria-label="Find a thing or a command"
+        />
+        <Command.List className="max-h-96 overflow-y-auto px-3 pb-3">
+          <Command.Empty className="px-2 py-3 text-ink2">Nothing is called that.</Command.Empty>
+          <Group title="Things to do">
+            {commands.map(([says, key, work]) => (
+              <Item key={says} onSelect={act(work)}>
+                <span className="grow">{says}</span>
+                {key && <kbd className="key">{key}</kbd>}
+              </Item>
+            ))}
+          </Group>
+          <Group title="On the layout">
+            {things.map(([says, id]) => (
+              <Item key={id} value={`${says} ${id}`} onSelect={act(() => select(id))}>
+                {says}
+              </Item>
+            ))}
+          </Group>
+        </Command.List>
+      </Command>
+    </Window>
+  );
+}
+
+function Group({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Command.Group
+      heading={title}
+      className="mt-1 text-ink3 [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:py-1"
+    >
+      {children}
+    </Command.Group>
+  );
+}
+
+function Item({ value, onSelect, children }: { value?: string; onSelect: () => void; children: ReactNode }) {
+  return (
+    <Command.Item
+      value={value}
+      onSelect={onSelect}
+      className="flex cursor-pointer items-center rounded-md px-2 py-1.5 text-ink data-[selected=true]:bg-accent-tint"
+    >
+      {children}
+    </Command.Item>
+  );
+}
