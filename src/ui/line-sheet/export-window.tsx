@@ -90,7 +90,7 @@ export function ExportWindow({ onClose }: { onClose: () => void }) {
           Print
         </button>
       </div>
-      <div ref={box} className="min-h-0 flex-1 overflow-auto bg-sheet">
+      <div ref={box} className="on-paper min-h-0 flex-1 overflow-auto bg-sheet">
         <svg
           width={width}
           height={height}
@@ -102,7 +102,7 @@ export function ExportWindow({ onClose }: { onClose: () => void }) {
           {check}
         </svg>
       </div>
-      <div className="paper-pages" aria-hidden="true">
+      <div className="paper-pages on-paper" aria-hidden="true">
         {Array.from({ length: pages }, (_, page) => (
           <svg
             key={page}

@@ -1,0 +1,236 @@
+import { expect, type Page, test } from '@playwright/test';
+import type { LayoutDocument } from '../../src/core/survey';
+import { learningOval } from '../../src/demo/learning-oval';
+import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { randomLine } from '../unit/random-line';
+import { openLayout, stage, watchErrors } from './open';
+
+const sheet = (page: Page) => page.getByRole('group', { name: /^Line sheet of/ });
+
+/** Pairs of texts on the sheet whose boxes overlap by more than a hair. */
+const overlaps = (page: Page) =>
+  page.evaluate(() => {
+    const svg = document.querySelector('main svg[role=group]')!;
+    const frame = svg.parentElement!.getBoundingClientRect();
+    const boxes = [...svg.querySelectorAll('text')]
+      .map((text) => ({ says: text.textContent ?? '', box: text.getBoundingClientRect() }))
+      .filter(({ box }) => box.width > 0 && box.right > frame.left && box.left < frame.right);
+    const hair = 1.5;
+    return boxes.flatMap((a, i) =>
+      boxes
+        .slice(i + 1)
+        .filter(
+          (b) =>
+            Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left) > hair &&
+            Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top) > 4,
+        )
+        .map((b) => `${a.says} / ${b.says}`),
+    );
+  });
+
+const layouts: [string, () => LayoutDocument][] = [
+  ['the demo', ondrelValley],
+  ...Array.from({ length: 10 }, (_, i): [string, () => LayoutDocument] => [
+    `generated layout ${i + 1}`,
+    () => randomLine(i + 1),
+  ]),
+];
+for (const [name, make] of layouts)
+  test(`labels never overlap at three zooms: ${name}`, async ({ page }) => {
+    await openLayout(page, make());
+    await sheet(page).focus();
+    await page.keyboard.press('0');
+    expect(await overlaps(page)).toEqual([]);
+    for (let zoom = 0; zoom < 2; zoom++) {
+      for (let i = 0; i < 3; i++) await page.keyboard.press('+');
+      expect(await overlaps(page)).toEqual([]);
+    }
+  });
+
+test('Tab goes along the line through every thing, brings it in, and Enter selects it', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, ondrelValley());
+  await sheet(page).focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press('+');
+  const all = await sheet(page).getByRole('button').count();
+  const seen = new Set<string>();
+  for (let i = 0; i < all; i++) {
+    await page.keyboard.press('Tab');
+    const here = page.locator(':focus');
+    seen.add((await here.getAttribute('aria-label')) ?? '');
+    const box = (await here.boundingBox())!;
+    const middle = box.x + box.width / 2;
+    expect(middle).toBeGreaterThan(150);
+    expect(middle).toBeLessThan(1000);
+  }
+  expect(seen.size).toBeGreaterThan(60);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('complementary', { name: 'Reasoning' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(sheet(page)).toBeFocused();
+  expect(errors).toEqual([]);
+});
+
+test('with Shift the distance and the running time to a second thing are measured', async ({ page }) => {
+  await openLayout(page, ondrelValley());
+  const first = page.getByRole('button', { name: /^Gap at 300 cm/ });
+  await first.focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^Gap at 470 cm/ }).focus();
+  await page.keyboard.press('Shift+Enter');
+  const panel = page.getByRole('complementary', { name: 'Between two things' });
+  await expect(panel).toContainText('gap at 300 cm to gap at 470 cm: 170 cm');
+  await expect(panel).toContainText('1700 mm ÷');
+});
+
+test('pinching with two fingers and turning the wheel zoom about where they are', async ({ page }) => {
+  await openLayout(page, learningOval());
+  const gap = page.getByRole('button', { name: /^Gap at 300 cm/ });
+  const middle = async () => {
+    const box = (await gap.boundingBox())!;
+    return box.x + box.width / 2;
+  };
+  const before = await middle();
+  const box = (await gap.boundingBox())!;
+  await page.mouse.move(before, box.y + 60);
+  await page.mouse.wheel(0, -400);
+  await expect.poll(middle).toBeCloseTo(before, -1);
+  const oval = async () => {
+    const [a, b] = [/^Gap at 180 cm/, /^Gap at 300 cm/].map((name) => page.getByRole('button', { name }));
+    return (await b!.boundingBox())!.x - (await a!.boundingBox())!.x;
+  };
+  const apart = await oval();
+  const y = box.y + 80;
+  await sheet(page).evaluate(
+    (svg, [x, at]) => {
+      const send = (type: string, id: number, clientX: number) =>
+        svg.dispatchEvent(
+          new PointerEvent(type, {
+            pointerId: id,
+            clientX,
+            clientY: at,
+            buttons: 1,
+            bubbles: true,
+            pointerType: 'touch',
+          }),
+        );
+      svg.setPointerCapture = () => {};
+      send('pointerdown', 1, x! - 40);
+      send('pointerdown', 2, x! + 40);
+      for (let i = 1; i <= 10; i++) {
+        send('pointermove', 1, x! - 40 - 4 * i);
+        send('pointermove', 2, x! + 40 + 4 * i);
+      }
+      send('pointerup', 1, x! - 80);
+      send('pointerup', 2, x! + 80);
+    },
+    [before, y] as const,
+  );
+  await expect.poll(oval).toBeGreaterThan(apart * 1.6);
+});
+
+test('anything is found by a few letters, single letters can be switched off, F6 goes from part to part', async ({
+  page,
+}) => {
+  await openLayout(page, ondrelValley());
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('block m2');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('M2, 184 cm')).toBeVisible();
+  await sheet(page).focus();
+  await page.keyboard.press('?');
+  const keys = page.getByRole('dialog', { name: 'Keys' });
+  await keys.getByLabel('Single letters act while the sheet has the focus').uncheck();
+  await page.keyboard.press('Escape');
+  await sheet(page).focus();
+  await page.keyboard.press('u');
+  await expect(page.getByRole('radio', { name: 'cm', exact: true })).toBeChecked();
+  await page.reload();
+  await sheet(page).focus();
+  await page.keyboard.press('u');
+  await expect(page.getByRole('radio', { name: 'cm', exact: true })).toBeChecked();
+  await page.keyboard.press('F6');
+  await expect(page.getByRole('complementary').locator(':focus')).toHaveCount(1);
+  await page.keyboard.press('Shift+F6');
+  await expect(sheet(page)).toBeFocused();
+});
+
+test('a rehearsal is wound back to an event, run on differently, and a train is dragged to a block', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, ondrelValley());
+  await stage(page, 'Rehearse');
+  await page.getByRole('radio', { name: '50×' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  const events = page.getByRole('list', { name: 'Events, newest first' }).getByRole('button');
+  await expect(events.filter({ hasText: 'Morning stopper passes FE' })).toBeVisible({ timeout: 15_000 });
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+  await events.filter({ hasText: 'Morning stopper passes FE' }).click();
+  await expect(page.getByText('Morning stopper', { exact: true })).toBeVisible();
+  const trace = page.getByText(/^Trace [0-9a-f]{16}$/);
+  const there = await trace.innerText();
+  await page.getByRole('button', { name: '+1 s' }).click();
+  await expect(trace).not.toHaveText(there);
+  await events.filter({ hasText: 'Morning stopper passes FE' }).click();
+  await expect(trace).toHaveText(there);
+  await page.getByLabel('aspects').check();
+  await expect(events.filter({ hasText: 'FE shows' }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Start again' }).click();
+  const train = page.getByRole('button', { name: 'Train Skerrin railcar' });
+  const from = (await train.boundingBox())!;
+  const to = (await page.getByRole('button', { name: /^Block SB/ }).boundingBox())!;
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 4, to.y + to.height / 2, { steps: 6 });
+  await expect(page.getByText('Send it to SB')).toBeVisible();
+  await page.mouse.up();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(events.filter({ hasText: 'Skerrin railcar stands' }).first()).toBeVisible({ timeout: 15_000 });
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+  await page.getByLabel('Send Night mail to a block').selectOption('PD');
+  await expect(page.getByRole('alert').first()).toContainText('does not lie ahead of Night mail');
+  expect(errors).toEqual([]);
+});
+
+test('runs are kept by name, run again to the same trace, and compared', async ({ page }) => {
+  await openLayout(page, learningOval());
+  await stage(page, 'Rehearse');
+  const keep = async (name: string) => {
+    await page.getByRole('button', { name: 'Runs' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Runs' });
+    await dialog.getByLabel('Keep the present run as').fill(name);
+    await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+    await expect(dialog.getByLabel(name)).toBeVisible();
+    return dialog;
+  };
+  for (let i = 0; i < 8; i++) await page.getByRole('button', { name: '+1 s' }).click();
+  await keep('As it comes');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Halt' }).first().click();
+  for (let i = 0; i < 8; i++) await page.getByRole('button', { name: '+1 s' }).click();
+  const dialog = await keep('Halted');
+  await dialog.getByRole('button', { name: 'Run again' }).first().click();
+  await expect(dialog.getByText(/“Halted” ran again to the very same trace/)).toBeVisible();
+  await dialog.getByLabel('As it comes').check();
+  await dialog.getByLabel('Halted').check();
+  await dialog.getByRole('button', { name: 'Compare the two chosen' }).click();
+  await expect(dialog.getByText(/They part at|they are the same/)).toBeVisible();
+  await expect(dialog.getByRole('row', { name: /^Red train/ })).toBeVisible();
+});
+
+test('the oval is proved, and a missing signal is told as a story and shown in the rehearsal', async ({ page }) => {
+  const errors = watchErrors(page);
+  const document = learningOval();
+  await openLayout(page, { ...document, features: document.features.filter((f) => !('name' in f && f.name === 'S2')) });
+  await stage(page, 'Prove');
+  await page.getByRole('button', { name: 'Look at every state' }).click();
+  const verdicts = page.getByRole('list', { name: 'Verdicts' });
+  await expect(verdicts).toContainText('Two trains can come into one block.', { timeout: 20_000 });
+  await expect(verdicts).toContainText('Red train comes into B2.');
+  await expect(verdicts).toContainText('Proved: no points ever move under a train.');
+  await verdicts.getByRole('button', { name: 'Show it in Rehearse' }).click();
+  await expect(page.getByText('On the line now')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Block B2, occupied' })).toBeVisible({ timeout: 15_000 });
+  expect(errors).toEqual([]);
+});
