@@ -1,8 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
+import { type Browser, chromium } from '@playwright/test';
 import { checkDesign } from '../src/core/design';
+import { divideTrack } from '../src/core/detection';
 import {
   and,
   type Compiled,
@@ -17,10 +18,13 @@ import {
   or,
   when,
 } from '../src/core/logic';
+import { countBlockSteps, ProofRun, placementsOf } from '../src/core/proof';
 import { type Rehearsal, replay, TICK_MS } from '../src/core/simulation';
-import { straighten } from '../src/core/track';
-import { generatedLine } from '../src/demo/generated';
+import { compileTrack, straighten } from '../src/core/track';
+import { generatedLine, generatedTraffic } from '../src/demo/generated';
+import { ring, withTrains } from '../src/demo/learning-oval';
 import { ondrelValley } from '../src/demo/ondrel-valley';
+import { passingLoop } from '../src/demo/passing-loop';
 import { build, run } from './application';
 import { BROWSER } from './browser';
 import { Database } from './database';
@@ -145,6 +149,98 @@ function evaluatorFigures(): Figure[] {
   ];
 }
 
+/** Twenty trains in the browser: what the page's own thread does for each frame, and its longest task. */
+async function trafficFigures(browser: Browser, address: string): Promise<Figure[]> {
+  const made = await fetch(`${address}/api/layouts/import`, {
+    method: 'POST',
+    body: JSON.stringify(generatedTraffic(20)),
+  });
+  const { id } = (await made.json()) as { id: string };
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.goto(`${address}/layouts/${id}`);
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('button', { name: /^Rehearse/ })
+    .click();
+  await page.getByText('20 trains').waitFor();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await page.waitForTimeout(4000);
+  const session = await context.newCDPSession(page);
+  await session.send('Performance.enable');
+  const busy = async () => {
+    const { metrics } = await session.send('Performance.getMetrics');
+    return metrics.find((m) => m.name === 'TaskDuration')!.value * 1000;
+  };
+  const before = await busy();
+  const seen = await page.evaluate(
+    (ms) =>
+      new Promise<{ frames: number; longest: number }>((resolve) => {
+        let frames = 0;
+        let longest = 0;
+        new PerformanceObserver((list) => {
+          for (const entry of list.getEntries()) longest = Math.max(longest, entry.duration);
+        }).observe({ type: 'longtask' });
+        const from = performance.now();
+        const frame = () => {
+          frames += 1;
+          if (performance.now() - from < ms) requestAnimationFrame(frame);
+          else resolve({ frames, longest });
+        };
+        requestAnimationFrame(frame);
+      }),
+    8000,
+  );
+  const perFrame = ((await busy()) - before) / seen.frames;
+  await context.close();
+  return [
+    atMost('20 trains, main-thread work a frame', perFrame, 'ms', 8),
+    stated('20 trains, frames a second', seen.frames / 8, 'frames'),
+    atMost('20 trains, longest task (0: none over 50)', seen.longest, 'ms', 50),
+  ];
+}
+
+function proofFigures(): Figure[] {
+  const ringOf = (blocks: number, trains: number) => {
+    const document = ring('Counting', blocks, 100);
+    const partition = divideTrack(document, compileTrack(document));
+    const point = { lengthMm: 0, axlesMm: [], blindMm: 0, unseenTailMm: 0 };
+    const { placements } = placementsOf(partition, [], point, 0, {
+      tape: [{ piece: partition.blocks[0]!.pieces[0]!, exit: 1 }],
+      noseMm: 0,
+    });
+    const starts = Array.from({ length: trains }, (_, i) => placements.findIndex((p) => p.blocks[0] === i));
+    return [{ placements, starts }];
+  };
+  const movesPerS = (groups: ReturnType<typeof ringOf>, times: number) => {
+    let moves = 0;
+    const ms = medianMs(times, () => {
+      moves = countBlockSteps(groups).moves;
+    });
+    return moves / ms / 1000;
+  };
+  const ovals = withTrains(ring('Oval', 12, 120), 4, 120);
+  let rate = 0;
+  let bytes = 0;
+  for (let i = 0; i < 2; i++) {
+    const run = new ProofRun(ovals, 400_000);
+    const from = performance.now();
+    while (!run.step(10_000));
+    rate = run.progress.moves / (performance.now() - from) / 1000;
+    bytes = run.explorer.bytesAState;
+  }
+  const loop = new ProofRun(passingLoop(['up', 'down']));
+  const from = performance.now();
+  while (!loop.step(10_000));
+  return [
+    atLeast('plant alone, ring of 20 blocks and 6 trains', movesPerS(ringOf(20, 6), 9), 'million moves a s', 5),
+    stated('plant alone, 28 blocks and 8 trains, 3.1 million states', movesPerS(ringOf(28, 8), 1), 'million moves a s'),
+    atLeast('plant and program, oval of 12 blocks and 4 trains', rate, 'million moves a s', 0.5),
+    atMost('memory of that proof', bytes, 'bytes a state', 64),
+    stated('passing loop with two trains, 64,012 states, proved in', performance.now() - from, 'ms'),
+  ];
+}
+
 async function servedFigures(): Promise<Figure[]> {
   const scratch = mkdtempSync(join(tmpdir(), 'roblik-bench-'));
   const database = new Database(scratch);
@@ -204,6 +300,7 @@ async function servedFigures(): Promise<Figure[]> {
       }
       await context.close();
     }
+    figures.push(...(await trafficFigures(browser, application.address)));
     figures.push(atMost('first screen, script compressed', bytes / 1000, 'kB', 250));
     figures.push(atMost('first screen, loaded on loopback', loads.sort((a, b) => a - b)[2]!, 'ms', 1000));
     figures.push(stated('list, line sheet and workers, script compressed', sheetBytes / 1000, 'kB'));
@@ -218,7 +315,7 @@ async function servedFigures(): Promise<Figure[]> {
 
 /** Prints every measured figure beside its budget; exits with 1 when one is not kept. */
 export async function bench(asJson: boolean): Promise<number> {
-  const figures = [...designFigures(), ...evaluatorFigures(), ...(await servedFigures())];
+  const figures = [...designFigures(), ...evaluatorFigures(), ...proofFigures(), ...(await servedFigures())];
   if (asJson) console.log(JSON.stringify(figures, null, 2));
   else
     for (const f of figures)

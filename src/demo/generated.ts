@@ -1,6 +1,6 @@
 import { cm } from '@/core/measure';
 import { type LayoutDocument, newDocument } from '@/core/survey';
-import { block, gap, signal, turnout } from './build';
+import { block, gap, signal, train, turnout, vehicle } from './build';
 
 const STATION_CM = 600;
 
@@ -39,5 +39,27 @@ export function generatedLine(blocks: number): LayoutDocument {
     block(d, `L${n}`, loop, 130);
     block(d, `U${n}`, 'main', at + 440);
   }
+  return d;
+}
+
+/** The same line with a train of an engine and two coaches in each of its first stations, all running one way. */
+export function generatedTraffic(trains: number): LayoutDocument {
+  const d = generatedLine(trains * 5);
+  d.name = `Generated, ${trains} trains`;
+  d.vehicles = [
+    vehicle('v-engine', 'Engine', 14, [3, 6, 9, 12], () => true, 260),
+    vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90),
+  ];
+  for (let n = 0; n < trains; n++)
+    d.trains.push(
+      train(
+        `tr${n}`,
+        `Train ${n + 1}`,
+        ['v-engine', 'v-coach', 'v-coach'],
+        50 + (n % 4) * 5,
+        { line: 'main', at: n * STATION_CM + 390, facing: 'up' },
+        { up: 60, down: 90, delayMs: 500, is: 'assumed' },
+      ),
+    );
   return d;
 }

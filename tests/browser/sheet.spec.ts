@@ -166,13 +166,18 @@ test('a rehearsal is wound back to an event, run on differently, and a train is 
   const events = page.getByRole('list', { name: 'Events, newest first' }).getByRole('button');
   await expect(events.filter({ hasText: 'Morning stopper passes FE' })).toBeVisible({ timeout: 15_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
-  await events.filter({ hasText: 'Morning stopper passes FE' }).click();
-  await expect(page.getByText('Morning stopper', { exact: true })).toBeVisible();
+  const event = events.filter({ hasText: 'Morning stopper passes FE' });
+  const moment = (await event.locator('span').first().textContent())!;
+  const goThere = async () => {
+    await event.click();
+    await expect(page.locator('main output').first()).toHaveText(moment);
+  };
+  await goThere();
   const trace = page.getByText(/^Trace [0-9a-f]{16}$/);
-  const there = await trace.innerText();
+  const there = (await trace.textContent())!;
   await page.getByRole('button', { name: '+1 s' }).click();
   await expect(trace).not.toHaveText(there);
-  await events.filter({ hasText: 'Morning stopper passes FE' }).click();
+  await goThere();
   await expect(trace).toHaveText(there);
   await page.getByLabel('aspects').check();
   await expect(events.filter({ hasText: 'FE shows' }).first()).toBeVisible();
@@ -188,8 +193,8 @@ test('a rehearsal is wound back to an event, run on differently, and a train is 
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(events.filter({ hasText: 'Skerrin railcar stands' }).first()).toBeVisible({ timeout: 15_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
-  await page.getByLabel('Send Night mail to a block').selectOption('PD');
-  await expect(page.getByRole('alert').first()).toContainText('does not lie ahead of Night mail');
+  await page.getByLabel('Send Skerrin railcar to a block').selectOption('SK2');
+  await expect(page.getByText('SK2 does not lie ahead of Skerrin railcar. Turn it back first')).toBeVisible();
   expect(errors).toEqual([]);
 });
 

@@ -255,6 +255,16 @@ for (const theme of ['light', 'dark'] as const) {
     await stage(page, 'Signal');
     await page.getByRole('button', { name: /^Signal FE/ }).click();
     await clean('signal');
+    for (const name of ['History', 'Keys', 'Find a thing or a command', 'Print the sheet, or save it as a drawing']) {
+      await page.getByRole('banner').getByRole('button', { name, exact: true }).click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+      await clean(name);
+      await page.keyboard.press('Escape');
+    }
+    await page.getByRole('button', { name: /^Signal UE/ }).click({ modifiers: ['Shift'] });
+    await clean('measuring');
+    await stage(page, 'Prove');
+    await clean('prove');
     await stage(page, 'Rehearse');
     await page.getByRole('button', { name: '+1 s' }).click();
     await page.getByRole('button', { name: 'Close the selection' }).click();

@@ -21,6 +21,7 @@ export const FIELDS = {
   scale: 'Scale',
   shownUnit: 'Unit of length',
   power: 'Track power',
+  directions: 'Names of the directions',
   signalSide: 'Side on which signals stand',
   turnoutsIn: 'Turnouts belong to',
   referenceLine: 'Line of the ruler',
@@ -62,8 +63,8 @@ export type Thing = { id: string } & Record<string, unknown>;
 export function compareDocuments(before: LayoutDocument, after: LayoutDocument): Difference[] {
   const found: Difference[] = [];
   for (const field of Object.keys(FIELDS) as FieldName[]) {
-    if (before[field] === after[field]) continue;
-    const short = field !== 'notes' && field !== 'referenceLine';
+    if (same(before[field], after[field])) continue;
+    const short = field !== 'notes' && field !== 'referenceLine' && field !== 'directions';
     const says = short ? `${FIELDS[field]}: ${before[field]} became ${after[field]}` : `${FIELDS[field]} changed`;
     found.push({ key: field, change: 'changed', says });
   }

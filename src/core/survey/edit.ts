@@ -9,6 +9,7 @@ enablePatches();
 /** Everything a person can do to a layout. One vocabulary for buttons, keys, dragging and the remedies of findings. */
 export type Edit =
   | { do: 'rename layout'; name: string }
+  | { do: 'name directions'; up: string; down: string }
   | { do: 'show unit'; unit: 'cm' | 'inch' }
   | { do: 'add line'; name: string; length: TypedLength; circuit: boolean }
   | { do: 'add cut'; kind: 'gap' | 'mark'; line: string; at: TypedLength }
@@ -82,6 +83,13 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'rename layout':
       document.name = edit.name.trim().slice(0, 80) || refuse('A layout needs a name.');
       return `Name it ${document.name}`;
+    case 'name directions': {
+      const [up, down] = [edit.up.trim().slice(0, 20), edit.down.trim().slice(0, 20)];
+      if (!up || !down) refuse('Both directions need a name.');
+      if (up === down) refuse('The two directions need different names.');
+      document.directions = { up, down };
+      return `Call the directions ${up} and ${down}`;
+    }
     case 'show unit':
       document.shownUnit = edit.unit;
       return `Show ${edit.unit === 'cm' ? 'centimetres' : 'inches'}`;

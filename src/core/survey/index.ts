@@ -5,6 +5,7 @@
 export { compareDocuments, type Difference, type DifferencePlace } from './compare';
 export * from './edit';
 export * from './merge';
+export * from './migrate-document';
 export * from './new-document';
 export * from './read-document';
 export * from './schema';

@@ -1,4 +1,5 @@
 import { cm, type ScaleId, type TenthUm, type TypedLength } from '../measure';
+import { DIRECTIONS } from './migrate-document';
 import { DOCUMENT_FORMAT, DOCUMENT_VERSION, type LayoutDocument } from './schema';
 
 /** A layout with a name and nothing on it: the bare ruler. */
@@ -11,6 +12,7 @@ export function newDocument(name: string, scale: ScaleId = 'H0', shownUnit: 'cm'
     scale,
     shownUnit,
     power: 'two-rail digital',
+    directions: { ...DIRECTIONS },
     signalSide: 'right',
     turnoutsIn: 'blocks',
     referenceLine: '',

@@ -1,5 +1,6 @@
 import { ValidationError } from 'yup';
 import { showLength, type TenthUm } from '../measure';
+import { migrateDocument } from './migrate-document';
 import { DOCUMENT_FORMAT, DOCUMENT_VERSION, documentSchema, type LayoutDocument, type LineEnd } from './schema';
 
 /** One thing wrong in a file: where, what, and what to do. */
@@ -58,7 +59,10 @@ export function readDocument(value: unknown): DocumentReading {
   }
   let document: LayoutDocument;
   try {
-    document = documentSchema.validateSync(value, { abortEarly: false, strict: true }) as unknown as LayoutDocument;
+    document = documentSchema.validateSync(migrateDocument(value as Record<string, unknown>, DOCUMENT_VERSION), {
+      abortEarly: false,
+      strict: true,
+    }) as unknown as LayoutDocument;
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];

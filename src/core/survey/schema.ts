@@ -2,7 +2,7 @@ import { array, boolean, type InferType, type ISchema, lazy, mixed, number, obje
 import { SCALE_IDS } from '../measure';
 
 /** The document version this program writes. Older versions are migrated, newer ones are refused. */
-export const DOCUMENT_VERSION = 1;
+export const DOCUMENT_VERSION = 2;
 export const DOCUMENT_FORMAT = 'roblik layout';
 
 const LONGEST_TENTH_UM = 1e11;
@@ -209,6 +209,8 @@ export const documentSchema = record({
   scale: choice(...SCALE_IDS),
   shownUnit: choice('cm', 'inch'),
   power: choice('two-rail DC', 'two-rail digital', 'centre rail', 'battery'),
+  /** What people call the directions of increasing (up) and decreasing (down) distance. */
+  directions: record({ up: text(20), down: text(20) }),
   signalSide: choice('right', 'left'),
   turnoutsIn: choice('blocks', 'routes'),
   referenceLine: freeText(40),

@@ -110,6 +110,7 @@ export function ExportWindow({ onClose }: { onClose: () => void }) {
             style={{ width: `${pageWidth / PX_PER_MM}mm`, height: `${height / PX_PER_MM}mm` }}
             viewBox={`${page * pageWidth} 0 ${pageWidth} ${height}`}
           >
+            <title>{`Page ${page + 1}`}</title>
             {picture}
             <g transform={`translate(${page * pageWidth} 0)`}>{check}</g>
             <text x={page * pageWidth + 8} y="12">

@@ -220,8 +220,8 @@ function SignalSelection({ signal }: { signal: Signal }) {
       <PanelTitle>{known ? `${signal.name} shows ${aspect}` : signal.name}</PanelTitle>
       <p className="text-ink2">
         <Term word="signal">Signal</Term> at {showLength(signal.at.tenthUm, document.shownUnit)} on{' '}
-        {document.lines.find((l) => l.id === signal.line)?.name}, read{' '}
-        {signal.governs === 'up' ? 'towards larger' : 'towards smaller'} distances
+        {document.lines.find((l) => l.id === signal.line)?.name}, read {document.directions[signal.governs]}, towards{' '}
+        {signal.governs === 'up' ? 'larger' : 'smaller'} distances
         {view ? `, from ${view.rear}` : ''}.
       </p>
       {known && (

@@ -120,8 +120,8 @@ export function AddPanel() {
               {what === 'signal' ? 'Read by trains towards' : 'Its legs spread towards'}
             </span>
             <select className="field" value={facing} onChange={(e) => setFacing(e.target.value as Facing)}>
-              <option value="up">larger distances</option>
-              <option value="down">smaller distances</option>
+              <option value="up">larger distances, {document.directions.up}</option>
+              <option value="down">smaller distances, {document.directions.down}</option>
             </select>
           </label>
         )}

@@ -74,8 +74,8 @@ export function TrainEditor({ train }: { train: Train }) {
               value={train.start?.facing ?? 'up'}
               onChange={(e) => block && change({ start: startIn(block, e.target.value as Facing) })}
             >
-              <option value="up">larger distances</option>
-              <option value="down">smaller distances</option>
+              <option value="up">larger distances, {document.directions.up}</option>
+              <option value="down">smaller distances, {document.directions.down}</option>
             </select>
           </label>
         </div>

@@ -99,8 +99,8 @@ export function TrainForm() {
       <label className="flex flex-col gap-1">
         <span className="text-ink2">Faces</span>
         <select className="field" value={facing} onChange={(e) => setFacing(e.target.value as 'up' | 'down')}>
-          <option value="up">larger distances</option>
-          <option value="down">smaller distances</option>
+          <option value="up">larger distances, {document.directions.up}</option>
+          <option value="down">smaller distances, {document.directions.down}</option>
         </select>
       </label>
       <p className="text-ink3">

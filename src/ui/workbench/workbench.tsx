@@ -16,6 +16,7 @@ import { Selection, subjectOf } from '@/ui/reasoning/selection';
 import { RehearseStage } from '@/ui/rehearse/rehearse-stage';
 import { ByHand } from '@/ui/signal/by-hand';
 import { AddPanel } from '@/ui/survey/add-panel';
+import { Directions } from '@/ui/survey/directions';
 import { FirstLine } from '@/ui/survey/first-line';
 import { TrainForm } from '@/ui/survey/train-form';
 import { FindWindow } from './find-window';
@@ -133,6 +134,7 @@ function DesignStage() {
         <Panel title="Survey">
           <AddPanel />
           <Trains />
+          <Directions />
         </Panel>
       ) : (
         <Panel title="Reasoning">
