@@ -149,6 +149,22 @@ function evaluatorFigures(): Figure[] {
   ];
 }
 
+/** Counts frames and the longest task of a page for eight seconds; text, since it runs in the page. */
+const COUNT_FRAMES = `new Promise((resolve) => {
+  let frames = 0;
+  let longest = 0;
+  new PerformanceObserver((list) => {
+    for (const entry of list.getEntries()) longest = Math.max(longest, entry.duration);
+  }).observe({ type: 'longtask' });
+  const from = performance.now();
+  const frame = () => {
+    frames += 1;
+    if (performance.now() - from < 8000) requestAnimationFrame(frame);
+    else resolve({ frames, longest });
+  };
+  requestAnimationFrame(frame);
+})`;
+
 /** Twenty trains in the browser: what the page's own thread does for each frame, and its longest task. */
 async function trafficFigures(browser: Browser, address: string): Promise<Figure[]> {
   const made = await fetch(`${address}/api/layouts/import`, {
@@ -163,7 +179,7 @@ async function trafficFigures(browser: Browser, address: string): Promise<Figure
     .getByRole('navigation', { name: 'Stages' })
     .getByRole('button', { name: /^Rehearse/ })
     .click();
-  await page.getByText('20 trains').waitFor();
+  await page.getByText('20 trains', { exact: true }).waitFor();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await page.waitForTimeout(4000);
   const session = await context.newCDPSession(page);
@@ -173,24 +189,7 @@ async function trafficFigures(browser: Browser, address: string): Promise<Figure
     return metrics.find((m) => m.name === 'TaskDuration')!.value * 1000;
   };
   const before = await busy();
-  const seen = await page.evaluate(
-    (ms) =>
-      new Promise<{ frames: number; longest: number }>((resolve) => {
-        let frames = 0;
-        let longest = 0;
-        new PerformanceObserver((list) => {
-          for (const entry of list.getEntries()) longest = Math.max(longest, entry.duration);
-        }).observe({ type: 'longtask' });
-        const from = performance.now();
-        const frame = () => {
-          frames += 1;
-          if (performance.now() - from < ms) requestAnimationFrame(frame);
-          else resolve({ frames, longest });
-        };
-        requestAnimationFrame(frame);
-      }),
-    8000,
-  );
+  const seen = (await page.evaluate(COUNT_FRAMES)) as { frames: number; longest: number };
   const perFrame = ((await busy()) - before) / seen.frames;
   await context.close();
   return [

@@ -22,6 +22,8 @@ export interface RehearsalFrame {
   points: ('straight' | 'diverging' | 'between')[];
   occupied: string[];
   locked: boolean[];
+  /** Signals held at stop by hand. */
+  held: boolean[];
 }
 
 export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
@@ -39,6 +41,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s)),
     points: plant.motors.map((motor) => motor.position),
     occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b.name)) === 1).map((b) => b.name),
+    held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal.name)) === 1),
     locked: rehearsal.document.turnouts.map((t) => evaluator.valueOf(names.locked(t.name)) === 1),
   };
 }

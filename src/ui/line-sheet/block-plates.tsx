@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { BlockView } from '@/core/design';
 import { blockKey } from '@/ui/workbench/store';
 import { Pickable } from './pickable';
@@ -12,7 +13,7 @@ interface Props {
 }
 
 /** The name of each block on its track, solid while it is occupied. */
-export function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Props) {
+export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Props) {
   return blocks.map((block) => {
     const plate = placed.plates.get(block.name);
     if (!plate) return null;
@@ -47,4 +48,4 @@ export function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Pr
       </Pickable>
     );
   });
-}
+});

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, useState } from 'react';
+import { type KeyboardEvent, memo, type PointerEvent, useState } from 'react';
 import { showLength, TENTH_UM_PER_CM, TENTH_UM_PER_MM, type TenthUm } from '@/core/measure';
 import type { Gap, LayoutDocument, Mark } from '@/core/survey';
 import { distanceAt } from '@/core/track';
@@ -15,7 +15,8 @@ interface Props {
 }
 
 /** Gaps as a break with a bar, block marks as a dashed bar. They move by dragging and by the arrow keys. */
-export function CutsLayer({ document, geometry, selected, canMove, onSelect, onMove }: Props) {
+export const CutsLayer = memo(function CutsLayer(props: Props) {
+  const { document, geometry, selected, canMove, onSelect, onMove } = props;
   const [dragged, setDragged] = useState<{ id: string; at: TenthUm }>();
   const lengths = new Map(document.lines.map((line) => [line.id, line.length.tenthUm]));
   const cuts = document.features.filter((f): f is Gap | Mark => f.kind === 'gap' || f.kind === 'mark');
@@ -91,4 +92,4 @@ export function CutsLayer({ document, geometry, selected, canMove, onSelect, onM
       </g>
     );
   });
-}
+});

@@ -5,6 +5,7 @@ import {
   type KeyboardEvent,
   type PointerEvent,
   type ReactNode,
+  useCallback,
   useEffect,
   useMemo,
   useRef,
@@ -13,7 +14,7 @@ import {
 import { showLength, type TenthUm } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { ASPECTS, type Aspect } from '@/core/signals';
-import { asTyped } from '@/core/survey';
+import { asTyped, signalsOf } from '@/core/survey';
 import { straighten, xOf } from '@/core/track';
 import { toggleTheme } from '@/ui/parts/theme-switch';
 import { blockKey, blockNameOf, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
@@ -33,6 +34,7 @@ import { TrainsLayer } from './trains-layer';
 import { useSheetView } from './use-sheet-view';
 
 const REACH_PX = 14;
+const NO_VALUES: Record<string, number> = {};
 
 /** The straightened track on a true distance axis, with what is aligned beneath it. */
 export function LineSheet({
@@ -49,8 +51,8 @@ export function LineSheet({
   const pointed = useWorkbench((s) => s.pointed);
   const layers = useWorkbench((s) => s.layers);
   const trial = useWorkbench((s) => s.trial);
-  const values = useWorkbench((s) => s.values);
-  const frame = useWorkbench((s) => (s.stage === 'rehearse' ? s.frame : undefined));
+  const values = useWorkbench((s) => (s.stage === 'signal' ? s.values : NO_VALUES));
+  const board = useWorkbench((s) => (s.stage === 'rehearse' ? s.board : undefined));
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 820, height: 560 });
 
@@ -82,35 +84,25 @@ export function LineSheet({
   const points: ShownPoints = useMemo(() => {
     const lies: ShownPoints = {};
     document.turnouts.forEach((turnout, i) => {
-      lies[turnout.id] = frame?.points[i] ?? trial.points[turnout.id] ?? turnout.lies;
+      lies[turnout.id] = board?.points[i] ?? trial.points[turnout.id] ?? turnout.lies;
     });
     return lies;
-  }, [document.turnouts, frame?.points, trial.points]);
-  const pointsKey = JSON.stringify(points);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the value, so that unchanged points draw nothing anew
-  const steadyPoints = useMemo(() => points, [pointsKey]);
-  const lockedKey = frame
-    ? document.turnouts
-        .filter((_, i) => frame.locked[i])
-        .map((t) => t.id)
-        .join(' ')
-    : '';
-  const locked = useMemo(() => new Set(lockedKey.split(' ').filter(Boolean)), [lockedKey]);
-  const occupied = useMemo(
-    () => new Set(frame?.occupied ?? (stage === 'signal' ? trial.occupied : [])),
-    [frame?.occupied, stage, trial.occupied],
+  }, [document.turnouts, board?.points, trial.points]);
+  const locked = useMemo(
+    () => new Set(document.turnouts.filter((_, i) => board?.locked[i]).map((t) => t.id)),
+    [document.turnouts, board?.locked],
   );
-
-  const occupiedKey = [...occupied].join('|');
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the value, so that an unchanged set draws nothing anew
-  const steadyOccupied = useMemo(() => occupied, [occupiedKey]);
-
-  const aspectOf = (signal: { name: string }, index: number): Aspect | undefined => {
-    if (frame) return frame.aspects[index];
-    if (stage !== 'signal') return undefined;
-    const value = values[names.shows(signal.name)];
-    return value === undefined ? undefined : ASPECTS[value];
-  };
+  const occupied = useMemo(
+    () => new Set(board?.occupied ?? (stage === 'signal' ? trial.occupied : [])),
+    [board?.occupied, stage, trial.occupied],
+  );
+  const aspects = useMemo((): (Aspect | undefined)[] => {
+    if (board) return board.aspects;
+    return signalsOf(document).map((signal) => {
+      const value = stage === 'signal' ? values[names.shows(signal.name)] : undefined;
+      return value === undefined ? undefined : ASPECTS[value];
+    });
+  }, [board, document, stage, values]);
 
   const withShift = useRef(false);
   const blockAt = (point: Point) => {
@@ -121,11 +113,14 @@ export function LineSheet({
     );
   };
   /** Selects a thing; with Shift, measures from the one selected to it. */
-  const select = (id: string) => {
-    const state = store.getState();
-    if (withShift.current && state.selected && state.selected !== id) state.set({ measured: id });
-    else state.select(id);
-  };
+  const select = useCallback(
+    (id: string) => {
+      const state = store.getState();
+      if (withShift.current && state.selected && state.selected !== id) state.set({ measured: id });
+      else state.select(id);
+    },
+    [store],
+  );
   const onPointerUp = (event: PointerEvent<SVGSVGElement>) => {
     if (!wasClick(event) || (event.target as Element).closest('[role=button]')) return;
     const point = localPoint(event, event.currentTarget);
@@ -148,17 +143,19 @@ export function LineSheet({
     const next = order[(here + by + order.length + (here < 0 && by < 0 ? 1 : 0)) % order.length]!;
     store.getState().select(blockKey(next.name));
   };
-  const throwTurnout = (id: string) => {
-    const state = store.getState();
-    select(id);
-    if (withShift.current) return;
-    if (state.operator) return state.operator.throwTurnout(id);
-    if (stage !== 'signal') return;
-    const lies = points[id];
-    state.set({
-      trial: { ...trial, points: { ...trial.points, [id]: lies === 'straight' ? 'diverging' : 'straight' } },
-    });
-  };
+  const throwTurnout = useCallback(
+    (id: string) => {
+      const state = store.getState();
+      select(id);
+      if (withShift.current) return;
+      if (state.operator) return state.operator.throwTurnout(id);
+      if (state.stage !== 'signal') return;
+      const lies = state.trial.points[id] ?? state.document.turnouts.find((t) => t.id === id)?.lies;
+      const to = lies === 'straight' ? 'diverging' : 'straight';
+      state.set({ trial: { ...state.trial, points: { ...state.trial.points, [id]: to } } });
+    },
+    [store, select],
+  );
   const nextFinding = () => {
     const { findings } = design ?? { findings: [] };
     const ids = findings.map((f) =>
@@ -231,12 +228,15 @@ export function LineSheet({
     const spans = spansOf(document, design?.blocks ?? [], id);
     return spans.length > 0 ? [{ id, ...bandOf(geometry, spans) }] : [];
   });
-  const move = (id: string, at: TenthUm) =>
-    store.getState().edit({
-      do: 'move',
-      id,
-      at: document.shownUnit === 'cm' ? asTyped(at) : { tenthUm: at, typed: showLength(at, 'inch') },
-    });
+  const move = useCallback(
+    (id: string, at: TenthUm) => {
+      const state = store.getState();
+      const inInches = state.document.shownUnit === 'inch';
+      state.edit({ do: 'move', id, at: inInches ? { tenthUm: at, typed: showLength(at, 'inch') } : asTyped(at) });
+    },
+    [store],
+  );
+  const send = useCallback((train: string, block: string) => store.getState().operator?.send(train, block), [store]);
 
   return (
     <div className="relative flex min-h-0 min-w-0 flex-1 flex-col">
@@ -300,10 +300,10 @@ export function LineSheet({
             design={design}
             geometry={geometry}
             placed={placed}
-            points={steadyPoints}
+            points={points}
             locked={locked}
             detectors={layers.detectors}
-            occupied={steadyOccupied}
+            occupied={occupied}
             selected={selected}
             onSelect={stage === 'survey' ? select : throwTurnout}
           />
@@ -331,19 +331,18 @@ export function LineSheet({
             <BlockPlates
               blocks={design.blocks}
               placed={placed}
-              occupied={steadyOccupied}
+              occupied={occupied}
               selected={selected}
               onSelect={select}
             />
           )}
-          {frame && (
+          {board && (
             <TrainsLayer
-              frame={frame}
               geometry={geometry}
               selected={selected}
               onSelect={select}
               blockAt={(point) => blockAt(point)?.name}
-              onSend={(train, block) => store.getState().operator?.send(train, block)}
+              onSend={send}
             />
           )}
           {layers.signals && (
@@ -352,8 +351,8 @@ export function LineSheet({
               geometry={geometry}
               placed={placed}
               selected={selected}
-              aspectOf={aspectOf}
-              isHeld={(signal) => frame !== undefined && values[names.hold(signal.name)] === 1}
+              aspects={aspects}
+              held={board?.held}
               onSelect={select}
             />
           )}

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { showLength } from '@/core/measure';
 import type { Feature, LayoutDocument } from '@/core/survey';
 import { Pickable } from './pickable';
@@ -21,7 +22,7 @@ export const THING_NAMES: Partial<Record<Feature['kind'], string>> = {
 };
 
 /** Everything else that sits at a distance: each small, and each to be picked. */
-export function PlacedThings({
+export const PlacedThings = memo(function PlacedThings({
   document,
   geometry,
   selected,
@@ -55,7 +56,7 @@ export function PlacedThings({
       </Pickable>
     );
   });
-}
+});
 
 function Sign({
   feature,

@@ -1,9 +1,10 @@
+import { memo } from 'react';
 import type { LayoutDocument } from '@/core/survey';
 import { layoutTicks, RULER_HEIGHT, scaleTicks, type Tick } from './ruler-steps';
 import { bandOf, GUTTER, RIGHT_PAD, type SheetGeometry } from './sheet-geometry';
 
 /** Areas, the layout ruler, and the same distances at full size; a hair line down from each figure. */
-export function Rulers({
+export const Rulers = memo(function Rulers({
   document,
   geometry,
   width,
@@ -81,4 +82,4 @@ export function Rulers({
       {row(full.ticks, 58, full.unit, false)}
     </g>
   );
-}
+});

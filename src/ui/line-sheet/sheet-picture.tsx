@@ -42,14 +42,7 @@ export function SheetPicture({
       />
       <CutsLayer document={document} geometry={geometry} selected={undefined} canMove={false} />
       {design && <BlockPlates blocks={design.blocks} placed={placed} occupied={NONE} selected={undefined} />}
-      <SignalsLayer
-        document={document}
-        geometry={geometry}
-        placed={placed}
-        selected={undefined}
-        aspectOf={() => undefined}
-        isHeld={() => false}
-      />
+      <SignalsLayer document={document} geometry={geometry} placed={placed} selected={undefined} aspects={[]} />
     </g>
   );
 }

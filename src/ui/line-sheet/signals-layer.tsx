@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Aspect } from '@/core/signals';
 import { type LayoutDocument, type Signal, signalsOf } from '@/core/survey';
 import { Pickable } from './pickable';
@@ -10,42 +11,71 @@ interface Props {
   geometry: SheetGeometry;
   placed: Placed;
   selected: string | undefined;
-  aspectOf: (signal: Signal, index: number) => Aspect | undefined;
-  isHeld: (signal: Signal) => boolean;
+  /** What each signal shows, in the order of the document; undefined where nothing is known. */
+  aspects: (Aspect | undefined)[];
+  /** Which are held at stop by hand. */
+  held?: boolean[];
   onSelect?: (id: string) => void;
 }
 
 /** Every signal at its mast; one that found no room for its head is a bare mast until the sheet is zoomed in. */
-export function SignalsLayer({ document, geometry, placed, selected, aspectOf, isHeld, onSelect }: Props) {
-  return signalsOf(document).map((signal, index) => {
-    const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
-    const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
-    const drop = placed.signals.get(signal.id);
-    const shows = aspectOf(signal, index);
-    return (
-      <Pickable
-        key={signal.id}
-        label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
-        onPick={onSelect && (() => onSelect(signal.id))}
-      >
-        {drop === undefined ? (
-          <path d={`M${x} ${y}v${rightwards ? 10 : -10}`} stroke="var(--ink)" strokeWidth="1.5">
-            <title>{`${signal.name}: zoom in to see it`}</title>
-          </path>
-        ) : (
-          <SignalHead
-            x={x}
-            y={y}
-            rightwards={rightwards}
-            drop={drop}
-            shows={shows}
-            name={signal.name}
-            selected={selected === signal.id}
-            held={isHeld(signal)}
-            tentative={signal.certainty === 'tentative'}
-          />
-        )}
-      </Pickable>
-    );
-  });
-}
+export const SignalsLayer = memo(function SignalsLayer(props: Props) {
+  const { document, geometry, placed, selected, aspects, held, onSelect } = props;
+  return signalsOf(document).map((signal, index) => (
+    <SignalMark
+      key={signal.id}
+      signal={signal}
+      geometry={geometry}
+      drop={placed.signals.get(signal.id)}
+      shows={aspects[index]}
+      held={held?.[index] ?? false}
+      selected={selected === signal.id}
+      onSelect={onSelect}
+    />
+  ));
+});
+
+const SignalMark = memo(function SignalMark({
+  signal,
+  geometry,
+  drop,
+  shows,
+  held,
+  selected,
+  onSelect,
+}: {
+  signal: Signal;
+  geometry: SheetGeometry;
+  drop: number | undefined;
+  shows: Aspect | undefined;
+  held: boolean;
+  selected: boolean;
+  onSelect?: (id: string) => void;
+}) {
+  const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
+  const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
+  return (
+    <Pickable
+      label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
+      onPick={onSelect && (() => onSelect(signal.id))}
+    >
+      {drop === undefined ? (
+        <path d={`M${x} ${y}v${rightwards ? 10 : -10}`} stroke="var(--ink)" strokeWidth="1.5">
+          <title>{`${signal.name}: zoom in to see it`}</title>
+        </path>
+      ) : (
+        <SignalHead
+          x={x}
+          y={y}
+          rightwards={rightwards}
+          drop={drop}
+          shows={shows}
+          name={signal.name}
+          selected={selected}
+          held={held}
+          tentative={signal.certainty === 'tentative'}
+        />
+      )}
+    </Pickable>
+  );
+});

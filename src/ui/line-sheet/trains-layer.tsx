@@ -1,6 +1,6 @@
 import { type PointerEvent, useState } from 'react';
 import { fromMm } from '@/core/measure';
-import type { RehearsalFrame } from '@/core/simulation';
+import { useWorkbench } from '@/ui/workbench/store';
 import { textWidth } from './label-placement';
 import { localPoint } from './local-point';
 import { Pickable } from './pickable';
@@ -13,14 +13,12 @@ export const trainColour = (index: number): string => `var(--train-${index % 4})
 
 /** Trains at their true length, nose pointed, with as much of the name inside as fits. */
 export function TrainsLayer({
-  frame,
   geometry,
   selected,
   onSelect,
   blockAt,
   onSend,
 }: {
-  frame: RehearsalFrame;
   geometry: SheetGeometry;
   selected: string | undefined;
   onSelect: (id: string) => void;
@@ -29,6 +27,7 @@ export function TrainsLayer({
   /** A train was dragged to a block. */
   onSend: (train: string, block: string) => void;
 }) {
+  const moving = useWorkbench((s) => s.frame?.trains);
   const [dragged, setDragged] = useState<{ id: string; from: Point; to: Point }>();
   const far = dragged && Math.hypot(dragged.to.x - dragged.from.x, dragged.to.y - dragged.from.y) > DRAG_PX;
   const target = far ? blockAt(dragged.to) : undefined;
@@ -48,7 +47,7 @@ export function TrainsLayer({
     },
     onPointerCancel: () => setDragged(undefined),
   });
-  const trains = frame.trains.map((train, index) => {
+  const trains = moving?.map((train, index) => {
     const first = train.spans[0]!;
     const nose = geometry.at(first.line, fromMm(first.from));
     const behind = geometry.at(first.line, fromMm(first.to));

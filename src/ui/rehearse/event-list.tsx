@@ -15,8 +15,9 @@ export const clock = (tick: number): string => {
 
 /** What happened, newest first, by kind and by train; each leads to its moment. */
 export function EventList({ run }: { run: RehearsalControls }) {
-  const trains = useWorkbench((s) => s.frame?.trains);
-  const now = useWorkbench((s) => s.frame?.tick ?? 0);
+  const trains = useWorkbench((s) => s.board?.trains);
+  /** To the second while it plays; exactly once it waits. */
+  const now = useWorkbench((s) => (run.playing ? Math.ceil((s.frame?.tick ?? 0) / 50) * 50 : (s.frame?.tick ?? 0)));
   const [kinds, setKinds] = useState<ReadonlySet<EventKind>>(new Set(AT_FIRST));
   const [train, setTrain] = useState('');
   const shown = useMemo(

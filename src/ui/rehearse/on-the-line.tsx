@@ -1,18 +1,22 @@
 'use client';
-import { scaleSpeedKmh, showNumber } from '@/core/measure';
+import { memo, useCallback, useRef } from 'react';
+import { scaleSpeedKmh } from '@/core/measure';
 import { names } from '@/core/patterns';
+import type { Command } from '@/core/simulation';
 import { trainColour } from '@/ui/line-sheet/trains-layer';
 import { PanelSection } from '@/ui/reasoning/panel';
-import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { type Board, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import { EventList } from './event-list';
 import type { RehearsalControls } from './use-rehearsal';
 
 /** The trains, what can be told to them, the turnouts, and what has happened. */
 export function OnTheLine({ run }: { run: RehearsalControls }) {
-  const document = useWorkbench((s) => s.document);
-  const frame = useWorkbench((s) => s.frame);
-  const store = useWorkbenchStore();
-  if (!frame) return <p className="text-ink2">Preparing the run …</p>;
+  const board = useWorkbench((s) => s.board);
+  const notPlaced = useWorkbench((s) => s.course.notPlaced.join('\n'));
+  const latest = useRef(run);
+  latest.current = run;
+  const command = useCallback((what: Command) => latest.current.command(what), []);
+  if (!board) return <p className="text-ink2">Preparing the run …</p>;
   return (
     <>
       {run.problem && (
@@ -20,93 +24,28 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
           {run.problem}
         </p>
       )}
-      {run.notPlaced.map((problem) => (
-        <p key={problem} className="mb-2 rounded-md bg-warn-tint px-2 py-1 text-warn">
-          {problem}
-        </p>
-      ))}
-      {frame.trains.length === 0 && (
+      {notPlaced
+        .split('\n')
+        .filter(Boolean)
+        .map((problem) => (
+          <p key={problem} className="mb-2 rounded-md bg-warn-tint px-2 py-1 text-warn">
+            {problem}
+          </p>
+        ))}
+      {board.trains.length === 0 && (
         <p className="text-ink2">No train stands on the track. Put one there in Survey, under Trains.</p>
       )}
       <ul>
-        {frame.trains.map((train, index) => (
-          <li key={train.id} className="border-b border-hair py-1.5">
-            <div className="flex items-center gap-2">
-              <span className="size-3 shrink-0 rounded-sm" style={{ background: trainColour(index) }} />
-              <button
-                type="button"
-                className="grow cursor-pointer truncate text-left font-semibold"
-                onClick={() => store.getState().select(train.id)}
-              >
-                {train.name}
-              </button>
-              <span className="text-ink2">
-                {train.stranded
-                  ? 'stranded'
-                  : train.mmPerS > 0
-                    ? `${Math.round(scaleSpeedKmh(train.mmPerS, document.scale))} km/h, ${showNumber(train.mmPerS / 10, 1)} cm/s`
-                    : 'stands'}
-              </span>
-            </div>
-            <div className="mt-1 flex gap-1.5 pl-5">
-              <button
-                type="button"
-                className="button py-0.5"
-                onClick={() => run.command({ kind: 'run', train: train.id, on: !train.running || train.stranded })}
-              >
-                {train.running && !train.stranded ? 'Halt' : 'Go on'}
-              </button>
-              <button
-                type="button"
-                className="button py-0.5"
-                disabled={train.mmPerS > 0}
-                onClick={() => run.command({ kind: 'turn back', train: train.id })}
-              >
-                Turn back
-              </button>
-              <SendTo run={run} train={train.id} name={train.name} />
-            </div>
-          </li>
+        {board.trains.map((train, index) => (
+          <TrainRow key={train.id} train={train} index={index} command={command} />
         ))}
       </ul>
-      {document.turnouts.length > 0 && (
-        <PanelSection title="Turnouts">
-          <ul className="grid grid-cols-2 gap-1">
-            {document.turnouts.map((turnout, i) => {
-              const lies = frame.points[i]!;
-              return (
-                <li key={turnout.id}>
-                  <button
-                    type="button"
-                    className="button w-full justify-between px-1.5 py-0.5"
-                    aria-label={`Throw ${turnout.name}, which lies ${lies}${frame.locked[i] ? ' and is locked' : ''}`}
-                    onClick={() =>
-                      run.command({
-                        kind: 'throw',
-                        turnout: turnout.id,
-                        to: lies === 'straight' ? 'diverging' : 'straight',
-                      })
-                    }
-                  >
-                    <strong>{turnout.name}</strong>
-                    <span className="text-ink2">
-                      {lies}
-                      {frame.locked[i] ? ', locked' : ''}
-                    </span>
-                  </button>
-                </li>
-              );
-            })}
-          </ul>
-        </PanelSection>
-      )}
+      <Turnouts board={board} command={command} />
       <PanelSection title="Events, newest first">
         <EventList run={run} />
       </PanelSection>
       <PanelSection title="The same everywhere">
-        <p className="text-ink2">
-          Trace <span className="font-mono text-[0.72rem]">{run.hash}</span>
-        </p>
+        <Trace />
         <button type="button" className="button mt-1" onClick={run.checkOnServer}>
           Run it on the server too
         </button>
@@ -118,15 +57,118 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
   );
 }
 
+function Trace() {
+  const hash = useWorkbench((s) => s.course.hash);
+  return (
+    <p className="text-ink2">
+      Trace <span className="font-mono text-[0.72rem]">{hash}</span>
+    </p>
+  );
+}
+
+type Tell = (command: Command) => void;
+
+/** A speed changes at every moment; it is shown to the whole km/h, so that it is drawn seldom. */
+function Speed({ index, stranded }: { index: number; stranded: boolean }) {
+  const scale = useWorkbench((s) => s.document.scale);
+  const cmPerS = useWorkbench((s) => Math.round((s.frame?.trains[index]?.mmPerS ?? 0) / 10));
+  const kmh = useWorkbench((s) => Math.round(scaleSpeedKmh(s.frame?.trains[index]?.mmPerS ?? 0, scale)));
+  const moves = useWorkbench((s) => (s.frame?.trains[index]?.mmPerS ?? 0) > 0);
+  return <span className="text-ink2">{stranded ? 'stranded' : moves ? `${kmh} km/h, ${cmPerS} cm/s` : 'stands'}</span>;
+}
+
+const TrainRow = memo(function TrainRow({
+  train,
+  index,
+  command,
+}: {
+  train: Board['trains'][number];
+  index: number;
+  command: Tell;
+}) {
+  const store = useWorkbenchStore();
+  const moves = useWorkbench((s) => (s.frame?.trains[index]?.mmPerS ?? 0) > 0);
+  const goes = train.running && !train.stranded;
+  return (
+    <li className="border-b border-hair py-1.5">
+      <div className="flex items-center gap-2">
+        <span className="size-3 shrink-0 rounded-sm" style={{ background: trainColour(index) }} />
+        <button
+          type="button"
+          className="grow cursor-pointer truncate text-left font-semibold"
+          onClick={() => store.getState().select(train.id)}
+        >
+          {train.name}
+        </button>
+        <Speed index={index} stranded={train.stranded} />
+      </div>
+      <div className="mt-1 flex gap-1.5 pl-5">
+        <button
+          type="button"
+          className="button py-0.5"
+          onClick={() => command({ kind: 'run', train: train.id, on: !goes })}
+        >
+          {goes ? 'Halt' : 'Go on'}
+        </button>
+        <button
+          type="button"
+          className="button py-0.5"
+          disabled={moves}
+          onClick={() => command({ kind: 'turn back', train: train.id })}
+        >
+          Turn back
+        </button>
+        <SendTo command={command} train={train.id} name={train.name} />
+      </div>
+    </li>
+  );
+}, sameRow);
+
+function sameRow(a: { train: Board['trains'][number]; index: number }, b: typeof a): boolean {
+  return a.index === b.index && JSON.stringify(a.train) === JSON.stringify(b.train);
+}
+
+const Turnouts = memo(function Turnouts({ board, command }: { board: Board; command: Tell }) {
+  const turnouts = useWorkbench((s) => s.document.turnouts);
+  if (turnouts.length === 0) return null;
+  return (
+    <PanelSection title="Turnouts">
+      <ul className="grid grid-cols-2 gap-1">
+        {turnouts.map((turnout, i) => {
+          const lies = board.points[i]!;
+          return (
+            <li key={turnout.id}>
+              <button
+                type="button"
+                className="button w-full justify-between px-1.5 py-0.5"
+                aria-label={`Throw ${turnout.name}, which lies ${lies}${board.locked[i] ? ' and is locked' : ''}`}
+                onClick={() =>
+                  command({ kind: 'throw', turnout: turnout.id, to: lies === 'straight' ? 'diverging' : 'straight' })
+                }
+              >
+                <strong>{turnout.name}</strong>
+                <span className="text-ink2">
+                  {lies}
+                  {board.locked[i] ? ', locked' : ''}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </PanelSection>
+  );
+});
+
 /** Sends a train to a block, as dragging it there does. */
-function SendTo({ run, train, name }: { run: RehearsalControls; train: string; name: string }) {
+const SendTo = memo(function SendTo({ command, train, name }: { command: Tell; train: string; name: string }) {
   const blocks = useWorkbench((s) => s.design?.blocks);
   return (
     <select
       className="field w-[6.2rem] min-w-0 py-0.5"
       aria-label={`Send ${name} to a block`}
       value=""
-      onChange={(e) => run.command({ kind: 'send', train, block: e.target.value })}
+      onChange={(e) => command({ kind: 'send', train, block: e.target.value })}
     >
       <option value="" disabled>
         Send to …
@@ -136,14 +178,14 @@ function SendTo({ run, train, name }: { run: RehearsalControls; train: string; n
       ))}
     </select>
   );
-}
+});
 
 /** What can be done with the selected thing while trains run. */
 export function WhileRunning({ run }: { run: RehearsalControls }) {
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);
   const values = useWorkbench((s) => s.values);
-  const frame = useWorkbench((s) => s.frame);
+  const board = useWorkbench((s) => s.board);
   const signal = document.features.find((f) => f.id === selected);
   const turnout = document.turnouts.findIndex((t) => t.id === selected);
   const latest = run.events[run.events.length - 1];
@@ -159,8 +201,8 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
       </button>
     );
   }
-  if (turnout >= 0 && frame) {
-    const to = frame.points[turnout] === 'straight' ? 'diverging' : 'straight';
+  if (turnout >= 0 && board) {
+    const to = board.points[turnout] === 'straight' ? 'diverging' : 'straight';
     return (
       <>
         <button

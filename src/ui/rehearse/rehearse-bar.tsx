@@ -11,6 +11,7 @@ const SPEEDS = [1, 5, 10, 50];
 /** Play, pause, step, speed, seed, and the trace of the run. */
 export function RehearseBar({ run }: { run: RehearsalControls }) {
   const tick = useWorkbench((s) => s.frame?.tick ?? 0);
+  const { reached, toCome } = useWorkbench((s) => s.course);
   const store = useWorkbenchStore();
   return (
     <div className="flex flex-wrap items-center gap-2">
@@ -47,7 +48,7 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
       <Slider.Root
         className="relative flex h-5 w-36 touch-none items-center"
         min={0}
-        max={Math.max(1, run.reached)}
+        max={Math.max(1, reached)}
         step={50}
         value={[tick]}
         onValueChange={([to]) => run.wind(to!)}
@@ -57,7 +58,7 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
         </Slider.Track>
         <Slider.Thumb
           className="block h-4 w-2.5 cursor-ew-resize rounded-sm border border-accent bg-raised"
-          aria-label={`Moment of the run, of ${clock(run.reached)}`}
+          aria-label={`Moment of the run, of ${clock(reached)}`}
           aria-valuetext={clock(tick)}
         />
       </Slider.Root>
@@ -89,10 +90,9 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
       <button type="button" className="button" onClick={() => store.getState().set({ window: 'runs' })}>
         Runs
       </button>
-      {run.toCome > 0 && tick < run.reached && (
+      {toCome > 0 && tick < reached && (
         <span className="text-ink2">
-          {run.toCome === 1 ? '1 command is' : `${run.toCome} commands are`} still to come; a new one begins another
-          course.
+          {toCome === 1 ? '1 command is' : `${toCome} commands are`} still to come; a new one begins another course.
         </span>
       )}
     </div>

@@ -1,5 +1,5 @@
 'use client';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type ComponentProps, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { BlockView } from '@/core/design';
 import { LineSheet } from '@/ui/line-sheet/line-sheet';
 import { Panel, PanelTitle } from '@/ui/reasoning/panel';
@@ -16,26 +16,37 @@ const NO_BLOCKS: BlockView[] = [];
 /** The graph is drawn this often; the trains on the sheet move at every report. */
 const GRAPH_MS = 240;
 
-/** The last value that came at least a moment after the one before. */
-function useSlowly<T>(value: T): T {
-  const [shown, setShown] = useState(value);
-  const newest = useRef(value);
-  newest.current = value;
+/** The present tick, a few times a second. */
+function useSlowTick(): number {
+  const store = useWorkbenchStore();
+  const [tick, setTick] = useState(0);
   useEffect(() => {
-    const timer = setInterval(() => setShown((now) => (same(now, newest.current) ? now : newest.current)), GRAPH_MS);
+    const timer = setInterval(() => setTick(store.getState().frame?.tick ?? 0), GRAPH_MS);
     return () => clearInterval(timer);
-  }, []);
-  return shown;
+  }, [store]);
+  return tick;
 }
-const same = (a: unknown, b: unknown) =>
-  Object.entries(a as object).every(([key, value]) => (b as Record<string, unknown>)[key] === value);
+
+type GraphProps = Omit<ComponentProps<typeof TimeDistanceGraph>, 'tick'>;
+
+/** The graph redraws a few times a second; the trains on the sheet move at every report. */
+function SlowGraph(props: GraphProps) {
+  const tick = useSlowTick();
+  const samples = useRef(props.samples);
+  const drawnAt = useRef(-1);
+  if (drawnAt.current !== tick || samples.current.length > props.samples.length) {
+    samples.current = props.samples;
+    drawnAt.current = tick;
+  }
+  return <TimeDistanceGraph {...props} samples={samples.current} tick={tick} />;
+}
 
 /** Trains on the line: run, wound back, run on otherwise, kept and compared. */
 export function RehearseStage() {
   const run = useRehearsal();
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
-  const frame = useWorkbench((s) => s.frame);
+  const board = useWorkbench((s) => s.board);
   const selected = useWorkbench((s) => s.selected);
   const controls = useRef(run);
   controls.current = run;
@@ -64,8 +75,7 @@ export function RehearseStage() {
   const design = useWorkbench((s) => s.design);
   const windowOpen = useWorkbench((s) => s.window);
   const lineNames = useMemo(() => new Map(document.lines.map((line) => [line.id, line.name])), [document.lines]);
-  const drawn = useSlowly({ tick: frame?.tick ?? 0, samples: run.samples });
-  const trainNames = frame?.trains.map((t) => t.name).join('\n') ?? '';
+  const trainNames = board?.trains.map((t) => t.name).join('\n') ?? '';
   const names = useMemo(() => trainNames.split('\n').filter(Boolean), [trainNames]);
   const subject = isTrain ? undefined : subjectOf(document, selected);
   return (
@@ -77,15 +87,14 @@ export function RehearseStage() {
         <LineSheet
           below={(geometry, width, bands) => (
             <div ref={setGraphBox} className="min-h-0 flex-[1_0_110px] overflow-hidden">
-              {frame && (
-                <TimeDistanceGraph
+              {board && (
+                <SlowGraph
                   geometry={geometry}
                   blocks={design?.blocks ?? NO_BLOCKS}
                   lineNames={lineNames}
                   mainRow={geometry.drawn(document.referenceLine).row}
-                  samples={drawn.samples}
+                  samples={run.samples}
                   names={names}
-                  tick={drawn.tick}
                   bands={bands}
                   onWind={wind}
                   width={width}
@@ -104,7 +113,7 @@ export function RehearseStage() {
       ) : (
         <Panel
           title="On the line now"
-          subject={frame ? (frame.trains.length === 1 ? '1 train' : `${frame.trains.length} trains`) : undefined}
+          subject={board ? (board.trains.length === 1 ? '1 train' : `${board.trains.length} trains`) : undefined}
         >
           {isTrain && <PanelTitle>{document.trains.find((t) => t.id === selected)?.name}</PanelTitle>}
           <OnTheLine run={run} />

@@ -3,12 +3,24 @@ import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Command, Sample, SpokenEvent } from '@/core/simulation';
 import { sendServer } from '@/ui/parts/ask-server';
-import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { type Board, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import type { Recording, RehearsalWorker, Report } from '@/workers/rehearsal.worker';
 
 const MOST_EVENTS = 20_000;
 /** An hour of samples at five a second. */
 const MOST_SAMPLES = 18_000;
+
+/** The new board with every part of the old one that is still the same, and the old one itself when all of it is. */
+function sameWhereEqual(old: Board | undefined, now: Board): Board {
+  if (!old) return now;
+  let changed = false;
+  const kept = { ...now } as Record<string, unknown>;
+  for (const [field, was] of Object.entries(old)) {
+    if (JSON.stringify(was) === JSON.stringify(kept[field])) kept[field] = was;
+    else changed = true;
+  }
+  return changed ? (kept as unknown as Board) : old;
+}
 
 export interface RehearsalControls {
   playing: boolean;
@@ -17,11 +29,6 @@ export interface RehearsalControls {
   /** In the order in which they happened. */
   events: SpokenEvent[];
   samples: Sample[];
-  hash: string;
-  notPlaced: string[];
-  /** The farthest moment of this course, and how many commands are still to come in it. */
-  reached: number;
-  toCome: number;
   problem: string | undefined;
   /** The server’s answer to “is this run the same there?” */
   checked: string | undefined;
@@ -51,12 +58,6 @@ export function useRehearsal(): RehearsalControls {
   const [seed, setSeed] = useState(1);
   const [events, setEvents] = useState<SpokenEvent[]>([]);
   const [samples, setSamples] = useState<Sample[]>([]);
-  const [course, setCourse] = useState<Pick<Report, 'hash' | 'notPlaced' | 'reached' | 'toCome'>>({
-    hash: '',
-    notPlaced: [],
-    reached: 0,
-    toCome: 0,
-  });
   const [problem, setProblem] = useState<string>();
   const [checked, setChecked] = useState<string>();
 
@@ -66,20 +67,22 @@ export function useRehearsal(): RehearsalControls {
     remote.current = run;
     let asking = false;
     const listen = (report: Report) => {
-      const { hash, notPlaced, reached, toCome, forgetAfter } = report;
-      store.getState().set({ frame: report.frame });
-      setCourse((now) =>
-        now.hash === hash && now.reached === reached && now.toCome === toCome
-          ? now
-          : { hash, notPlaced, reached, toCome },
-      );
+      const { frame, hash, notPlaced, reached, toCome, forgetAfter } = report;
+      const { set, board, selected } = store.getState();
+      const { tick: _, trains, ...rest } = frame;
+      const now: Board = {
+        ...rest,
+        trains: trains.map(({ id, name, running, stranded }) => ({ id, name, running, stranded })),
+      };
+      const steady = sameWhereEqual(board, now);
+      set({ frame, board: steady, course: { hash, notPlaced, reached, toCome } });
       const upTo = <T extends { tick: number }>(all: T[]) =>
         forgetAfter === undefined ? all : all.filter((one) => one.tick <= forgetAfter);
       if (report.samples.length > 0 || forgetAfter !== undefined)
         setSamples((all) => [...upTo(all), ...report.samples].slice(-MOST_SAMPLES));
       if (report.events.length > 0 || forgetAfter !== undefined)
         setEvents((all) => [...upTo(all), ...report.events].slice(-MOST_EVENTS));
-      if (asking) return;
+      if (asking || selected === undefined) return;
       asking = true;
       void run.values().then((values) => {
         asking = false;
@@ -89,7 +92,7 @@ export function useRehearsal(): RehearsalControls {
     void run.listen(proxy(listen));
     return () => {
       worker.terminate();
-      store.getState().set({ frame: undefined });
+      store.getState().set({ frame: undefined, board: undefined });
     };
   }, [store]);
 
@@ -123,7 +126,6 @@ export function useRehearsal(): RehearsalControls {
     seed,
     events,
     samples,
-    ...course,
     problem,
     checked,
     play() {

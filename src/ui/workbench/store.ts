@@ -21,6 +21,21 @@ export interface Recording {
   commands: TimedCommand[];
 }
 
+/** Signals, turnouts and blocks at a moment of a rehearsal, and how trains stand. */
+export interface Board extends Omit<RehearsalFrame, 'tick' | 'trains'> {
+  trains: { id: string; name: string; running: boolean; stranded: boolean }[];
+}
+
+/** How far a rehearsal has come. */
+export interface Course {
+  hash: string;
+  notPlaced: string[];
+  /** The farthest moment of this course, and how many commands are still to come in it. */
+  reached: number;
+  toCome: number;
+}
+const NO_COURSE: Course = { hash: '', notPlaced: [], reached: 0, toCome: 0 };
+
 /** What the sheet may ask of a rehearsal: by click on the track, or by key. */
 export interface Operator {
   throwTurnout(id: string): void;
@@ -77,8 +92,11 @@ export interface WorkbenchState {
   operator?: Operator;
   /** A run that the rehearsal is to begin with. */
   recording?: Recording;
-  /** The present moment of a rehearsal. */
+  /** The present moment of a rehearsal: it changes with every step of every train. */
   frame?: RehearsalFrame;
+  /** What of it changes seldom: the same object until something in it is different. */
+  board?: Board;
+  course: Course;
 
   edit(edit: Edit): boolean;
   /** Puts another document in place of this one, as one step that can be undone. */
@@ -107,6 +125,7 @@ export function createWorkbench(initial: {
     values: {},
     trayOpen: false,
     keysOn: true,
+    course: NO_COURSE,
 
     edit(edit) {
       const { document, past, saving } = get();
