@@ -66,6 +66,7 @@ export function LineSheet({
   const drawing = useMemo(() => straighten(document), [document]);
   const fit = useMemo(() => fitView(drawing, size.width), [drawing, size.width]);
   const svg = useRef<SVGSVGElement>(null);
+  const stack = useRef<HTMLDivElement>(null);
   const { shown, setView, zoom, pan, bringIn, pointers, wasClick } = useSheetView(svg, fit, size.width);
   const rows = drawing.lastRow - drawing.firstRow + 1;
   const fixed = RULER_HEIGHT + 46 + 2 * laneHeight(rows) + 74;
@@ -166,7 +167,7 @@ export function LineSheet({
   };
   /** Everything on the sheet that can have the focus, in order along the line and then from the top. */
   const things = () =>
-    [...svg.current!.querySelectorAll<SVGGElement>('[role=button]')]
+    [...stack.current!.querySelectorAll<SVGGElement>('[role=button]')]
       .map((element) => ({ element, box: element.getBoundingClientRect() }))
       .sort((a, b) => a.box.left - b.box.left || a.box.top - b.box.top)
       .map(({ element }) => element);
@@ -179,7 +180,7 @@ export function LineSheet({
     next.focus();
     return true;
   };
-  const onFocus = (event: FocusEvent<SVGSVGElement>) => {
+  const onFocus = (event: FocusEvent) => {
     const target = event.target as Element;
     if (target === svg.current || !target.matches(':focus-visible')) return;
     const box = target.getBoundingClientRect();
@@ -245,139 +246,154 @@ export function LineSheet({
         className={`relative min-h-0 overflow-x-hidden ${below ? 'overflow-y-auto' : 'flex-1 overflow-y-auto'}`}
         style={below ? { flex: `0 1 ${trackBottom}px` } : undefined}
       >
-        <svg
-          ref={svg}
-          width={size.width}
-          height={svgHeight}
-          className="drawing block touch-none select-none bg-sheet"
-          tabIndex={0}
-          role="group"
-          aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it.`}
-          {...pointers}
+        <div
+          ref={stack}
+          role="presentation"
+          className="relative"
           onPointerDownCapture={(event) => {
             withShift.current = event.shiftKey;
           }}
-          onPointerUp={onPointerUp}
           onKeyDownCapture={(event) => {
             withShift.current = event.shiftKey;
           }}
           onKeyDown={onKeyDown}
           onFocus={onFocus}
         >
-          {document.features.map((f) => {
-            if (f.kind !== 'hidden') return null;
-            const span = bandOf(geometry, [{ line: f.line, from: f.at.tenthUm, to: f.to.tenthUm }]);
-            return (
-              <rect
-                key={f.id}
-                x={span.x}
-                y={RULER_HEIGHT}
-                width={span.width}
-                height={Math.max(0, trackBottom - RULER_HEIGHT)}
-                fill="var(--hair)"
-                opacity=".6"
-              />
-            );
-          })}
-          {bands.map(({ id, x, width }) =>
-            width > 0 ? (
-              <rect
-                key={id}
-                x={x}
-                y={RULER_HEIGHT}
-                width={width}
-                height={svgHeight - RULER_HEIGHT}
-                fill="var(--accent)"
-                opacity=".09"
-              />
-            ) : (
-              <path key={id} d={`M${x} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />
-            ),
-          )}
-          <Rulers document={document} geometry={geometry} width={size.width} height={svgHeight} />
-          <TrackLayer
-            document={document}
-            design={design}
-            geometry={geometry}
-            placed={placed}
-            points={points}
-            locked={locked}
-            detectors={layers.detectors}
-            occupied={occupied}
-            selected={selected}
-            onSelect={stage === 'survey' ? select : throwTurnout}
-          />
-          <CutsLayer
-            document={document}
-            geometry={geometry}
-            selected={selected}
-            canMove={stage !== 'rehearse'}
-            onSelect={select}
-            onMove={move}
-          />
-          {[...placed.lengths].map(([id, length]) => (
-            <g key={id}>
-              <path
-                d={`M${length.from + 3} ${length.y}H${length.to - 3}M${length.from + 1} ${length.y + 4}L${length.from + 6} ${length.y - 4}M${length.to - 6} ${length.y + 4}L${length.to - 1} ${length.y - 4}`}
-                stroke="var(--edge)"
-                strokeWidth=".8"
-              />
-              <text x={length.x} y={length.y + 4} textAnchor="middle" style={{ fill: 'var(--ink2)' }}>
-                {length.text}
-              </text>
-            </g>
-          ))}
-          {design && (
-            <BlockPlates
-              blocks={design.blocks}
+          <svg
+            ref={svg}
+            width={size.width}
+            height={svgHeight}
+            className="drawing block touch-none select-none bg-sheet"
+            tabIndex={0}
+            role="group"
+            aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it.`}
+            {...pointers}
+            onPointerUp={onPointerUp}
+          >
+            {document.features.map((f) => {
+              if (f.kind !== 'hidden') return null;
+              const span = bandOf(geometry, [{ line: f.line, from: f.at.tenthUm, to: f.to.tenthUm }]);
+              return (
+                <rect
+                  key={f.id}
+                  x={span.x}
+                  y={RULER_HEIGHT}
+                  width={span.width}
+                  height={Math.max(0, trackBottom - RULER_HEIGHT)}
+                  fill="var(--hair)"
+                  opacity=".6"
+                />
+              );
+            })}
+            {bands.map(({ id, x, width }) =>
+              width > 0 ? (
+                <rect
+                  key={id}
+                  x={x}
+                  y={RULER_HEIGHT}
+                  width={width}
+                  height={svgHeight - RULER_HEIGHT}
+                  fill="var(--accent)"
+                  opacity=".09"
+                />
+              ) : (
+                <path key={id} d={`M${x} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />
+              ),
+            )}
+            <Rulers document={document} geometry={geometry} width={size.width} height={svgHeight} />
+            <TrackLayer
+              document={document}
+              design={design}
+              geometry={geometry}
               placed={placed}
+              points={points}
+              locked={locked}
+              detectors={layers.detectors}
               occupied={occupied}
               selected={selected}
-              onSelect={select}
+              onSelect={stage === 'survey' ? select : throwTurnout}
             />
-          )}
-          {board && (
-            <TrainsLayer
-              geometry={geometry}
-              selected={selected}
-              onSelect={select}
-              blockAt={(point) => blockAt(point)?.name}
-              onSend={send}
-            />
-          )}
-          {layers.signals && (
-            <SignalsLayer
+            <CutsLayer
               document={document}
               geometry={geometry}
-              placed={placed}
               selected={selected}
-              aspects={aspects}
-              held={board?.held}
+              canMove={stage !== 'rehearse'}
               onSelect={select}
+              onMove={move}
             />
-          )}
-          {pointed && (
-            <PointedPlace geometry={geometry} place={pointed} text={showLength(pointed.at, document.shownUnit)} />
-          )}
-          {showLanes && (
-            <>
-              <CoverageLane
-                document={document}
-                design={design}
-                geometry={geometry}
-                y={trackBottom}
-                width={size.width}
+            {[...placed.lengths].map(([id, length]) => (
+              <g key={id}>
+                <path
+                  d={`M${length.from + 3} ${length.y}H${length.to - 3}M${length.from + 1} ${length.y + 4}L${length.from + 6} ${length.y - 4}M${length.to - 6} ${length.y + 4}L${length.to - 1} ${length.y - 4}`}
+                  stroke="var(--edge)"
+                  strokeWidth=".8"
+                />
+                <text x={length.x} y={length.y + 4} textAnchor="middle" style={{ fill: 'var(--ink2)' }}>
+                  {length.text}
+                </text>
+              </g>
+            ))}
+            {design && (
+              <BlockPlates
+                blocks={design.blocks}
+                placed={placed}
+                occupied={occupied}
+                selected={selected}
+                onSelect={select}
               />
-              <RoomLane
+            )}
+            {layers.signals && (
+              <SignalsLayer
                 document={document}
-                design={design}
                 geometry={geometry}
-                y={trackBottom + laneSize}
-                width={size.width}
+                placed={placed}
+                selected={selected}
+                aspects={aspects}
+                held={board?.held}
+                onSelect={select}
               />
-            </>
+            )}
+            {pointed && (
+              <PointedPlace geometry={geometry} place={pointed} text={showLength(pointed.at, document.shownUnit)} />
+            )}
+            {showLanes && (
+              <>
+                <CoverageLane
+                  document={document}
+                  design={design}
+                  geometry={geometry}
+                  y={trackBottom}
+                  width={size.width}
+                />
+                <RoomLane
+                  document={document}
+                  design={design}
+                  geometry={geometry}
+                  y={trackBottom + laneSize}
+                  width={size.width}
+                />
+              </>
+            )}
+          </svg>
+          {board && (
+            <svg
+              width={size.width}
+              height={svgHeight}
+              className="drawing pointer-events-none absolute left-0 top-0 will-change-transform"
+              role="group"
+              aria-label="Trains"
+            >
+              <TrainsLayer
+                width={size.width}
+                geometry={geometry}
+                selected={selected}
+                onSelect={select}
+                blockAt={(point) => blockAt(point)?.name}
+                onSend={send}
+              />
+            </svg>
           )}
-        </svg>
+        </div>
       </div>
       {below?.(geometry, size.width, bands)}
       <div className="absolute bottom-1.5 left-1 z-10 flex">

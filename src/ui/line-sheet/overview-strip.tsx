@@ -1,4 +1,4 @@
-import type { PointerEvent } from 'react';
+import { type PointerEvent, useMemo } from 'react';
 import type { LayoutDocument } from '@/core/survey';
 import type { Drawing } from '@/core/track';
 import { localPoint } from './local-point';
@@ -24,7 +24,7 @@ export function OverviewStrip({
   onMove: (from: number) => void;
 }) {
   const rows = Math.max(1, drawing.lastRow - drawing.firstRow);
-  const geometry = new SheetGeometry(drawing, fit, 8, 18 / rows);
+  const geometry = useMemo(() => new SheetGeometry(drawing, fit, 8, 18 / rows), [drawing, fit, rows]);
   const span = (width - GUTTER - RIGHT_PAD) / view.scale;
   const left = geometry.x(view.from);
   const right = geometry.x(view.from + span);

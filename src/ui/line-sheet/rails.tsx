@@ -1,8 +1,9 @@
+import { memo } from 'react';
 import type { LayoutDocument } from '@/core/survey';
 import type { SheetGeometry } from './sheet-geometry';
 
 /** Every line as one stroke, on the sheet, in the overview and in a layout's picture alike. */
-export function Rails({
+export const Rails = memo(function Rails({
   document,
   geometry,
   width,
@@ -23,4 +24,4 @@ export function Rails({
       strokeLinejoin="round"
     />
   ));
-}
+});

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { DesignView } from '@/core/design';
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH } from '@/core/measure';
-import type { LayoutDocument } from '@/core/survey';
+import type { LayoutDocument, Turnout } from '@/core/survey';
 import { Pickable } from './pickable';
 import { PlacedThings } from './placed-things';
 import type { Placed } from './plan-labels';
@@ -43,18 +43,9 @@ export const TrackLayer = memo(function TrackLayer({
     <g>
       {detectors &&
         design?.blocks.map((block) =>
-          block.detectors.length === 0
-            ? null
-            : block.pieces.map((piece) => (
-                <path
-                  key={`${block.name} ${piece.line} ${piece.from}`}
-                  d={geometry.path(piece.line, piece.from, piece.to)}
-                  fill="none"
-                  stroke={occupied.has(block.name) ? 'var(--accent-band)' : 'var(--accent-tint)'}
-                  strokeWidth="16"
-                  strokeLinejoin="round"
-                />
-              )),
+          block.detectors.length === 0 ? null : (
+            <Ribbon key={block.name} block={block} geometry={geometry} occupied={occupied.has(block.name)} />
+          ),
         )}
       <Rails document={document} geometry={geometry} width={2.4} />
       {document.turnouts.map((turnout) => (
@@ -68,48 +59,95 @@ export const TrackLayer = memo(function TrackLayer({
       ))}
       <LineEnds document={document} geometry={geometry} />
       <PlacedThings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
-      {document.turnouts.map((turnout) => {
-        const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);
-        const label = placed.turnouts.get(turnout.id);
-        const lies = points[turnout.id] ?? turnout.lies;
-        const isSelected = selected === turnout.id;
-        const isLocked = locked.has(turnout.id);
-        return (
-          <Pickable
-            key={turnout.id}
-            label={`Turnout ${turnout.name}, lies ${lies}${isLocked ? ', locked' : ''}`}
-            onPick={onSelect && (() => onSelect(turnout.id))}
-          >
-            <circle cx={x} cy={y} r="11" fill="transparent" />
-            {(isLocked || isSelected) && (
-              <rect
-                x={x - 6.5}
-                y={y - 6.5}
-                width="13"
-                height="13"
-                rx="2"
-                fill="var(--sheet)"
-                stroke={isSelected ? 'var(--accent)' : 'var(--ink)'}
-                strokeWidth={isSelected ? 2 : 1.4}
-              />
-            )}
-            <circle
-              cx={x}
-              cy={y}
-              r="3.3"
-              fill={lies === 'between' ? 'var(--sheet)' : 'var(--ink)'}
-              stroke="var(--ink)"
-              strokeWidth="1.2"
-            />
-            {label && (
-              <text x={label.x} y={label.y} textAnchor="middle" fontWeight={isSelected ? 700 : 400}>
-                {turnout.name}
-              </text>
-            )}
-          </Pickable>
-        );
-      })}
+      {document.turnouts.map((turnout) => (
+        <TurnoutMark
+          key={turnout.id}
+          turnout={turnout}
+          geometry={geometry}
+          label={placed.turnouts.get(turnout.id)}
+          lies={points[turnout.id] ?? turnout.lies}
+          isSelected={selected === turnout.id}
+          isLocked={locked.has(turnout.id)}
+          onSelect={onSelect}
+        />
+      ))}
     </g>
+  );
+});
+
+/** What a detector watches, darker while it sees something. */
+const Ribbon = memo(function Ribbon({
+  block,
+  geometry,
+  occupied,
+}: {
+  block: DesignView['blocks'][number];
+  geometry: SheetGeometry;
+  occupied: boolean;
+}) {
+  return block.pieces.map((piece) => (
+    <path
+      key={`${piece.line} ${piece.from}`}
+      d={geometry.path(piece.line, piece.from, piece.to)}
+      fill="none"
+      stroke={occupied ? 'var(--accent-band)' : 'var(--accent-tint)'}
+      strokeWidth="16"
+      strokeLinejoin="round"
+    />
+  ));
+});
+
+/** The blades: a dot, open while they move, with a square round it when locked or selected. */
+const TurnoutMark = memo(function TurnoutMark({
+  turnout,
+  geometry,
+  label,
+  lies,
+  isSelected,
+  isLocked,
+  onSelect,
+}: {
+  turnout: Turnout;
+  geometry: SheetGeometry;
+  label: { x: number; y: number } | undefined;
+  lies: ShownPoints[string];
+  isSelected: boolean;
+  isLocked: boolean;
+  onSelect?: (id: string) => void;
+}) {
+  const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);
+  return (
+    <Pickable
+      label={`Turnout ${turnout.name}, lies ${lies}${isLocked ? ', locked' : ''}`}
+      onPick={onSelect && (() => onSelect(turnout.id))}
+    >
+      <circle cx={x} cy={y} r="11" fill="transparent" />
+      {(isLocked || isSelected) && (
+        <rect
+          x={x - 6.5}
+          y={y - 6.5}
+          width="13"
+          height="13"
+          rx="2"
+          fill="var(--sheet)"
+          stroke={isSelected ? 'var(--accent)' : 'var(--ink)'}
+          strokeWidth={isSelected ? 2 : 1.4}
+        />
+      )}
+      <circle
+        cx={x}
+        cy={y}
+        r="3.3"
+        fill={lies === 'between' ? 'var(--sheet)' : 'var(--ink)'}
+        stroke="var(--ink)"
+        strokeWidth="1.2"
+      />
+      {label && (
+        <text x={label.x} y={label.y} textAnchor="middle" fontWeight={isSelected ? 700 : 400}>
+          {turnout.name}
+        </text>
+      )}
+    </Pickable>
   );
 });
 

@@ -6,6 +6,8 @@ import { localPoint } from './local-point';
 import { Pickable } from './pickable';
 import type { Point, SheetGeometry } from './sheet-geometry';
 
+/** A train farther than this off the sheet is not drawn; it is in the list beside it. */
+const OFF_SHEET_PX = 600;
 /** A press that moves less than this is a click. */
 const DRAG_PX = 8;
 
@@ -13,12 +15,14 @@ export const trainColour = (index: number): string => `var(--train-${index % 4})
 
 /** Trains at their true length, nose pointed, with as much of the name inside as fits. */
 export function TrainsLayer({
+  width,
   geometry,
   selected,
   onSelect,
   blockAt,
   onSend,
 }: {
+  width: number;
   geometry: SheetGeometry;
   selected: string | undefined;
   onSelect: (id: string) => void;
@@ -57,14 +61,15 @@ export function TrainsLayer({
       geometry.at(longest.line, fromMm(longest.from)).x - geometry.at(longest.line, fromMm(longest.to)).x,
     );
     const name = [train.name, train.name.split(' ')[0]!].find((text) => longestPx > textWidth(text, 6.2) + 8);
+    if (Math.max(nose.x, behind.x) < -OFF_SHEET_PX || Math.min(nose.x, behind.x) > width + OFF_SHEET_PX) return null;
     const toRight = nose.x >= behind.x;
     const colour = trainColour(index);
     return (
-      <g key={train.id} className="touch-none" {...handlers(train.id)}>
+      <g key={train.id} className="pointer-events-auto touch-none" {...handlers(train.id)}>
         <Pickable label={`Train ${train.name}`} onPick={() => onSelect(train.id)}>
-          {train.spans.map((span) => (
+          {train.spans.map((span, i) => (
             <path
-              key={`${span.line} ${span.from} ${span.to}`}
+              key={i}
               d={geometry.path(span.line, fromMm(Math.max(0, span.from)), fromMm(Math.max(0, span.to)))}
               fill="none"
               stroke={colour}

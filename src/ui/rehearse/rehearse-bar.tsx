@@ -6,12 +6,12 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import { clock } from './event-list';
 import type { RehearsalControls } from './use-rehearsal';
 
+/** A quarter of a second. */
+const SLIDER_TICKS = 12;
 const SPEEDS = [1, 5, 10, 50];
 
 /** Play, pause, step, speed, seed, and the trace of the run. */
 export function RehearseBar({ run }: { run: RehearsalControls }) {
-  const tick = useWorkbench((s) => s.frame?.tick ?? 0);
-  const { reached, toCome } = useWorkbench((s) => s.course);
   const store = useWorkbenchStore();
   return (
     <div className="flex flex-wrap items-center gap-2">
@@ -44,24 +44,7 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
       <button type="button" className="button" onClick={() => run.step(50)}>
         +1 s
       </button>
-      <output className="w-16 text-right font-mono text-[0.9rem]">{clock(tick)}</output>
-      <Slider.Root
-        className="relative flex h-5 w-36 touch-none items-center"
-        min={0}
-        max={Math.max(1, reached)}
-        step={50}
-        value={[tick]}
-        onValueChange={([to]) => run.wind(to!)}
-      >
-        <Slider.Track className="h-1 grow rounded-full bg-line">
-          <Slider.Range className="absolute h-1 rounded-full bg-accent" />
-        </Slider.Track>
-        <Slider.Thumb
-          className="block h-4 w-2.5 cursor-ew-resize rounded-sm border border-accent bg-raised"
-          aria-label={`Moment of the run, of ${clock(reached)}`}
-          aria-valuetext={clock(tick)}
-        />
-      </Slider.Root>
+      <Moment run={run} />
       <div className="flex shrink-0 overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Speed">
         {SPEEDS.map((times) => (
           <button
@@ -90,11 +73,51 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
       <button type="button" className="button" onClick={() => store.getState().set({ window: 'runs' })}>
         Runs
       </button>
-      {toCome > 0 && tick < reached && (
-        <span className="text-ink2">
-          {toCome === 1 ? '1 command is' : `${toCome} commands are`} still to come; a new one begins another course.
-        </span>
-      )}
+      <ToCome />
     </div>
+  );
+}
+
+function Clock() {
+  const tick = useWorkbench((s) => Math.floor((s.frame?.tick ?? 0) / 5) * 5);
+  return <output className="w-16 text-right font-mono text-[0.9rem]">{clock(tick)}</output>;
+}
+
+/** The present moment, and any other of this course by a slider. While it plays the slider moves a few times a second. */
+function Moment({ run }: { run: RehearsalControls }) {
+  const grain = run.playing ? SLIDER_TICKS : 1;
+  const tick = useWorkbench((s) => Math.floor((s.frame?.tick ?? 0) / grain) * grain);
+  const reached = useWorkbench((s) => Math.ceil(s.course.reached / grain) * grain);
+  return (
+    <>
+      <Clock />
+      <Slider.Root
+        className="relative flex h-5 w-36 touch-none items-center"
+        min={0}
+        max={Math.max(1, reached)}
+        step={50}
+        value={[tick]}
+        onValueChange={([to]) => run.wind(to!)}
+      >
+        <Slider.Track className="h-1 grow rounded-full bg-line">
+          <Slider.Range className="absolute h-1 rounded-full bg-accent" />
+        </Slider.Track>
+        <Slider.Thumb
+          className="block h-4 w-2.5 cursor-ew-resize rounded-sm border border-accent bg-raised"
+          aria-label={`Moment of the run, of ${clock(reached)}`}
+          aria-valuetext={clock(tick)}
+        />
+      </Slider.Root>
+    </>
+  );
+}
+
+function ToCome() {
+  const toCome = useWorkbench((s) => (s.course.reached > (s.frame?.tick ?? 0) ? s.course.toCome : 0));
+  if (toCome === 0) return null;
+  return (
+    <span className="text-ink2">
+      {toCome === 1 ? '1 command is' : `${toCome} commands are`} still to come; a new one begins another course.
+    </span>
   );
 }

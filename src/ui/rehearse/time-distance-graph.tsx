@@ -66,7 +66,10 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
     const at = tickSeconds(s.tick);
     return at >= first - 2 && at <= first + WINDOW_S + 2;
   });
-  const courses = names.map((_, train) => unbroken(piecesOf(window, train, first, hidden)));
+  const isShown = (sample: PathSample) =>
+    Math.max(geometry.x(sample.head), geometry.x(sample.tail)) > 0 &&
+    Math.min(geometry.x(sample.head), geometry.x(sample.tail)) < width;
+  const courses = names.map((_, train) => unbroken(piecesOf(window, train, first, hidden).filter(isShown)));
   const labels = placeNames(courses, names, geometry, y);
   const timeAt = (event: { clientY: number; currentTarget: SVGSVGElement }) => {
     const box = event.currentTarget.getBoundingClientRect();
@@ -109,7 +112,7 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
         {bands?.map(({ x, width: w }) => (
           <rect key={x} x={x} width={Math.max(1.5, w)} y="0" height={height} fill="var(--accent)" opacity=".12" />
         ))}
-        {occupancyOf(window, blocks, geometry, hidden).map(({ key, x, width: w, from, to, row }) => (
+        {occupancyOf(window, blocks, geometry, hidden, width).map(({ key, x, width: w, from, to, row }) => (
           <rect
             key={key}
             x={x + 1}
@@ -240,7 +243,13 @@ const piecesOf = (samples: Sample[], train: number, first: number, hidden: Reado
   });
 
 /** How long each block read occupied, as boxes: one for each of its pieces and each time. */
-function occupancyOf(samples: Sample[], blocks: BlockView[], geometry: SheetGeometry, hidden: ReadonlySet<number>) {
+function occupancyOf(
+  samples: Sample[],
+  blocks: BlockView[],
+  geometry: SheetGeometry,
+  hidden: ReadonlySet<number>,
+  width: number,
+) {
   const open = new Map<number, number>();
   const spans: { block: number; from: number; to: number }[] = [];
   for (const { tick, occupied } of samples) {
@@ -259,7 +268,9 @@ function occupancyOf(samples: Sample[], blocks: BlockView[], geometry: SheetGeom
     return view.pieces.flatMap((piece) => {
       const { row } = geometry.drawn(piece.line);
       if (hidden.has(row)) return [];
-      return [{ key: `${block} ${from} ${piece.line} ${piece.from}`, from, to, row, ...bandOf(geometry, [piece]) }];
+      const band = bandOf(geometry, [piece]);
+      if (band.x > width || band.x + band.width < 0) return [];
+      return [{ key: `${block} ${from} ${piece.line} ${piece.from}`, from, to, row, ...band }];
     });
   });
 }
