@@ -246,9 +246,9 @@ export function LineSheet({
         className={`relative min-h-0 overflow-x-hidden ${below ? 'overflow-y-auto' : 'flex-1 overflow-y-auto'}`}
         style={below ? { flex: `0 1 ${trackBottom}px` } : undefined}
       >
+        {/* biome-ignore lint/a11y/noStaticElementInteractions: it only gathers the keys and the focus of the drawings in it */}
         <div
           ref={stack}
-          role="presentation"
           className="relative"
           onPointerDownCapture={(event) => {
             withShift.current = event.shiftKey;
