@@ -18,10 +18,12 @@ import {
   setDeleted,
 } from '@/server/layouts';
 import { DATABASE_VARIABLE, pool } from '@/server/pool';
+import { readRecording } from '@/server/read-recording';
+import { deleteRun, keepRun, listRuns, loadRun } from '@/server/runs';
 import { Database } from '../../tools/database';
 import { freePort } from '../../tools/ports';
 
-const MIGRATIONS = ['001-layouts.sql', '002-drafts.sql'];
+const MIGRATIONS = ['001-layouts.sql', '002-drafts.sql', '003-runs.sql'];
 const save = (note: string, token = 'window-a') => ({ note, token });
 const ROBLIK = fileURLToPath(new URL('../../roblik', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'roblik-command-'));
@@ -134,6 +136,42 @@ describe('layouts in MariaDB', () => {
     );
     expect(results.filter((r) => r.ok)).toHaveLength(1);
     expect((await loadLayout(id))!.revision).toBe(2);
+  });
+
+  test('a run is kept with its layout as it was, listed newest first, and deleted once', async () => {
+    const id = await createLayout(learningOval(), 'Made');
+    const commands = [{ tick: 5, command: { kind: 'run' as const, train: 'tr1', on: false } }];
+    const kept = { name: 'Evening', seed: 7, ticks: 900, commands, document: learningOval(), hash: '0123456789abcdef' };
+    const first = await keepRun(id, kept);
+    await keepRun(id, { ...kept, name: 'Later' });
+    expect((await listRuns(id)).map((run) => run.name)).toEqual(['Later', 'Evening']);
+    expect(await loadRun(id, first)).toEqual(kept);
+    expect(await loadRun('nothinghere1', first)).toBeUndefined();
+    expect([await deleteRun(id, first), await deleteRun(id, first)]).toEqual([true, false]);
+    await expect(keepRun('nothinghere1', kept)).rejects.toThrow();
+  });
+
+  test('a recording is refused in words when it cannot be one', async () => {
+    const whole = { document: learningOval(), seed: 1, ticks: 100, commands: [] };
+    expect(readRecording(whole)).toEqual(whole);
+    const says = async (fields: Record<string, unknown> | undefined) => {
+      const answer = readRecording(fields);
+      return answer instanceof Response ? ((await answer.json()) as { problem: string }).problem : 'taken';
+    };
+    expect(await says(undefined)).toContain('cannot be run');
+    expect(await says({ ...whole, seed: -1 })).toContain('seed');
+    expect(await says({ ...whole, ticks: 1.5 })).toContain('ticks');
+    expect(await says({ ...whole, ticks: 1e9 })).toContain('one hour');
+    for (const command of [
+      { kind: 'fly' },
+      { kind: 'draw up', train: 'a', mm: -1 },
+      { kind: 'send', train: 'a' },
+      null,
+    ])
+      expect(await says({ ...whole, commands: [{ tick: 1, command }] })).toContain('damaged');
+    expect(await says({ ...whole, commands: [{ tick: 1, command: { kind: 'send', train: 'a', block: 'B1' } }] })).toBe(
+      'taken',
+    );
   });
 
   test('a deleted layout is gone from the list and comes back by undo; twice is refused', async () => {

@@ -1,0 +1,147 @@
+import { describe, expect, test } from 'vitest';
+import { cm, runTimeS, standToStandS } from '@/core/measure';
+import { firstDifference, Rehearsal, replay, summariseRun, type TimedCommand } from '@/core/simulation';
+import { compileTrack, measureBetween, onwardFrom } from '@/core/track';
+import { learningOval } from '@/demo/learning-oval';
+import { ondrelValley } from '@/demo/ondrel-valley';
+import { Draw, randomLine } from './random-line';
+
+const blocksOf = (run: Rehearsal, id: string) => {
+  const train = run.plant.trains.find((t) => t.figures.id === id)!;
+  const { partition } = run.scheme;
+  return [...new Set(train.standsOn().map((s) => partition.blocks[partition.pieces[s.piece]!.block]!.name))];
+};
+
+describe('sending a train to a block', () => {
+  test('it runs there over the points on its way and stands there, with the signals obeyed', () => {
+    const run = new Rehearsal(ondrelValley(), 1);
+    const id = ondrelValley().trains.find((t) => t.name === 'Morning stopper')!.id;
+    const mishaps: string[] = [];
+    expect(run.command({ kind: 'send', train: id, block: 'SB' })).toBeUndefined();
+    for (let i = 0; i < 15_000; i++)
+      run.step((event) => {
+        if (event.kind === 'mishap' || event.kind === 'collision' || event.kind === 'points moved under')
+          mishaps.push(event.kind);
+      });
+    const t7 = run.document.turnouts.findIndex((t) => t.name === 'T7');
+    expect(mishaps).toEqual([]);
+    expect(run.plant.motors[t7]!.position === 'diverging' || blocksOf(run, id).includes('FM') === false).toBe(true);
+    const train = run.plant.trains.find((t) => t.figures.id === id)!;
+    expect(train.speed).toBe(0);
+  });
+  test('on the oval it stops short of the end of the block it was sent to, and waits there', () => {
+    const run = new Rehearsal(learningOval(), 2);
+    const [red, blue] = learningOval().trains;
+    run.command({ kind: 'send', train: red!.id, block: 'B2' });
+    for (let i = 0; i < 6000; i++) run.step();
+    expect(blocksOf(run, red!.id)).toEqual(['B2']);
+    const train = run.plant.trains.find((t) => t.figures.id === red!.id)!;
+    expect(train.running).toBe(false);
+    expect(blocksOf(run, blue!.id)).not.toContain('B2');
+  });
+  test('a block that does not lie ahead, and one that is not there, are refused in words', () => {
+    const run = new Rehearsal(ondrelValley(), 1);
+    const railcar = ondrelValley().trains.find((t) => t.name === 'Skerrin railcar')!.id;
+    expect(run.command({ kind: 'send', train: railcar, block: 'SK2' })).toContain('Turn it back first');
+    expect(run.command({ kind: 'send', train: railcar, block: 'nowhere' })).toBe('There is no block nowhere.');
+    expect(run.command({ kind: 'send', train: 'nobody', block: 'SB' })).toContain('not on the track');
+  });
+  test('drawing up by a distance stops there to the millimetre', () => {
+    const run = new Rehearsal(learningOval(), 1);
+    const { id } = learningOval().trains[0]!;
+    run.command({ kind: 'run', train: id, on: false });
+    for (let i = 0; i < 500; i++) run.step();
+    const train = run.plant.trains.find((t) => t.figures.id === id)!;
+    const from = train.head;
+    run.command({ kind: 'draw up', train: id, mm: 40 });
+    for (let i = 0; i < 500; i++) run.step();
+    expect(Math.abs(train.head - from - 40)).toBeLessThan(1.5);
+    expect(train.running).toBe(false);
+  });
+});
+
+describe('runs', () => {
+  const commands: TimedCommand[] = [
+    { tick: 200, command: { kind: 'run', train: learningOval().trains[0]!.id, on: false } },
+  ];
+  test('a run had again has the same trace, whole or in figures', () => {
+    const summary = summariseRun(learningOval(), 4, 3000, commands);
+    expect(summary.hash).toBe(replay(learningOval(), 4, 3000, commands).traceHash);
+    expect(summary.ticks).toBe(3000);
+    const red = summary.trains[0]!;
+    expect(red.stoodMs).toBeGreaterThan(2700 * 20 - 5000);
+    expect(summary.trains[1]!.runMm).toBeGreaterThan(red.runMm);
+    expect(summary.mishaps).toBe(0);
+  });
+  test('two runs part where the first event differs; one that only goes on longer does not part', () => {
+    const [a, b] = [summariseRun(learningOval(), 4, 3000, []), summariseRun(learningOval(), 4, 3000, commands)];
+    const parted = firstDifference(a.events, b.events)!;
+    expect(parted.tick).toBeGreaterThanOrEqual(200);
+    expect(parted.a).not.toBe(parted.b);
+    expect(firstDifference(a.events, summariseRun(learningOval(), 4, 2000, []).events)).toBeUndefined();
+  });
+});
+
+describe('measuring along the track', () => {
+  test('on a ring the shorter way round is taken', () => {
+    const graph = compileTrack(learningOval());
+    const at = (n: number) => ({ line: 'oval', at: cm(n).tenthUm });
+    expect(measureBetween(graph, at(100), at(300))!.length).toBe(cm(200).tenthUm);
+    expect(measureBetween(graph, at(20), at(460))!.length).toBe(cm(40).tenthUm);
+    expect(measureBetween(graph, at(20), at(20))!.length).toBe(0);
+  });
+  test('between random places of random layouts: as an exhaustive search over all ways says, and the same both ways', () => {
+    for (let seed = 1; seed <= 25; seed++) {
+      const draw = new Draw(seed);
+      const document = randomLine(seed);
+      const graph = compileTrack(document);
+      const place = () => {
+        const line = draw.pick(document.lines);
+        return { line: line.id, at: Math.floor(draw.between(0.1, 0.9) * line.length.tenthUm) };
+      };
+      const [a, b] = [place(), place()];
+      const there = measureBetween(graph, a, b);
+      const back = measureBetween(graph, b, a);
+      expect(there?.length).toBe(back?.length);
+      expect(there?.length).toBe(exhaustive(graph, a, b));
+    }
+  });
+  test('rest to rest: with equal rates as the published form; never faster than passing through', () => {
+    expect(standToStandS(2000, 300, 100, 100)).toBeCloseTo(9.66667, 5);
+    expect(standToStandS(500, 300, 100, 100)).toBeCloseTo(4.47214, 5);
+    for (const mm of [10, 100, 700, 5000]) {
+      expect(standToStandS(mm, 250, 80, 80)).toBeCloseTo(runTimeS(mm, 250, 80), 9);
+      expect(standToStandS(mm, 250, 60, 140)).toBeGreaterThan(mm / 250);
+    }
+  });
+});
+
+/** Least distance over every way without a repeated edge end, by trying all of them. */
+function exhaustive(
+  graph: ReturnType<typeof compileTrack>,
+  from: { line: string; at: number },
+  to: { line: string; at: number },
+): number | undefined {
+  let best: number | undefined;
+  const edges = (place: { line: string; at: number }) =>
+    graph.edges.filter((e) => e.line === place.line && place.at >= e.from && place.at <= e.to);
+  const offer = (length: number) => {
+    if (best === undefined || length < best) best = length;
+  };
+  const walk = (edge: number, exit: 0 | 1, length: number, seen: Set<string>) => {
+    if (best !== undefined && length >= best) return;
+    for (const on of onwardFrom(graph, edge, exit)) {
+      const key = `${on.edge} ${on.enters}`;
+      if (seen.has(key)) continue;
+      const next = graph.edges[on.edge]!;
+      if (edges(to).includes(next)) offer(length + (on.enters === 0 ? to.at - next.from : next.to - to.at));
+      walk(on.edge, on.enters === 0 ? 1 : 0, length + next.to - next.from, new Set([...seen, key]));
+    }
+  };
+  for (const edge of edges(from)) {
+    if (edges(to).includes(edge)) offer(Math.abs(to.at - from.at));
+    walk(edge.index, 1, edge.to - from.at, new Set());
+    walk(edge.index, 0, from.at - edge.from, new Set());
+  }
+  return best;
+}
