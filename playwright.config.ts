@@ -8,7 +8,9 @@ export default defineConfig({
   testDir: 'tests/browser',
   outputDir: process.env.ROBLIK_TEST_OUTPUT ?? 'test-results',
   workers: 1,
-  timeout: 60_000,
+  timeout: 240_000,
+  /** A busy machine is slow, not wrong. */
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: address,

@@ -44,7 +44,7 @@ async function load(address: string, id: string): Promise<{ revision: number; st
       const { revision, name } = (await response.json()) as { revision: number; name: string };
       return { revision, stored: name === learningOval().name ? 0 : Number(name.replace('Edit ', '')) };
     }
-    if (tries > 400) throw new Error('The layout does not come back after the kill.');
+    if (tries > 2400) throw new Error('The layout does not come back after the kill.');
     await pause(25);
   }
 }

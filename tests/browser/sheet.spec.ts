@@ -38,6 +38,7 @@ const layouts: [string, () => LayoutDocument][] = [
 for (const [name, make] of layouts)
   test(`labels never overlap at three zooms: ${name}`, async ({ page }) => {
     await openLayout(page, make());
+    await page.evaluate(() => document.fonts.ready);
     await sheet(page).focus();
     await page.keyboard.press('0');
     expect(await overlaps(page)).toEqual([]);
@@ -164,7 +165,7 @@ test('a rehearsal is wound back to an event, run on differently, and a train is 
   await page.getByRole('radio', { name: '50×' }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   const events = page.getByRole('list', { name: 'Events, newest first' }).getByRole('button');
-  await expect(events.filter({ hasText: 'Morning stopper passes FE' })).toBeVisible({ timeout: 15_000 });
+  await expect(events.filter({ hasText: 'Morning stopper passes FE' })).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   const event = events.filter({ hasText: 'Morning stopper passes FE' });
   const moment = (await event.locator('span').first().textContent())!;
@@ -191,7 +192,7 @@ test('a rehearsal is wound back to an event, run on differently, and a train is 
   await expect(page.getByText('Send it to SB')).toBeVisible();
   await page.mouse.up();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(events.filter({ hasText: 'Skerrin railcar stands' }).first()).toBeVisible({ timeout: 15_000 });
+  await expect(events.filter({ hasText: 'Skerrin railcar stands' }).first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   await page.getByLabel('Send Skerrin railcar to a block').selectOption('SK2');
   await expect(page.getByText('SK2 does not lie ahead of Skerrin railcar. Turn it back first')).toBeVisible();
@@ -231,11 +232,11 @@ test('the oval is proved, and a missing signal is told as a story and shown in t
   await stage(page, 'Prove');
   await page.getByRole('button', { name: 'Look at every state' }).click();
   const verdicts = page.getByRole('list', { name: 'Verdicts' });
-  await expect(verdicts).toContainText('Two trains can come into one block.', { timeout: 20_000 });
+  await expect(verdicts).toContainText('Two trains can come into one block.', { timeout: 60_000 });
   await expect(verdicts).toContainText('Red train comes into B2.');
   await expect(verdicts).toContainText('Proved: no points ever move under a train.');
   await verdicts.getByRole('button', { name: 'Show it in Rehearse' }).click();
   await expect(page.getByText('On the line now')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Block B2, occupied' })).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole('button', { name: 'Block B2, occupied' })).toBeVisible({ timeout: 60_000 });
   expect(errors).toEqual([]);
 });

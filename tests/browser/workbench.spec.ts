@@ -106,9 +106,9 @@ test('a rehearsal runs, obeys its turnouts, and has the same trace on the server
   await expect(page.getByText('4 trains')).toBeVisible();
   await page.getByRole('radio', { name: '50×' }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(page.getByText('Night mail passes UC2E at').first()).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText('Night mail passes UC2E at').first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Throw T8, which lies straight' }).click();
-  await expect(page.getByText(/T8 (lies diverging|refuses: it is locked)/).first()).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/T8 (lies diverging|refuses: it is locked)/).first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   await page.getByRole('button', { name: '+1 s' }).click();
   await page.getByRole('button', { name: 'Step one scan of 20 ms' }).click();
@@ -159,7 +159,7 @@ test('from an empty layout to a running train, by keyboard alone', async ({ page
   await page.keyboard.press('Enter');
   await press('10×', 'radio');
   await press('Play');
-  await expect(page.getByText(/Milk passes S\d at clear/).first()).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/Milk passes S\d at clear/).first()).toBeVisible({ timeout: 60_000 });
 });
 
 test('with the server away the page says so, keeps the edit, and saves it later', async ({ page }) => {

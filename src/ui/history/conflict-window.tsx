@@ -92,7 +92,7 @@ export function ConflictWindow({ theirs }: { theirs: Theirs }) {
             ))}
           </ol>
         </section>
-        <div ref={measure} className="min-h-0 min-w-0 flex-1 overflow-y-auto">
+        <div ref={measure} tabIndex={0} className="min-h-0 min-w-0 flex-1 overflow-y-auto">
           <Comparison
             before={theirs.document}
             after={own}

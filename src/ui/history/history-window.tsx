@@ -109,7 +109,7 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
                   <span className="block font-semibold">
                     {revision.name || (revision.number === 1 ? 'The first version' : 'Kept at a pause')}
                   </span>
-                  <span className="block text-ink3">{when(revision.at)}</span>
+                  <span className="block text-ink2">{when(revision.at)}</span>
                   <span className="block text-ink2">{revision.note}</span>
                 </button>
               </li>
@@ -145,7 +145,7 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
               </button>
             </div>
           )}
-          <div ref={measure} className="min-h-0 flex-1 overflow-y-auto">
+          <div ref={measure} tabIndex={0} className="min-h-0 flex-1 overflow-y-auto">
             {before && after && pair ? (
               <>
                 <Comparison

@@ -90,7 +90,7 @@ export function ExportWindow({ onClose }: { onClose: () => void }) {
           Print
         </button>
       </div>
-      <div ref={box} className="on-paper min-h-0 flex-1 overflow-auto bg-sheet">
+      <div ref={box} tabIndex={0} className="on-paper min-h-0 flex-1 overflow-auto bg-sheet">
         <svg
           width={width}
           height={height}

@@ -68,7 +68,7 @@ export function EventList({ run }: { run: RehearsalControls }) {
           ))}
         </select>
       </label>
-      <div ref={box} className="h-56 overflow-y-auto border-t border-line" data-testid="events">
+      <div ref={box} tabIndex={0} className="h-56 overflow-y-auto border-t border-line">
         {shown.length === 0 && (
           <p className="py-1 text-ink2">
             {run.events.length === 0 ? 'Nothing yet. Press Play.' : 'None of these kinds has happened.'}

@@ -167,7 +167,7 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
             </button>
           </div>
         </div>
-        <div ref={measure} className="min-h-[420px] min-w-0 flex-1 overflow-y-auto bg-sheet">
+        <div ref={measure} tabIndex={0} className="min-h-[420px] min-w-0 flex-1 overflow-y-auto bg-sheet">
           {pair ? (
             <Pair pair={pair} width={width} />
           ) : (

@@ -9,7 +9,7 @@ export function KeysWindow({ onClose }: { onClose: () => void }) {
   const keysOn = useWorkbench((s) => s.keysOn);
   return (
     <Window title="Keys" says="Everything can be done without a mouse." onClose={onClose}>
-      <div className="min-h-0 overflow-y-auto px-4 py-3">
+      <div tabIndex={0} className="min-h-0 overflow-y-auto px-4 py-3">
         {SHORTCUTS.map(({ title, letters, keys }) => (
           <section key={title} className="mb-4">
             <h3 className="font-semibold">{title}</h3>
