@@ -24,7 +24,7 @@ const SAYS: Record<Saving, string> = {
   waiting: 'Not saved yet',
   saving: 'Saving …',
   failed: 'Not saved',
-  conflict: 'Not saved: changed elsewhere',
+  conflict: 'Not saved: two versions',
 };
 
 export function Header() {
@@ -133,7 +133,7 @@ export function Header() {
         <Download size={14} aria-hidden /> Export
       </button>
       <output
-        className={`flex min-w-28 items-center gap-1.5 rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
+        className={`flex min-w-28 items-center gap-1.5 whitespace-nowrap rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
       >
         {bad ? (
           <CircleAlert size={14} aria-hidden />
