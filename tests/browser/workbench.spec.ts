@@ -185,7 +185,7 @@ test('a layout open in two windows: the second save is told, and overwrites noth
   await saved(page);
   await expect.poll(async () => (await (await page.request.get(`/api/layouts/${id}`)).json()).revision).toBe(2);
   await add(other, '110');
-  await expect(other.getByText('Not saved: changed elsewhere')).toBeVisible();
+  await expect(other.getByText('Not saved: two versions')).toBeVisible();
   const stored = await (await page.request.get(`/api/layouts/${id}`)).json();
   const cuts = stored.document.features.map((f: { at: { typed: string } }) => f.at.typed);
   expect(cuts).toContain('100 cm');

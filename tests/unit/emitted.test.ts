@@ -9,7 +9,7 @@ const PROGRAMS = 100_000;
 
 describe('emitted WebAssembly against the interpreter', () => {
   test(`${PROGRAMS} random programs and inputs: every value of every scan is the same, settled scans skipped or not`, {
-    timeout: 600_000,
+    timeout: 1_800_000,
   }, () => {
     let skipped = 0;
     for (let seed = 0; seed < PROGRAMS; seed++) {

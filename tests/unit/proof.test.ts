@@ -99,7 +99,7 @@ describe('what is unsafe fails, with the shortest way to it in words, and the re
   });
 });
 
-describe('the verdicts against Debian’s Spin, on the model written out for it', { timeout: 300_000 }, () => {
+describe('the verdicts against Debian’s Spin, on the model written out for it', { timeout: 900_000 }, () => {
   const FLAGS: [Harm, string][] = [
     ['two trains in a block', 'harmBlock'],
     ['opposing trains', 'harmOpposing'],
