@@ -70,6 +70,8 @@ async function killRun(database: Database, port: number, what: 'server' | 'datab
     const { id } = (await made.json()) as { id: string };
     const edits: Edited = { revision: 1, saved: 0, sent: 0 };
     for (let kill = 0; kill < times; kill++) {
+      /** Every other life has a saved edit before its end is drawn, so that on a slow machine, too, there is something to lose. */
+      if (kill % 2 === 1) await save(application.address, id, edits);
       const ends = pause(Math.floor(random.uniform() * LONGEST_LIFE_MS)).then(() =>
         what === 'server' ? application!.kill() : database.kill(),
       );
