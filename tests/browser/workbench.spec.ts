@@ -208,7 +208,7 @@ test('a train is put elsewhere, turned round and slowed down, and runs from ther
   await page.getByRole('button', { name: /^Night mail ?128 cm/ }).click();
   await expect(page.getByText('40.78 cm')).toBeVisible();
   await page.getByRole('combobox', { name: 'Stands in' }).selectOption('UC1');
-  await page.getByRole('combobox', { name: 'Faces' }).selectOption('smaller distances');
+  await page.getByRole('combobox', { name: 'Faces' }).selectOption('down');
   const speed = page.getByRole('textbox', { name: 'Top speed' });
   await speed.fill('quick');
   await speed.press('Enter');
