@@ -79,8 +79,8 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
 }
 
 function Clock() {
-  const tick = useWorkbench((s) => Math.floor((s.frame?.tick ?? 0) / 5) * 5);
-  return <output className="w-16 text-right font-mono text-[0.9rem]">{clock(tick)}</output>;
+  const shown = useWorkbench((s) => clock(s.frame?.tick ?? 0));
+  return <output className="w-16 text-right font-mono text-[0.9rem]">{shown}</output>;
 }
 
 /** The present moment, and any other of this course by a slider. While it plays the slider moves a few times a second. */
