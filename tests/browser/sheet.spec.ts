@@ -165,10 +165,11 @@ test('a rehearsal is wound back to an event, run on differently, and a train is 
   await page.getByRole('radio', { name: '50×' }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   const events = page.getByRole('list', { name: 'Events, newest first' }).getByRole('button');
-  await expect(events.filter({ hasText: 'Morning stopper passes FE' })).toBeVisible({ timeout: 60_000 });
+  await expect(events.filter({ hasText: 'Morning stopper passes FE' }).first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
-  const event = events.filter({ hasText: 'Morning stopper passes FE' });
-  const moment = (await event.locator('span').first().textContent())!;
+  const passing = events.filter({ hasText: 'Morning stopper passes FE' });
+  const moment = (await passing.first().locator('span').first().textContent())!;
+  const event = passing.filter({ hasText: moment }).first();
   const goThere = async () => {
     await event.click();
     await expect(page.locator('main output').first()).toHaveText(moment);
