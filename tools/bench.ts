@@ -165,7 +165,7 @@ const COUNT_FRAMES = `new Promise((resolve) => {
   requestAnimationFrame(frame);
 })`;
 
-/** Twenty trains in the browser: what the page's own thread does for each frame, and its longest task. */
+/** Twenty trains in the browser with a full graph: what the page's own thread does for each frame, and its longest task. */
 async function trafficFigures(browser: Browser, address: string): Promise<Figure[]> {
   const made = await fetch(`${address}/api/layouts/import`, {
     method: 'POST',
@@ -181,7 +181,10 @@ async function trafficFigures(browser: Browser, address: string): Promise<Figure
     .click();
   await page.getByText('20 trains', { exact: true }).waitFor();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await page.getByRole('radio', { name: '50×' }).click();
   await page.waitForTimeout(4000);
+  await page.getByRole('radio', { name: '1×', exact: true }).click();
+  await page.waitForTimeout(2000);
   const session = await context.newCDPSession(page);
   await session.send('Performance.enable');
   const busy = async () => {

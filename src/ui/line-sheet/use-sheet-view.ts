@@ -1,5 +1,5 @@
 'use client';
-import { type PointerEvent, type RefObject, useEffect, useRef, useState } from 'react';
+import { type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { localPoint } from './local-point';
 import { firstView, GUTTER, RIGHT_PAD, type View, zoomView } from './sheet-geometry';
 
@@ -12,7 +12,8 @@ const PINCH_ZOOM = 0.01;
 /** What part of the line is shown, moved by wheel, trackpad, mouse, fingers and keys. */
 export function useSheetView(svg: RefObject<SVGSVGElement | null>, fit: View, width: number) {
   const [view, setView] = useState<View>();
-  const shown = view ?? firstView(fit);
+  const first = useMemo(() => firstView(fit), [fit]);
+  const shown = view ?? first;
   const present = useRef({ shown, fit });
   present.current = { shown, fit };
   const zoom = (factor: number, about = GUTTER + (width - GUTTER) / 2) => {

@@ -14,7 +14,7 @@ export function Panel({
   children: ReactNode;
 }) {
   return (
-    <aside aria-label={title} className="flex w-[302px] shrink-0 flex-col border-l border-line bg-paper">
+    <aside aria-label={title} className="isolate flex w-[302px] shrink-0 flex-col border-l border-line bg-paper">
       <div className="flex h-[38px] shrink-0 items-center justify-between border-b border-line px-4">
         <h2 className="text-[0.9rem] font-semibold">{title}</h2>
         <span className="flex items-center gap-2 text-ink3">

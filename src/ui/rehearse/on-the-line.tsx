@@ -90,7 +90,7 @@ const TrainRow = memo(function TrainRow({
   const moves = useWorkbench((s) => (s.frame?.trains[index]?.mmPerS ?? 0) > 0);
   const goes = train.running && !train.stranded;
   return (
-    <li className="border-b border-hair py-1.5">
+    <li className="isolate border-b border-hair py-1.5">
       <div className="flex items-center gap-2">
         <span className="size-3 shrink-0 rounded-sm" style={{ background: trainColour(index) }} />
         <button

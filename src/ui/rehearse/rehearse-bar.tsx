@@ -80,7 +80,7 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
 
 function Clock() {
   const shown = useWorkbench((s) => clock(s.frame?.tick ?? 0));
-  return <output className="w-16 text-right font-mono text-[0.9rem]">{shown}</output>;
+  return <output className="isolate w-16 text-right font-mono text-[0.9rem]">{shown}</output>;
 }
 
 /** The present moment, and any other of this course by a slider. While it plays the slider moves a few times a second. */

@@ -37,7 +37,7 @@ export function Header() {
   const download = () =>
     saveFile(`${document.name.replaceAll('.', ' ')}.roblik.json`, writeDocumentText(document), 'application/json');
   return (
-    <header className="flex h-[46px] shrink-0 items-center gap-3 border-b border-line px-4">
+    <header className="isolate flex h-[46px] shrink-0 items-center gap-3 border-b border-line px-4">
       <div className="w-[126px]">
         <Brand />
       </div>
