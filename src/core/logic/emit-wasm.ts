@@ -10,7 +10,8 @@ export interface WasmLayout {
   state: number;
   /** One word for each timer, in the order of `Compiled.timers`: whether it may end now. Only read when untimed. */
   mayEnd: number;
-  pages: number;
+  /** Where room for anything else begins. */
+  end: number;
 }
 
 const PAGE = 65_536;
@@ -24,8 +25,7 @@ export function layoutOf(compiled: Compiled): WasmLayout {
   const before = 4 * compiled.slotCount;
   const state = before + 4 * compiled.slotCount;
   const mayEnd = state + 4 * compiled.state.length;
-  const size = mayEnd + 4 * compiled.timers.length;
-  return { values: 0, before, state, mayEnd, pages: Math.max(1, Math.ceil(size / PAGE)) };
+  return { values: 0, before, state, mayEnd, end: mayEnd + 4 * compiled.timers.length };
 }
 
 const load = (at: number) => [Wasm.const, 0, Wasm.load, 2, ...unsigned(at)];
@@ -33,12 +33,18 @@ const load = (at: number) => [Wasm.const, 0, Wasm.load, 2, ...unsigned(at)];
 const store = (at: number, local: number) => [Wasm.const, 0, localGet, local, Wasm.store, 2, ...unsigned(at)];
 const orChanged = [globalGet, CHANGED, or, globalSet, CHANGED];
 
+export interface EmitOptions {
+  /** A timer that counts ends when its word in `mayEnd` says so and at no other time. */
+  untimed?: boolean;
+  /** Exported functions on the same memory, and how many bytes they use from the end of the layout on. */
+  beside?: { functions: WasmFunction[]; bytes: number };
+}
+
 /**
  * A rule program as WebAssembly: the byte code of `compile.ts`, operation by operation, as straight-line code on one memory.
- * `scan(now)` makes one scan at a time in ms and returns whether anything changed; inside there is one function for each kind of timer. With `untimed` a timer that counts ends when its word in
- * `mayEnd` says so and at no other time.
+ * `scan(now)` makes one scan at a time in ms and returns whether anything changed; inside there is one function for each kind of timer.
  */
-export function emitWasm(compiled: Compiled, options: { untimed?: boolean } = {}): Uint8Array<ArrayBufferLike> {
+export function emitWasm(compiled: Compiled, options: EmitOptions = {}): Uint8Array<ArrayBufferLike> {
   const layout = layoutOf(compiled);
   const timerFunctions = options.untimed ? [tonUntimed(), tofUntimed(), tpUntimed()] : [ton(), tof(), tp()];
   const chunks = chunksOf(compiled, layout);
@@ -55,7 +61,9 @@ export function emitWasm(compiled: Compiled, options: { untimed?: boolean } = {}
       ...[globalGet, CHANGED],
     ],
   };
-  return moduleBytes([...timerFunctions, ...chunks, scan], GLOBALS, layout.pages);
+  const { functions = [], bytes = 0 } = options.beside ?? {};
+  const pages = Math.max(1, Math.ceil((layout.end + bytes) / PAGE));
+  return moduleBytes([...timerFunctions, ...chunks, scan, ...functions], GLOBALS, pages);
 }
 
 /** Locals 0 to 2 hold what an operation works on. */

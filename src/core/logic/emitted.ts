@@ -12,9 +12,9 @@ export interface WasmProgram {
 }
 
 /** Starts an emitted module. Throws a CompileError where a page's policy forbids WebAssembly. */
-export function startWasm(bytes: Uint8Array): WasmProgram {
+export function startWasm<T extends WasmProgram = WasmProgram>(bytes: Uint8Array): T {
   const module = new WebAssembly.Module(bytes as Uint8Array<ArrayBuffer>);
-  return new WebAssembly.Instance(module).exports as unknown as WasmProgram;
+  return new WebAssembly.Instance(module).exports as unknown as T;
 }
 
 /** Runs a program as emitted WebAssembly, with the same result as the interpreter to the last bit. */

@@ -23,6 +23,9 @@ export const Wasm = {
   and: 0x71,
   or: 0x72,
   xor: 0x73,
+  shiftLeft: 0x74,
+  /** Zeros come in from the left. */
+  shiftRight: 0x76,
   i32: 0x7f,
   none: 0x40,
 } as const;

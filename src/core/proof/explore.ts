@@ -1,4 +1,5 @@
-import { decodeMove, type Harm, type ProofModel } from './model';
+import type { Harm, ProofModel } from './model';
+import { decodeMove } from './move';
 import { grown, StateSet } from './state-set';
 
 /** A step that does harm: the state it is taken from, and the step. */
@@ -22,7 +23,6 @@ export class Explorer {
   private parents = new Int32Array(1024).fill(-1);
   private steps = new Int32Array(1024);
   private readonly state: Int32Array;
-  private readonly packed: Int32Array;
   private readonly choices: Int32Array;
   /** States in which no train can move at once. */
   private readonly still: number[] = [];
@@ -30,10 +30,8 @@ export class Explorer {
   constructor(readonly model: ProofModel) {
     this.set = new StateSet(model.words);
     this.state = new Int32Array(model.words);
-    this.packed = new Int32Array(model.words);
     this.choices = new Int32Array(model.mostMoves);
-    model.pack(this.packed);
-    this.set.add(this.packed);
+    this.set.add(model.pack());
     if (model.harm) this.harms.set(model.harm, { from: 0, move: 0 });
   }
 
@@ -61,7 +59,7 @@ export class Explorer {
         if (model.harm) {
           if (!this.harms.has(model.harm)) this.harms.set(model.harm, { from: this.next, move });
         } else this.add(move);
-        model.back(state);
+        model.back();
       }
       this.moves += count;
       if (count === 0 || decodeMove(choices[0]!).kind !== 'advance') this.still.push(this.next);
@@ -71,8 +69,7 @@ export class Explorer {
   }
 
   private add(move: number): void {
-    this.model.pack(this.packed);
-    const number = this.set.add(this.packed);
+    const number = this.set.add(this.model.pack());
     if (number < 0) return;
     if (number >= this.parents.length) {
       this.parents = grown(this.parents);
@@ -94,9 +91,8 @@ export class Explorer {
       const count = model.moves(this.choices);
       for (const move of this.choices.slice(0, count)) {
         model.apply(move);
-        model.pack(this.packed);
-        if (!model.harm) to.push(~set.add(this.packed));
-        model.back(state);
+        if (!model.harm) to.push(~set.add(model.pack()));
+        model.back();
       }
       leads.set(number, to);
     }

@@ -6,6 +6,7 @@
 export * from './block-steps';
 export * from './explore';
 export * from './model';
+export * from './move';
 export * from './placements';
 export * from './prove';
 export * from './state-set';

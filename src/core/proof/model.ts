@@ -1,53 +1,22 @@
-import { consistOf } from '../detection';
-import {
-  type Compiled,
-  emitWasm,
-  layoutOf,
-  Op,
-  type Program,
-  previousSlots,
-  startWasm,
-  type WasmProgram,
-} from '../logic';
-import { layoutSpeedMmPerS, stoppingDistanceMm } from '../measure';
+import { type Compiled, emitWasm, layoutOf, type Program, previousSlots, startWasm, type WasmProgram } from '../logic';
 import { names, type Scheme } from '../patterns';
 import { Rehearsal, TICK_MS } from '../simulation';
 import type { LayoutDocument } from '../survey';
-import { type FieldGroup, Packing } from './packing';
-import { type Placement, placementsOf } from './placements';
+import { ADVANCE, ARRIVE, encodeMove, THROW, TIMER } from './move';
+import { Packing } from './packing';
+import { blockWords, type ProofTrain, proofTrainsOf } from './proof-train';
+import { timerKinds } from './timers';
 
 /** Turnout states: lies straight, lies diverging, moves to straight, moves to diverging. */
 export const MOVING = 2;
+const TURNOUT_STATES = 4;
 const BETWEEN = 2;
+/** The most values that a name of the rule language has. */
+const MOST_VALUES = 4;
 /** Scans after which a program that still changes counts as one that never settles. */
 const MOST_SCANS = 60;
 /** How long the trains stand before the proof begins, so that power-up is over. */
 export const STANDING_TICKS = 1500;
-
-/** One step, for telling it: a train goes on, a timer ends, a person throws a turnout, a turnout arrives. */
-export type Move =
-  | { kind: 'advance'; train: number; way: number }
-  | { kind: 'timer'; timer: number }
-  | { kind: 'throw'; turnout: number; diverging: boolean }
-  | { kind: 'arrive'; turnout: number };
-
-/** Kinds of steps, in the uppermost byte of a step’s code; below it 16 bits say which thing, and 8 which choice. */
-const [ADVANCE, TIMER, THROW, ARRIVE] = [0, 1, 2, 3] as const;
-const encodeMove = (kind: number, index: number, choice: number) => (kind << 24) | (index << 8) | choice;
-
-export function decodeMove(code: number): Move {
-  const [index, choice] = [(code >> 8) & 0xffff, code & 0xff];
-  switch (code >> 24) {
-    case ADVANCE:
-      return { kind: 'advance', train: index, way: choice };
-    case TIMER:
-      return { kind: 'timer', timer: index };
-    case THROW:
-      return { kind: 'throw', turnout: index, diverging: choice === 1 };
-    default:
-      return { kind: 'arrive', turnout: index };
-  }
-}
 
 export type Harm =
   | 'two trains in a block'
@@ -56,52 +25,44 @@ export type Harm =
   | 'points lie wrong'
   | 'never settles';
 
-export interface ProofTrain {
-  id: string;
-  name: string;
-  placements: Placement[];
-  /** From where it stands to the middle of its first placement, in mm. */
-  leadMm: number;
-  /** Bits of the blocks of each placement, `blockWords` words each. */
-  blocks: Int32Array;
-  /** Chains of plain blocks worked both ways that it stands in: twice the stretch, and one more when it runs back along it. */
-  sides: number[][];
-}
-
-/** What a state says, unpacked. */
+/** What a state says of the plant: where each train is, whether it counts on the signal before it, how each turnout stands. */
 export interface Present {
   at: Int32Array;
   committed: Int32Array;
   turnouts: Int32Array;
 }
 
+/** The emitted program with the means to pack a state and to go back to one. */
+type Machine = WasmProgram & { pack(): void; unpack(): void };
+
 /**
  * Plant and rule program as one machine that takes one small step at a time: a train goes on to its next event, a timer that
  * counts ends, a person throws a turnout, a turnout arrives. After each the program scans until it settles. Nothing has a
- * duration: a train may wait anywhere, and a timer may end at any moment.
+ * duration: a train may wait anywhere, and a timer may end at any moment. Program and plant share one memory, in words.
  */
 export class ProofModel {
-  readonly trains: ProofTrain[] = [];
+  readonly trains: ProofTrain[];
   readonly scheme: Scheme;
   readonly compiled: Compiled;
   readonly program: Program;
   /** Slots that some PREVIOUS reads. */
   readonly previous: number[];
+  /** 32-bit words of a packed state. */
   readonly words: number;
-  /** Trains that stand nowhere and so take no part. */
   readonly present: Present;
   /** Set by `apply` when the step does harm. */
   harm: Harm | undefined;
-  private readonly wasm: WasmProgram;
+  private readonly machine: Machine;
   private readonly memory: Int32Array;
+  /** Where in memory the program’s parts begin. */
   private readonly at: { before: number; state: number; mayEnd: number };
-  private readonly trainFields: FieldGroup;
-  private readonly committedFields: FieldGroup;
-  private readonly turnoutFields: FieldGroup;
-  private readonly memoryFields: FieldGroup;
-  /** The words of memory that are part of a state: what is remembered, and what PREVIOUS reads. */
-  private readonly remembered: Int32Array;
-  private readonly detectSlots: { slot: number; section: number }[];
+  /** Where `pack` writes, and from where `unpack` reads. */
+  private readonly packed: Int32Array;
+  private readonly origin: Int32Array;
+  /** For each train and placement, the detectors that see it, and the signal before it; as words of memory, −1 for none. */
+  private readonly seenBy: Int32Array[][];
+  private readonly watches: Int32Array[];
+  private readonly detectSlots: Int32Array;
   private readonly pointSlots: number[];
   private readonly askSlots: [number, number][];
   private readonly driveSlots: number[];
@@ -109,7 +70,6 @@ export class ProofModel {
   private readonly aspects: Int32Array;
   private readonly timers: { word: number; ton: boolean }[];
   private readonly blockWords: number;
-  private readonly seen: Uint8Array;
 
   constructor(readonly document: LayoutDocument) {
     const start = new Rehearsal(document, 0);
@@ -119,41 +79,13 @@ export class ProofModel {
     this.compiled = start.compiled;
     this.program = start.program;
     this.previous = previousSlots(this.compiled);
-    const { partition, readings, stretches } = this.scheme;
-    this.blockWords = Math.ceil(partition.blocks.length / 32);
-    for (const rolling of start.plant.trains) {
-      const train = document.trains.find((t) => t.id === rolling.figures.id)!;
-      const last = rolling.tape[rolling.tape.length - 1]!;
-      const top = layoutSpeedMmPerS(train.topSpeedKmh, document.scale);
-      const { placements, leadMm } = placementsOf(
-        partition,
-        readings,
-        consistOf(document, train),
-        stoppingDistanceMm(top, 0, train.brakingMmPerS2),
-        { tape: rolling.tape.map(({ piece, exit }) => ({ piece, exit })), noseMm: rolling.head - last.from },
-      );
-      const blocks = new Int32Array(placements.length * this.blockWords);
-      placements.forEach((placement, p) => {
-        for (const block of placement.blocks) blocks[p * this.blockWords + (block >> 5)]! |= 1 << (block & 31);
-      });
-      const sides = placements.map(({ tape }) => {
-        const found = new Map<number, number>();
-        for (const { piece, exit } of tape) {
-          const { block } = partition.pieces[piece]!;
-          const stretch = stretches.all[stretches.ofBlock[block]!]!;
-          if (!stretch.bothWays || found.has(stretch.index)) continue;
-          const side = stretches.sideOf(block, piece, exit === 1 ? 0 : 1);
-          if (side === 'onward' || side === 'back') found.set(stretch.index, side === 'back' ? 1 : 0);
-        }
-        return [...found].map(([stretch, back]) => stretch * 2 + back);
-      });
-      this.trains.push({ id: train.id, name: train.name, placements, leadMm, blocks, sides });
-    }
+    this.trains = proofTrainsOf(start);
+    const { partition, readings } = this.scheme;
+    this.blockWords = blockWords(partition);
     const slot = (name: string) => this.compiled.slots.get(name)!;
-    const detectors = new Map(document.detectors.map((detector) => [detector.id, detector.name]));
-    this.detectSlots = partition.sections.flatMap((section) =>
-      section.detectors.map((id) => ({ slot: slot(names.detect(detectors.get(id)!)), section: section.index })),
-    );
+    const detectors = new Map(document.detectors.map((detector) => [detector.id, slot(names.detect(detector.name))]));
+    const detectorsOf = (section: number) => partition.sections[section]!.detectors.map((id) => detectors.get(id)!);
+    this.detectSlots = Int32Array.from(partition.sections.flatMap((section) => detectorsOf(section.index)));
     this.pointSlots = document.turnouts.map((t) => slot(names.points(t.name)));
     this.askSlots = document.turnouts.map((t) => [
       slot(names.ask(t.name, 'straight')),
@@ -162,31 +94,34 @@ export class ProofModel {
     this.driveSlots = document.turnouts.map((t) => slot(names.drive(t.name)));
     this.aspectSlots = Int32Array.from(readings, (reading) => slot(names.shows(reading.signal.name)));
     this.aspects = new Int32Array(readings.length);
-    this.seen = new Uint8Array(partition.sections.length);
+    this.seenBy = this.trains.map((t) => t.placements.map((p) => Int32Array.from(p.sections.flatMap(detectorsOf))));
+    this.watches = this.trains.map((t) =>
+      Int32Array.from(t.placements, (p) => (p.facing >= 0 ? this.aspectSlots[p.facing]! : -1)),
+    );
 
-    const packing = new Packing();
-    for (const train of this.trains) packing.field(train.placements.length);
-    const count = this.trains.length;
-    for (let t = 0; t < count; t++) packing.field(2);
-    for (let t = 0; t < document.turnouts.length; t++) packing.field(4);
     const layout = layoutOf(this.compiled);
     this.at = { before: layout.before / 4, state: layout.state / 4, mayEnd: layout.mayEnd / 4 };
     const kinds = timerKinds(this.compiled);
-    this.timers = this.compiled.timers.map((at) => ({ word: this.at.state + at, ton: kinds.get(at)!.op === Op.TON }));
-    const since = new Set(this.compiled.timers.map((at) => at + 1));
-    const words = [...this.compiled.state.keys()].filter((at) => !since.has(at)).map((at) => this.at.state + at);
-    const { previous } = this;
-    for (let i = 0; i < words.length; i++) packing.field(2);
-    for (let i = 0; i < previous.length; i++) packing.field(4);
-    this.remembered = Int32Array.from([...words, ...previous.map((slot) => this.at.before + slot)]);
-    this.trainFields = packing.group(0, count);
-    this.committedFields = packing.group(count, count);
-    this.turnoutFields = packing.group(2 * count, document.turnouts.length);
-    this.memoryFields = packing.group(2 * count + document.turnouts.length, this.remembered.length);
+    this.timers = this.compiled.timers.map((at) => ({ word: this.at.state + at, ton: kinds.get(at)!.ton }));
+    const [trains, turnouts] = [this.trains.length, document.turnouts.length];
+    const plantAt = layout.end / 4;
+    const packing = this.packing(plantAt);
     this.words = packing.words;
+    const packedAt = plantAt + 2 * trains + turnouts;
+    const originAt = packedAt + this.words;
+    const functions = packing.functions(4 * packedAt, 4 * originAt);
+    const bytes = 4 * (originAt + this.words) - layout.end;
+    this.machine = startWasm<Machine>(emitWasm(this.compiled, { untimed: true, beside: { functions, bytes } }));
+    this.memory = new Int32Array(this.machine.memory.buffer);
+    const part = (from: number, length: number) => this.memory.subarray(from, from + length);
+    this.packed = part(packedAt, this.words);
+    this.origin = part(originAt, this.words);
+    this.present = {
+      at: part(plantAt, trains),
+      committed: part(plantAt + trains, trains),
+      turnouts: part(plantAt + 2 * trains, turnouts),
+    };
 
-    this.wasm = startWasm(emitWasm(this.compiled, { untimed: true }));
-    this.memory = new Int32Array(this.wasm.memory.buffer);
     const { evaluator } = start;
     this.memory.set(evaluator.values, 0);
     this.memory.set(evaluator.before, this.at.before);
@@ -197,44 +132,45 @@ export class ProofModel {
       if (ton) this.memory[word + 2] = this.memory[word] === 1 && ran >= ms ? 1 : 0;
       this.memory[word + 1] = 0;
     });
-    this.present = {
-      at: new Int32Array(this.trains.length),
-      committed: new Int32Array(this.trains.length),
-      turnouts: Int32Array.from(start.plant.motors, (motor) => (motor.position === 'diverging' ? 1 : 0)),
-    };
+    this.present.turnouts.set(start.plant.motors.map((motor) => (motor.position === 'diverging' ? 1 : 0)));
     this.settle();
   }
 
-  /** The state as it now stands, packed. */
-  pack(into: Int32Array): void {
-    const { at, committed, turnouts } = this.present;
-    for (let w = 0; w < into.length; w++) into[w] = 0;
-    this.trainFields.write(into, at);
-    this.committedFields.write(into, committed);
-    this.turnoutFields.write(into, turnouts);
-    this.memoryFields.write(into, this.memory, this.remembered);
+  /** What a state is made of: the plant, what latches, edges and timers remember, and what PREVIOUS reads. */
+  private packing(plantAt: number): Packing {
+    const packing = new Packing();
+    const trains = this.trains.length;
+    this.trains.forEach((train, t) => {
+      packing.field(4 * (plantAt + t), train.placements.length);
+    });
+    for (let t = 0; t < trains; t++) packing.field(4 * (plantAt + trains + t), 2);
+    for (let t = 0; t < this.document.turnouts.length; t++)
+      packing.field(4 * (plantAt + 2 * trains + t), TURNOUT_STATES);
+    /** When a timer began to count is left out: it may end at any moment. */
+    const since = new Set(this.compiled.timers.map((at) => at + 1));
+    for (const at of this.compiled.state.keys()) if (!since.has(at)) packing.field(4 * (this.at.state + at), 2);
+    for (const slot of this.previous) packing.field(4 * (this.at.before + slot), MOST_VALUES);
+    return packing;
+  }
+
+  /** The state as it now stands, packed; the same array at every call. */
+  pack(): Int32Array {
+    this.machine.pack();
+    return this.packed;
   }
 
   /** Goes to a packed state; every value of the program is then what it was. */
   unpack(from: Int32Array): void {
-    this.readPlant(from);
-    this.memoryFields.read(from, this.memory, this.remembered);
+    this.origin.set(from);
+    this.machine.unpack();
     this.writeInputs();
-    this.wasm.scan(0);
+    this.machine.scan(0);
     for (let s = 0; s < this.aspectSlots.length; s++) this.aspects[s] = this.memory[this.aspectSlots[s]!]!;
   }
 
-  private readPlant(from: Int32Array): void {
-    const { at, committed, turnouts } = this.present;
-    this.trainFields.read(from, at);
-    this.committedFields.read(from, committed);
-    this.turnoutFields.read(from, turnouts);
-  }
-
   /** Back to the state last unpacked, after a step from it. */
-  back(from: Int32Array): void {
-    this.readPlant(from);
-    this.memoryFields.read(from, this.memory, this.remembered);
+  back(): void {
+    this.machine.unpack();
   }
 
   /** What a signal shows in the state last gone to: 0 stop, 1 caution, 2 clear. */
@@ -325,7 +261,7 @@ export class ProofModel {
   private pulse(word: number): void {
     this.writeInputs();
     this.memory[word] = 1;
-    this.wasm.scan(0);
+    this.machine.scan(0);
     this.memory[word] = 0;
   }
 
@@ -346,13 +282,14 @@ export class ProofModel {
   }
 
   private writeInputs(): void {
+    const { memory, detectSlots, seenBy, pointSlots } = this;
     const { at, turnouts } = this.present;
-    this.seen.fill(0);
-    for (let t = 0; t < at.length; t++)
-      for (const section of this.trains[t]!.placements[at[t]!]!.sections) this.seen[section] = 1;
-    for (const { slot, section } of this.detectSlots) this.memory[slot] = this.seen[section]!;
-    for (let t = 0; t < turnouts.length; t++)
-      this.memory[this.pointSlots[t]!] = turnouts[t]! >= MOVING ? BETWEEN : turnouts[t]!;
+    for (let d = 0; d < detectSlots.length; d++) memory[detectSlots[d]!] = 0;
+    for (let t = 0; t < at.length; t++) {
+      const seen = seenBy[t]![at[t]!]!;
+      for (let d = 0; d < seen.length; d++) memory[seen[d]!] = 1;
+    }
+    for (let t = 0; t < turnouts.length; t++) memory[pointSlots[t]!] = turnouts[t]! >= MOVING ? BETWEEN : turnouts[t]!;
   }
 
   /** Scans until nothing changes; turnouts begin to move, and drivers who see proceed close before a signal count on it. */
@@ -360,7 +297,7 @@ export class ProofModel {
     const { turnouts } = this.present;
     this.writeInputs();
     for (let scans = 0; ; scans++) {
-      const changed = this.wasm.scan(0);
+      const changed = this.machine.scan(0);
       this.commit();
       let moved = false;
       for (let t = 0; t < turnouts.length; t++) {
@@ -385,21 +322,11 @@ export class ProofModel {
   }
 
   private commit(): void {
+    const { memory, watches } = this;
     const { at, committed } = this.present;
     for (let t = 0; t < at.length; t++) {
-      const { facing } = this.trains[t]!.placements[at[t]!]!;
-      if (facing >= 0 && this.memory[this.aspectSlots[facing]!] !== 0) committed[t] = 1;
+      const slot = watches[t]![at[t]!]!;
+      if (slot >= 0 && memory[slot] !== 0) committed[t] = 1;
     }
   }
-}
-
-/** The kind of each timer and its milliseconds, by where its state begins. */
-function timerKinds({ code }: Compiled): Map<number, { op: number; ms: number }> {
-  const kinds = new Map<number, { op: number; ms: number }>();
-  for (let pc = 0; pc < code.length; ) {
-    const op = code[pc++]!;
-    if (op >= Op.TON && op <= Op.TP) kinds.set(code[pc]!, { op, ms: code[pc + 1]! });
-    pc += op === Op.Not || op === Op.Is || op === Op.Choose ? 0 : op >= Op.TON && op <= Op.TP ? 2 : 1;
-  }
-  return kinds;
 }

@@ -1,53 +1,60 @@
-/**
- * Small numbers packed into 32-bit words, none across two of them. Fields are numbered in the order in which they were asked for.
- */
-export class Packing {
-  words = 1;
-  private used = 0;
-  private readonly layout: { word: number; shift: number; mask: number }[] = [];
+import { signed, unsigned, Wasm, type WasmFunction } from '../logic';
 
-  /** Room for numbers from 0 up to but not including `values`; returns the number of the field. */
-  field(values: number): number {
-    const bits = Math.max(1, 32 - Math.clz32(Math.max(1, values - 1)));
-    if (this.used + bits > 32) {
-      this.words += 1;
-      this.used = 0;
-    }
-    this.layout.push({ word: this.words - 1, shift: this.used, mask: bits === 32 ? -1 : (1 << bits) - 1 });
-    this.used += bits;
-    return this.layout.length - 1;
-  }
+const BYTES = 4;
+const load = (address: number) => [Wasm.const, 0, Wasm.load, 2, ...unsigned(address)];
 
-  /** The fields from `first` on, `count` of them, as quick to read and write as can be. */
-  group(first: number, count: number): FieldGroup {
-    return new FieldGroup(this.layout.slice(first, first + count));
-  }
+/** A word of memory whose value is part of a state. */
+interface Field {
+  address: number;
+  shift: number;
+  mask: number;
 }
 
-/** Fields that are read and written together. */
-export class FieldGroup {
-  private readonly word: Int32Array;
-  private readonly shift: Int32Array;
-  private readonly mask: Int32Array;
+/**
+ * Small numbers that stand in words of memory, packed into few 32-bit words, none across two of them. Packing and unpacking are
+ * straight-line WebAssembly, since a proof does them for every step.
+ */
+export class Packing {
+  private used = 0;
+  private readonly fields: Field[][] = [[]];
 
-  constructor(fields: { word: number; shift: number; mask: number }[]) {
-    this.word = Int32Array.from(fields, (f) => f.word);
-    this.shift = Int32Array.from(fields, (f) => f.shift);
-    this.mask = Int32Array.from(fields, (f) => f.mask);
+  /** How many words a packed state takes. */
+  get words(): number {
+    return this.fields.length;
   }
 
-  /** Unpacks every field of a state to the places `to` of an array; without places, one after the other. */
-  read(state: Int32Array, into: Int32Array, to?: Int32Array): void {
-    const { word, shift, mask } = this;
-    for (let i = 0; i < word.length; i++) {
-      const value = (state[word[i]!]! >>> shift[i]!) & mask[i]!;
-      into[to ? to[i]! : i] = value;
+  /** Makes the word at a byte address part of the state; it holds numbers from 0 up to but not including `values`. */
+  field(address: number, values: number): void {
+    const bits = Math.max(1, 32 - Math.clz32(Math.max(1, values - 1)));
+    if (this.used + bits > 32) {
+      this.fields.push([]);
+      this.used = 0;
     }
+    const mask = bits === 32 ? -1 : (1 << bits) - 1;
+    this.fields[this.fields.length - 1]!.push({ address, shift: this.used, mask });
+    this.used += bits;
   }
 
-  /** Packs them from there into a state whose words were 0. */
-  write(state: Int32Array, from: Int32Array, at?: Int32Array): void {
-    const { word, shift, mask } = this;
-    for (let i = 0; i < word.length; i++) state[word[i]!]! |= (from[at ? at[i]! : i]! & mask[i]!) << shift[i]!;
+  /** Functions `pack`, which packs the fields to one address, and `unpack`, which restores them from another. */
+  functions(packTo: number, unpackFrom: number): WasmFunction[] {
+    const constant = (value: number) => [Wasm.const, ...signed(value)];
+    const pack = this.fields.flatMap((fields, word) => {
+      const parts = fields.flatMap(({ address, shift, mask }, i) => [
+        ...[...load(address), ...constant(mask), Wasm.and, ...constant(shift), Wasm.shiftLeft],
+        ...(i === 0 ? [] : [Wasm.or]),
+      ]);
+      return [Wasm.const, 0, ...parts, Wasm.store, 2, ...unsigned(packTo + BYTES * word)];
+    });
+    const unpack = this.fields.flatMap((fields, word) => [
+      ...[...load(unpackFrom + BYTES * word), Wasm.localSet, 0],
+      ...fields.flatMap(({ address, shift, mask }) => [
+        ...[Wasm.const, 0, Wasm.localGet, 0, ...constant(shift), Wasm.shiftRight, ...constant(mask), Wasm.and],
+        ...[Wasm.store, 2, ...unsigned(address)],
+      ]),
+    ]);
+    return [
+      { parameters: 0, results: 0, locals: 0, exportAs: 'pack', body: pack },
+      { parameters: 0, results: 0, locals: 1, exportAs: 'unpack', body: unpack },
+    ];
   }
 }

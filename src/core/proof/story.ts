@@ -1,7 +1,8 @@
 import type { Aspect } from '../signals';
 import { ASPECTS } from '../signals';
 import type { Explorer } from './explore';
-import { decodeMove, type Move, type ProofModel } from './model';
+import type { ProofModel } from './model';
+import { decodeMove, type Move } from './move';
 
 /** How a step ends that changes nothing for anybody; a story can be told without it. */
 export const UNNOTICED = 'goes on a little.';
@@ -25,8 +26,7 @@ export function tellStory(explorer: Explorer, to: number, last?: number): StoryS
   for (const code of codes) {
     steps.push(tell(model, decodeMove(code)));
     model.apply(code);
-    model.pack(state);
-    model.unpack(state);
+    model.unpack(model.pack());
   }
   return steps;
 }
