@@ -1,4 +1,4 @@
-import { TICK_MS, type TimedCommand } from '@/core/simulation';
+import { type Recording, TICK_MS, type TimedCommand } from '@/core/simulation';
 import { type LayoutDocument, readDocument } from '@/core/survey';
 import { refuse } from './answer';
 
@@ -6,11 +6,8 @@ import { refuse } from './answer';
 const LONGEST_TICKS = (3600 * 1000) / TICK_MS;
 const MOST_COMMANDS = 10_000;
 
-export interface RecordingFields {
+export interface RecordingFields extends Recording {
   document: LayoutDocument;
-  seed: number;
-  ticks: number;
-  commands: TimedCommand[];
 }
 
 /** Checks what a browser says that it ran; an answer that refuses it when it cannot be that. */

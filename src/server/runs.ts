@@ -1,29 +1,10 @@
 import type { ResultSetHeader, RowDataPacket } from 'mysql2';
-import type { TimedCommand } from '@/core/simulation';
-import { type LayoutDocument, readDocument, writeDocumentText } from '@/core/survey';
+import type { KeptRun, KeptRunRow, TimedCommand } from '@/core/simulation';
+import { readDocument, writeDocumentText } from '@/core/survey';
 import { newId } from './layouts';
 import { pool } from './pool';
 
-/** A run that was kept: everything needed to have it again, with the layout as it was then. */
-export interface KeptRun {
-  name: string;
-  seed: number;
-  ticks: number;
-  commands: TimedCommand[];
-  document: LayoutDocument;
-  hash: string;
-}
-
-export interface RunRow {
-  id: string;
-  name: string;
-  seed: number;
-  ticks: number;
-  hash: string;
-  at: string;
-}
-
-type Row = RowDataPacket & Omit<RunRow, 'at'> & { created_at: Date; commands: string; document: string };
+type Row = RowDataPacket & Omit<KeptRunRow, 'at'> & { created_at: Date; commands: string; document: string };
 
 /** Keeps a run of a layout and returns its id. Throws when there is no such layout. */
 export async function keepRun(layout: string, run: KeptRun): Promise<string> {
@@ -45,7 +26,7 @@ export async function keepRun(layout: string, run: KeptRun): Promise<string> {
 }
 
 /** The runs of a layout, newest first. */
-export async function listRuns(layout: string): Promise<RunRow[]> {
+export async function listRuns(layout: string): Promise<KeptRunRow[]> {
   const [rows] = await pool().execute<Row[]>(
     'SELECT id, name, seed, ticks, hash, created_at FROM runs WHERE layout = ? ORDER BY created_at DESC, id',
     [layout],

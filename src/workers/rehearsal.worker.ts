@@ -6,6 +6,7 @@ import {
   frameOf,
   isMishap,
   PathRecorder,
+  type Recording,
   Rehearsal,
   type RehearsalEvent,
   type RehearsalFrame,
@@ -35,13 +36,6 @@ export interface Report {
   forgetAfter?: number;
 }
 
-/** A run that can be had again: what was done, and when. */
-export interface Recording {
-  seed: number;
-  ticks: number;
-  commands: TimedCommand[];
-}
-
 const MOST_TICKS_A_SLICE = 400;
 const REPORT_MS = 33;
 /** Winding goes on in slices of this many ticks, so that a later wish can take over. */
@@ -54,6 +48,7 @@ let commands: TimedCommand[] = [];
 let given = 0;
 let reached = 0;
 let winding = 0;
+let summing = 0;
 let speed = 0;
 let owed = 0;
 let last = 0;
@@ -174,9 +169,27 @@ const worker = {
       hash: rehearsal?.traceHash ?? '',
     };
   },
-  /** Runs a whole recording aside, for comparing. */
-  summarise(document: LayoutDocument, { seed, ticks, commands: told }: Recording): RunSummary {
-    return summariseRun(document, seed, ticks, told);
+  /**
+   * Runs a whole recording aside, for comparing, and says from time to time up to which tick. Undefined when it was stopped
+   * or another summary was asked for.
+   */
+  async summarise(
+    document: LayoutDocument,
+    recording: Recording,
+    reached: (ticks: number) => void,
+  ): Promise<RunSummary | undefined> {
+    const mine = ++summing;
+    const summary = summariseRun(document, recording);
+    for (;;) {
+      const step = summary.next();
+      if (step.done) return step.value;
+      reached(step.value);
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      if (mine !== summing) return undefined;
+    }
+  },
+  stopSummary(): void {
+    summing += 1;
   },
   /** The present value of every name, for reasoning. */
   values(): Record<string, number> {

@@ -64,8 +64,20 @@ describe('runs', () => {
   const commands: TimedCommand[] = [
     { tick: 200, command: { kind: 'run', train: learningOval().trains[0]!.id, on: false } },
   ];
+  const summaryOf = (ticks: number, told: TimedCommand[]) => {
+    const summary = summariseRun(learningOval(), { seed: 4, ticks, commands: told });
+    for (;;) {
+      const step = summary.next();
+      if (step.done) return step.value;
+    }
+  };
+  test('a long run says how far it has come', () => {
+    const summary = summariseRun(learningOval(), { seed: 4, ticks: 25_000, commands: [] });
+    expect([summary.next().value, summary.next().value]).toEqual([10_000, 20_000]);
+    expect(summary.next()).toMatchObject({ done: true, value: { ticks: 25_000 } });
+  });
   test('a run had again has the same trace, whole or in figures', () => {
-    const summary = summariseRun(learningOval(), 4, 3000, commands);
+    const summary = summaryOf(3000, commands);
     expect(summary.hash).toBe(replay(learningOval(), 4, 3000, commands).traceHash);
     expect(summary.ticks).toBe(3000);
     const red = summary.trains[0]!;
@@ -74,11 +86,11 @@ describe('runs', () => {
     expect(summary.mishaps).toBe(0);
   });
   test('two runs part where the first event differs; one that only goes on longer does not part', () => {
-    const [a, b] = [summariseRun(learningOval(), 4, 3000, []), summariseRun(learningOval(), 4, 3000, commands)];
+    const [a, b] = [summaryOf(3000, []), summaryOf(3000, commands)];
     const parted = firstDifference(a.events, b.events)!;
     expect(parted.tick).toBeGreaterThanOrEqual(200);
     expect(parted.a).not.toBe(parted.b);
-    expect(firstDifference(a.events, summariseRun(learningOval(), 4, 2000, []).events)).toBeUndefined();
+    expect(firstDifference(a.events, summaryOf(2000, []).events)).toBeUndefined();
   });
 });
 

@@ -1,5 +1,6 @@
 import type { LayoutDocument } from '../survey';
-import { Rehearsal, TICK_MS, type TimedCommand } from './rehearsal';
+import type { Recording } from './recording';
+import { Rehearsal, TICK_MS } from './rehearsal';
 import { PathRecorder, type Sample } from './rehearsal-frame';
 import { eventKind, eventTrains, isMishap, type SpokenEvent, sayEvent } from './spoken-event';
 
@@ -17,13 +18,14 @@ export interface RunSummary {
 /** A sample for each second is enough to compare two courses. */
 const SAMPLE_EVERY = 1000 / TICK_MS;
 
-/** Runs a whole run again and counts. */
-export function summariseRun(
+/** Between two reports of how far it has come. */
+const SLICE_TICKS = 10_000;
+
+/** Runs a whole run again and counts; yields now and then up to which tick it has come. */
+export function* summariseRun(
   document: LayoutDocument,
-  seed: number,
-  ticks: number,
-  commands: TimedCommand[],
-): RunSummary {
+  { seed, ticks, commands }: Recording,
+): Generator<number, RunSummary, void> {
   const run = new Rehearsal(document, seed);
   const recorder = new PathRecorder(run);
   const trains = run.plant.trains.map(({ figures }) => ({
@@ -51,6 +53,7 @@ export function summariseRun(
       trains[t]!.runMm += (train.speed * TICK_MS) / 1000;
     });
     if (run.tick % SAMPLE_EVERY === 0) samples.push(recorder.sample());
+    if (run.tick % SLICE_TICKS === 0) yield run.tick;
   }
   const mishaps = events.filter((event) => event.bad).length;
   return { hash: run.traceHash, ticks: run.tick, trains, mishaps, passedAtStop, samples, events };

@@ -1,7 +1,8 @@
 'use client';
-import { type FormEvent, useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { compareDocuments, type LayoutDocument } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
+import { KeptColumn } from '@/ui/parts/kept-column';
 import { useWidth } from '@/ui/parts/use-width';
 import { Window } from '@/ui/parts/window';
 import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
@@ -25,7 +26,6 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
   const saving = useWorkbench((s) => s.saving);
   const [revisions, setRevisions] = useState<Revision[]>();
   const [problem, setProblem] = useState<string>();
-  const [name, setName] = useState('');
   const [pair, setPair] = useState<[number, number]>();
   const [documents, setDocuments] = useState<Record<number, LayoutDocument>>({});
   const [measure, width] = useWidth(860);
@@ -48,13 +48,11 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
     }
   }, [pair, documents, id]);
 
-  const keep = async (event: FormEvent) => {
-    event.preventDefault();
-    if (!name.trim()) return setProblem('Type a name for this version first.');
+  const keep = async (name: string) => {
     const asked = await sendServer('POST', `/api/layouts/${id}/revisions`, { name });
-    if (!asked.ok) return setProblem(asked.problem);
-    setName('');
-    await load();
+    if (asked.ok) await load();
+    else setProblem(asked.problem);
+    return asked.ok;
   };
   const documentOf = (number: number) => (number === NOW ? present : documents[number]);
   const titleOf = (number: number) => {
@@ -81,21 +79,7 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
       onClose={onClose}
     >
       <div className="flex min-h-0 flex-1">
-        <div className="flex w-[300px] shrink-0 flex-col border-r border-line">
-          <form onSubmit={keep} className="flex items-end gap-2 border-b border-line px-4 py-3">
-            <label className="flex grow flex-col gap-1">
-              <span className="text-ink2">Keep the present version as</span>
-              <input className="field" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
-            </label>
-            <button type="submit" className="button" disabled={saving !== 'saved'}>
-              Keep
-            </button>
-          </form>
-          {problem && (
-            <p role="alert" className="mx-4 mt-2 rounded-md bg-fail-tint px-2 py-1 text-fail">
-              {problem}
-            </p>
-          )}
+        <KeptColumn what="version" disabled={saving !== 'saved'} problem={problem} onKeep={keep}>
           {!revisions && !problem && <p className="px-4 py-3 text-ink2">Looking up the kept versions …</p>}
           <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Kept versions">
             {revisions?.map((revision) => (
@@ -115,7 +99,7 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
               </li>
             ))}
           </ul>
-        </div>
+        </KeptColumn>
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           {chosen && (
             <div className="flex shrink-0 flex-wrap items-center gap-3 border-b border-line px-4 py-2">
@@ -171,9 +155,11 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
                 </section>
               </>
             ) : (
-              <p className="px-4 py-3 text-ink2">
-                {revisions?.length === 0 ? 'Nothing has been kept yet.' : 'Fetching that version …'}
-              </p>
+              !problem && (
+                <p className="px-4 py-3 text-ink2">
+                  {revisions?.length === 0 ? 'Nothing has been kept yet.' : 'Fetching that version …'}
+                </p>
+              )
             )}
           </div>
         </div>

@@ -144,7 +144,7 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
             </g>
           ))}
           {otherStretches.map((stretch) => (
-            <StretchCourses key={stretch.key} stretch={stretch} trains={names.length} frame={frame} other />
+            <StretchCourses key={stretch.key} stretch={stretch} trains={other!.names.length} frame={frame} other />
           ))}
           {stretches.map((stretch) => (
             <StretchCourses key={stretch.key} stretch={stretch} trains={names.length} frame={frame} />

@@ -1,10 +1,10 @@
 'use client';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Command, Sample, SpokenEvent } from '@/core/simulation';
+import type { Command, Recording, Sample, SpokenEvent } from '@/core/simulation';
 import { sendServer } from '@/ui/parts/ask-server';
 import { type Board, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
-import type { Recording, RehearsalWorker, Report } from '@/workers/rehearsal.worker';
+import type { RehearsalWorker, Report } from '@/workers/rehearsal.worker';
 
 const MOST_EVENTS = 20_000;
 /** An hour of samples at five a second. */

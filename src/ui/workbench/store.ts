@@ -2,7 +2,7 @@
 import { createContext, useContext } from 'react';
 import { createStore, type StoreApi, useStore } from 'zustand';
 import type { DesignView, Trial } from '@/core/design';
-import type { RehearsalFrame, TimedCommand } from '@/core/simulation';
+import type { Recording, RehearsalFrame } from '@/core/simulation';
 import { applyChange, applyEdit, type Edit, type LayoutDocument, replaceDocument, type Step } from '@/core/survey';
 
 export type Stage = 'survey' | 'signal' | 'prove' | 'rehearse';
@@ -12,13 +12,6 @@ export type Saving = 'opening' | 'saved' | 'waiting' | 'saving' | 'failed' | 'co
 export interface Theirs {
   document: LayoutDocument;
   revision: number;
-}
-
-/** A run that can be had again: what was done, and when. */
-export interface Recording {
-  seed: number;
-  ticks: number;
-  commands: TimedCommand[];
 }
 
 /** Signals, turnouts and blocks at a moment of a rehearsal, and how trains stand. */
