@@ -1,23 +1,12 @@
 'use client';
 import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
-import {
-  type FocusEvent,
-  type KeyboardEvent,
-  type PointerEvent,
-  type ReactNode,
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-} from 'react';
+import { type PointerEvent, type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { showLength, type TenthUm } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { ASPECTS, type Aspect } from '@/core/signals';
 import { asTyped, signalsOf } from '@/core/survey';
-import { straighten, xOf } from '@/core/track';
-import { toggleTheme } from '@/ui/parts/theme-switch';
-import { blockKey, blockNameOf, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { straighten } from '@/core/track';
+import { blockKey, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import { BlockPlates } from './block-plates';
 import { CutsLayer } from './cuts-layer';
 import { CoverageLane, laneHeight, RoomLane } from './lanes';
@@ -31,6 +20,7 @@ import { bandOf, fitView, type Point, SheetGeometry } from './sheet-geometry';
 import { SignalsLayer } from './signals-layer';
 import { type ShownPoints, TrackLayer } from './track-layer';
 import { TrainsLayer } from './trains-layer';
+import { useSheetKeys } from './use-sheet-keys';
 import { useSheetView } from './use-sheet-view';
 
 const REACH_PX = 14;
@@ -135,15 +125,6 @@ export function LineSheet({
     });
   };
 
-  const stepBlock = (by: number) => {
-    if (!design?.blocks.length) return;
-    const order = [...design.blocks].sort(
-      (a, b) => xOf(geometry.drawn(a.middle.line), a.middle.at) - xOf(geometry.drawn(b.middle.line), b.middle.at),
-    );
-    const here = order.findIndex((b) => b.name === blockNameOf(selected));
-    const next = order[(here + by + order.length + (here < 0 && by < 0 ? 1 : 0)) % order.length]!;
-    store.getState().select(blockKey(next.name));
-  };
   const throwTurnout = useCallback(
     (id: string) => {
       const state = store.getState();
@@ -157,73 +138,13 @@ export function LineSheet({
     },
     [store, select],
   );
-  const nextFinding = () => {
-    const { findings } = design ?? { findings: [] };
-    const ids = findings.map((f) =>
-      design?.blocks.some((b) => b.name === f.subject) ? blockKey(f.subject) : f.subject,
-    );
-    const next = ids[(ids.indexOf(selected ?? '') + 1) % Math.max(1, ids.length)];
-    if (next) store.getState().select(next);
-  };
-  /** Everything on the sheet that can have the focus, in order along the line and then from the top. */
-  const things = () =>
-    [...stack.current!.querySelectorAll<SVGGElement>('[role=button]')]
-      .map((element) => ({ element, box: element.getBoundingClientRect() }))
-      .sort((a, b) => a.box.left - b.box.left || a.box.top - b.box.top)
-      .map(({ element }) => element);
-  /** Tab goes along the line from thing to thing and at its end leaves the sheet, as Escape does at once. */
-  const stepThing = (back: boolean): boolean => {
-    const all = things();
-    const here = all.indexOf(window.document.activeElement as unknown as SVGGElement);
-    const next = all[here + (back ? -1 : 1)];
-    if (!next || (here < 0 && back)) return false;
-    next.focus();
-    return true;
-  };
-  const onFocus = (event: FocusEvent) => {
-    const target = event.target as Element;
-    if (target === svg.current || !target.matches(':focus-visible')) return;
-    const box = target.getBoundingClientRect();
-    bringIn(localPoint({ clientX: box.left + box.width / 2, clientY: box.top }, svg.current!).x);
-  };
-  const keys: Record<string, () => void> = {
-    '+': () => zoom(1.3),
-    '=': () => zoom(1.3),
-    '-': () => zoom(1 / 1.3),
-    '0': () => setView(fit),
-    arrowleft: () => pan(-60),
-    arrowright: () => pan(60),
-    escape: () => {
-      store.getState().set({ selected: undefined, measured: undefined, pointed: undefined });
-      svg.current?.focus();
-    },
-  };
-  /** Single letters and signs, which can be switched off. */
-  const letters: Record<string, () => void> = {
-    '[': () => stepBlock(-1),
-    ']': () => stepBlock(1),
-    n: nextFinding,
-    f: () => store.getState().set({ trayOpen: !store.getState().trayOpen }),
-    u: () => store.getState().edit({ do: 'show unit', unit: document.shownUnit === 'cm' ? 'inch' : 'cm' }),
-    l: toggleTheme,
-    t: () => selected && document.turnouts.some((turnout) => turnout.id === selected) && throwTurnout(selected),
-    '/': () => store.getState().set({ window: 'find' }),
-    '?': () => store.getState().set({ window: 'keys' }),
-    ' ': () => store.getState().operator?.playOrPause(),
-    '.': () => store.getState().operator?.step(),
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key === 'Tab') {
-      if (stepThing(event.shiftKey)) event.preventDefault();
-      return;
-    }
-    const key = event.key.toLowerCase();
-    const act = keys[key] ?? (store.getState().keysOn ? letters[key] : undefined);
-    if (!act) return;
-    act();
-    event.preventDefault();
-  };
+  const keys = useSheetKeys(stack, svg, geometry, {
+    zoom,
+    pan,
+    bringIn,
+    throwTurnout,
+    showAll: () => setView(fit),
+  });
 
   const bands = [selected, measured].flatMap((id) => {
     const spans = spansOf(document, design?.blocks ?? [], id);
@@ -256,8 +177,7 @@ export function LineSheet({
           onKeyDownCapture={(event) => {
             withShift.current = event.shiftKey;
           }}
-          onKeyDown={onKeyDown}
-          onFocus={onFocus}
+          {...keys}
         >
           <svg
             ref={svg}

@@ -1,6 +1,7 @@
 'use client';
 import { Pause, Play, RotateCcw, StepForward } from 'lucide-react';
 import { Slider } from 'radix-ui';
+import { IconButton } from '@/ui/parts/icon-button';
 import { Term } from '@/ui/parts/term';
 import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import { clock } from './event-list';
@@ -15,15 +16,7 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
   const store = useWorkbenchStore();
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <button
-        type="button"
-        className="button px-2"
-        onClick={() => run.restart()}
-        aria-label="Start again"
-        title="Start again"
-      >
-        <RotateCcw size={14} aria-hidden />
-      </button>
+      <IconButton icon={RotateCcw} name="Start again" onClick={() => run.restart()} />
       <button
         type="button"
         className="button button-main px-3"
@@ -32,15 +25,7 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
       >
         {run.playing ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
       </button>
-      <button
-        type="button"
-        className="button px-2"
-        onClick={() => run.step(1)}
-        aria-label="Step one scan of 20 ms"
-        title="Step one scan of 20 ms"
-      >
-        <StepForward size={14} aria-hidden />
-      </button>
+      <IconButton icon={StepForward} name="Step one scan of 20 ms" onClick={() => run.step(1)} />
       <button type="button" className="button" onClick={() => run.step(50)}>
         +1 s
       </button>

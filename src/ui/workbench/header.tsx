@@ -14,9 +14,10 @@ import {
 import { SCALES } from '@/core/measure';
 import { writeDocumentText } from '@/core/survey';
 import { Brand } from '@/ui/parts/brand';
+import { IconButton } from '@/ui/parts/icon-button';
 import { saveFile } from '@/ui/parts/save-file';
 import { ThemeSwitch } from '@/ui/parts/theme-switch';
-import { type Saving, useWorkbench, useWorkbenchStore } from './store';
+import { type Saving, useWorkbench, useWorkbenchStore, type WorkbenchState } from './store';
 
 const SAYS: Record<Saving, string> = {
   opening: 'Opening …',
@@ -33,6 +34,7 @@ export function Header() {
   const saving = useWorkbench((s) => s.saving);
   const last = useWorkbench((s) => s.past[s.past.length - 1]);
   const next = useWorkbench((s) => s.future[0]);
+  const open = (window: WorkbenchState['window']) => store.getState().set({ window });
   const bad = saving === 'failed' || saving === 'conflict';
   const download = () =>
     saveFile(`${document.name.replaceAll('.', ' ')}.roblik.json`, writeDocumentText(document), 'application/json');
@@ -79,54 +81,29 @@ export function Header() {
         ))}
       </div>
       <div className="grow" />
-      <button
-        type="button"
-        className="button px-2"
+      <IconButton
+        icon={Undo2}
+        name={last ? `Undo: ${last.says}` : 'Nothing to undo'}
+        title={`Undo: ${last?.says} (Ctrl+Z)`}
         disabled={!last}
         onClick={() => store.getState().undo()}
-        aria-label={last ? `Undo: ${last.says}` : 'Nothing to undo'}
-        title={last ? `Undo: ${last.says} (Ctrl+Z)` : undefined}
-      >
-        <Undo2 size={15} aria-hidden />
-      </button>
-      <button
-        type="button"
-        className="button px-2"
+      />
+      <IconButton
+        icon={Redo2}
+        name={next ? `Redo: ${next.says}` : 'Nothing to redo'}
+        title={`Redo: ${next?.says} (Ctrl+Shift+Z)`}
         disabled={!next}
         onClick={() => store.getState().redo()}
-        aria-label={next ? `Redo: ${next.says}` : 'Nothing to redo'}
-        title={next ? `Redo: ${next.says} (Ctrl+Shift+Z)` : undefined}
-      >
-        <Redo2 size={15} aria-hidden />
-      </button>
-      <button
-        type="button"
-        className="button px-2"
-        onClick={() => store.getState().set({ window: 'find' })}
-        aria-label="Find a thing or a command"
-        title="Find (Ctrl+K)"
-      >
-        <Search size={15} aria-hidden />
-      </button>
-      <button
-        type="button"
-        className="button px-2"
-        onClick={() => store.getState().set({ window: 'export' })}
-        aria-label="Print the sheet, or save it as a drawing"
+      />
+      <IconButton icon={Search} name="Find a thing or a command" title="Find (Ctrl+K)" onClick={() => open('find')} />
+      <IconButton
+        icon={Printer}
+        name="Print the sheet, or save it as a drawing"
         title="Print, or save as a drawing"
-      >
-        <Printer size={15} aria-hidden />
-      </button>
-      <button
-        type="button"
-        className="button px-2"
-        onClick={() => store.getState().set({ window: 'keys' })}
-        aria-label="Keys"
-        title="Keys (?)"
-      >
-        <Keyboard size={15} aria-hidden />
-      </button>
-      <button type="button" className="button" onClick={() => store.getState().set({ window: 'history' })}>
+        onClick={() => open('export')}
+      />
+      <IconButton icon={Keyboard} name="Keys" title="Keys (?)" onClick={() => open('keys')} />
+      <button type="button" className="button" onClick={() => open('history')}>
         <History size={14} aria-hidden /> History
       </button>
       <button type="button" className="button" onClick={download}>
