@@ -65,9 +65,47 @@ export function signalFindings(
       });
     }
   }
+  findings.push(...unsignalledBoundaries(document, partition, readings));
   findings.push(...unprotectedPoints(document, partition, readings));
   return findings;
 }
+
+/** A plain block that a way leads through with no signal at its end: no train is held in it. Within points none is wanted. */
+function unsignalledBoundaries(
+  document: LayoutDocument,
+  partition: Partition,
+  readings: SignalReading[],
+): Finding<Edit>[] {
+  const found = new Map<string, Finding<Edit>>();
+  for (const { signal, ways } of readings) {
+    for (const { blocks } of ways) {
+      for (const [i, step] of blocks.entries()) {
+        const before = partition.blocks[blocks[i - 1]?.block ?? -1];
+        const block = partition.blocks[step.block]!;
+        const { line, from, to } = partition.pieces[step.piece]!;
+        const [at, governs] = step.enters === 0 ? [from, 'up' as const] : [to, 'down' as const];
+        const id = `unsignalled ${line} ${at} ${governs}`;
+        if (!before || before.turnouts.length > 0 || found.has(id)) continue;
+        const place = `${showLength(at, document.shownUnit)} on ${lineName(document, line)}`;
+        found.set(id, {
+          id,
+          kind: 'no signal at the end of a block',
+          severity: 'check',
+          subject: signal.id,
+          says: `No signal stands between ${before.name} and ${block.name} on the way from ${signal.name}. A train in either keeps ${signal.name} at stop, but one that stands in ${before.name} when running begins is not held from ${block.name}.`,
+          figures: [{ name: 'the place', value: place }],
+          advice: `Place a signal there${block.turnouts.length > 0 ? '' : ', or take away what divides the two blocks'}.`,
+          remedies: [
+            { says: `Place a signal at ${place}`, edit: { do: 'add signal', line, at: asTyped(at), governs } },
+          ],
+        });
+      }
+    }
+  }
+  return [...found.values()];
+}
+
+const lineName = (document: LayoutDocument, id: string) => document.lines.find((l) => l.id === id)?.name ?? id;
 
 /**
  * Points in a block that can be entered from a neighbouring block past no signal. Where trains are signalled through that
@@ -90,7 +128,6 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
     const block = outside && partition.blocks[outside.piece.block]!;
     return block !== undefined && signalled.has(block.index) && block.ends.filter(isCut).length > 1;
   };
-  const lineName = (id: string) => document.lines.find((l) => l.id === id)?.name ?? id;
   const findings: Finding<Edit>[] = [];
   for (const block of partition.blocks.filter((b) => b.turnouts.length > 0)) {
     const turnouts = block.turnouts.map((t) => document.turnouts[t]!);
@@ -114,7 +151,7 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
           ...cuts,
           ...places.slice(0, 4).map(
             (p): Remedy<Edit> => ({
-              says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(p.line)}`,
+              says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(document, p.line)}`,
               edit: { do: 'add signal', line: p.line, at: asTyped(p.at), governs: p.governs },
             }),
           ),
@@ -140,7 +177,9 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
           return end === 0 ? { line, at: from, governs: 'up' as const } : { line, at: to, governs: 'down' as const };
         });
       if (places.length === 0) continue;
-      const where = places.map((p) => `${showLength(p.at, document.shownUnit)} on ${lineName(p.line)}`).join(' and ');
+      const where = places
+        .map((p) => `${showLength(p.at, document.shownUnit)} on ${lineName(document, p.line)}`)
+        .join(' and ');
       const says = against
         ? `A train run against the signalled direction can come onto ${names} without passing a signal, from ${where}.`
         : `A train can run onto ${names} without passing a signal, from ${where}.`;

@@ -1,6 +1,7 @@
 'use client';
 import { Moon, Sun } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { IconButton } from './icon-button';
 
 const SIZES = ['1', '1.25', '1.5'] as const;
 const remember = (name: string, value: string) => {
@@ -34,15 +35,12 @@ export function ThemeSwitch() {
   };
   return (
     <div className="flex items-center gap-1.5">
-      <button
-        type="button"
-        className="button px-2"
-        onClick={toggleTheme}
-        aria-label={dark ? 'Use the light theme' : 'Use the dark theme'}
+      <IconButton
+        icon={dark ? Sun : Moon}
+        name={dark ? 'Use the light theme' : 'Use the dark theme'}
         title={dark ? 'Light theme' : 'Dark theme'}
-      >
-        {dark ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
-      </button>
+        onClick={toggleTheme}
+      />
       <select
         className="field py-1"
         value={size}
