@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { newDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { expectClean } from './clean';
 import { openLayout, stage, watchErrors } from './open';
 
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -240,13 +240,7 @@ test('where a turnout lies at the start is part of the layout', async ({ page })
 for (const theme of ['light', 'dark'] as const) {
   test(`no serious accessibility findings, ${theme}`, async ({ page, context, baseURL }) => {
     await context.addCookies([{ name: 'theme', value: theme, url: baseURL! }]);
-    const clean = async (where: string) => {
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-      expect(
-        serious.map((v) => `${where}: ${v.id} ${v.nodes[0]?.html.slice(0, 160)} ${v.nodes[0]?.failureSummary}`),
-      ).toEqual([]);
-    };
+    const clean = (where: string) => expectClean(page, where);
     await page.goto('/');
     await clean('list');
     await openLayout(page, ondrelValley());

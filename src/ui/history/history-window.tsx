@@ -78,7 +78,7 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
       says="A version is kept whenever you come back to editing after a pause of a minute, before anything risky, and when you name one."
       onClose={onClose}
     >
-      <div className="flex min-h-0 flex-1">
+      <div className="flex min-h-[420px] flex-1 overflow-hidden">
         <KeptColumn what="version" disabled={saving !== 'saved'} problem={problem} onKeep={keep}>
           {!revisions && !problem && <p className="px-4 py-3 text-ink2">Looking up the kept versions …</p>}
           <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Kept versions">

@@ -16,6 +16,10 @@ export interface Compared {
   summary: RunSummary;
 }
 
+/** The graph shows both runs whole, or this much of them. */
+const MOST_SECONDS = 240;
+const LEAST_SECONDS = 10;
+
 /** Two runs on one graph, and in figures. */
 export function RunPair({ pair: [a, b], width }: { pair: [Compared, Compared]; width: number }) {
   const [tick, setTick] = useState(0);
@@ -29,7 +33,9 @@ export function RunPair({ pair: [a, b], width }: { pair: [Compared, Compared]; w
   return (
     <>
       <div className="flex flex-wrap items-center gap-3 px-4 py-2">
-        <strong>{a.name}</strong> in colour, <strong>{b.name}</strong> in grey dots.
+        <span>
+          <strong>{a.name}</strong> in colour, <strong>{b.name}</strong> in grey dots.
+        </span>
         <label className="ml-auto flex items-center gap-2">
           Up to
           <input
@@ -52,6 +58,7 @@ export function RunPair({ pair: [a, b], width }: { pair: [Compared, Compared]; w
         tick={tick || Math.min(longest, 5000)}
         width={width}
         height={320}
+        seconds={Math.min(MOST_SECONDS, Math.max(LEAST_SECONDS, tickSeconds(longest)))}
         other={{ samples: b.summary.samples, names: b.summary.trains.map((t) => t.name) }}
       />
       {changes > 0 && (

@@ -8,7 +8,7 @@ import { BlockBoxes, type GraphFrame, StretchCourses } from './graph-courses';
 import { GraphNames } from './graph-names';
 import { cutStretches, joinSpans, type Stretch } from './sample-stretches';
 
-/** Seconds shown at once. */
+/** Seconds shown at once, unless told otherwise. */
 const WINDOW_S = 120;
 const TICKS_A_SECOND = 1000 / TICK_MS;
 /** Share of the height above the “now” line once the graph has filled. */
@@ -35,6 +35,8 @@ interface Props extends Course {
   tick: number;
   width: number;
   height: number;
+  /** How many seconds it shows at once. */
+  seconds?: number;
   /** Another course, drawn thin beside the first. */
   other?: Course;
   /** What is selected on the sheet, as stretches of x. */
@@ -62,11 +64,24 @@ function useKept<T>(value: T, when: string): T {
  * on one long strip of time that is moved past the window, so that what has been drawn once stays as it is.
  */
 export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
-  const { geometry, samples, names, blocks, lineNames, mainRow, tick, width, other, bands, onWind } = props;
+  const {
+    geometry,
+    samples,
+    names,
+    blocks,
+    lineNames,
+    mainRow,
+    tick,
+    width,
+    seconds = WINDOW_S,
+    other,
+    bands,
+    onWind,
+  } = props;
   const now = tickSeconds(tick);
-  const first = Math.max(0, now - WINDOW_S * NOW_SHARE);
+  const first = Math.max(0, now - seconds * NOW_SHARE);
   const height = props.height - (geometry.drawing.lastRow > geometry.drawing.firstRow ? KEY_HEIGHT : 0);
-  const y = scaleLinear([first, first + WINDOW_S], [TOP, height - BOTTOM]);
+  const y = scaleLinear([first, first + seconds], [TOP, height - BOTTOM]);
   const [hidden, setHidden] = useState<ReadonlySet<number>>(new Set());
   const rows = useMemo(() => {
     const found = new Map<number, string[]>();
@@ -79,10 +94,10 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
     return new Map(others.map((row, i) => [row, DASHES[i % DASHES.length]]));
   }, [rows, mainRow]);
   const frame = useMemo((): GraphFrame => {
-    const pxPerTick = (height - TOP - BOTTOM) / (WINDOW_S * TICKS_A_SECOND);
+    const pxPerTick = (height - TOP - BOTTOM) / (seconds * TICKS_A_SECOND);
     return { geometry, width, pxPerTick, mainRow, hidden, dashes };
-  }, [geometry, width, height, mainRow, hidden, dashes]);
-  const [from, to] = [first * TICKS_A_SECOND, (first + WINDOW_S) * TICKS_A_SECOND];
+  }, [geometry, width, height, seconds, mainRow, hidden, dashes]);
+  const [from, to] = [first * TICKS_A_SECOND, (first + seconds) * TICKS_A_SECOND];
   const stretches = useStretches(samples, from, to);
   const named = useKept(stretches, `${Math.floor(now)} ${stretches[0]?.key} ${stretches.length}`);
   const otherStretches = useStretches(other?.samples ?? NO_SAMPLES, from, to);

@@ -63,8 +63,8 @@ export function FindWindow({ onClose }: { onClose: () => void }) {
           className="field m-3 text-[1rem]"
           aria-label="Find a thing or a command"
         />
+        <Command.Empty className="px-5 pb-4 text-ink2">Nothing is called that.</Command.Empty>
         <Command.List className="max-h-96 overflow-y-auto px-3 pb-3">
-          <Command.Empty className="px-2 py-3 text-ink2">Nothing is called that.</Command.Empty>
           <Group title="Things to do">
             {commands.map(([says, key, work]) => (
               <Item key={says} onSelect={act(work)}>
