@@ -27,16 +27,37 @@ function unseen(document: LayoutDocument, vehicle: string, seen: (axle: number) 
 
 describe('what is sound is proved, every state of it', () => {
   test.each([
-    ['the learning oval', learningOval(), 168],
-    ['an oval with one train', withTrains(ring('One', 4, 120), 1, 120), 72],
-    ['five blocks and two trains', withTrains(ring('Five', 5, 120), 2, 120), 592],
-    ['six blocks and three trains', withTrains(ring('Six', 6, 120), 3, 120), 2424],
-    ['two opposing trains on a single line with a loop', passingLoop(['up', 'down']), 64_012],
-    ['two following trains there', passingLoop(['up', 'up']), 58_072],
+    ['the learning oval', learningOval(), 336],
+    ['an oval with one train', withTrains(ring('One', 4, 120), 1, 120), 96],
+    ['five blocks and two trains', withTrains(ring('Five', 5, 120), 2, 120), 1200],
+    ['six blocks and three trains', withTrains(ring('Six', 6, 120), 3, 120), 8208],
+    ['two opposing trains on a single line with a loop', passingLoop(['up', 'down']), 180_384],
+    ['two following trains there', passingLoop(['up', 'up']), 157_132],
   ])('%s', (_, document, states) => {
     const { proof, failing } = prove(document);
     expect(failing).toEqual([]);
     expect(proof).toMatchObject({ finished: true, states });
+  });
+  /** The same ring with its line begun elsewhere, so that the join of its ends comes to lie `cm` further back. */
+  const begunElsewhere = (document: LayoutDocument, byCm: number): LayoutDocument => {
+    const length = document.lines[0]!.length.tenthUm;
+    const shifted = <T extends { at: { tenthUm: number } }>(thing: T): T => {
+      const tenthUm = (thing.at.tenthUm - byCm * 1e5 + length) % length;
+      return { ...thing, at: cm(tenthUm / 1e5) };
+    };
+    return {
+      ...document,
+      features: document.features.map(shifted),
+      blocks: document.blocks.map((b) => ({ ...b, anchor: shifted(b.anchor) })),
+      detectors: document.detectors.map((d) => ({ ...d, anchor: shifted(d.anchor) })),
+      trains: document.trains.map((t) => ({ ...t, start: t.start && shifted(t.start) })),
+    };
+  };
+  test.each([15, 37, 52, 58, 75, 110])('where a ring’s line begins makes no difference: %d cm on', (byCm) => {
+    const long = withTrains(ring('Ring', 4, 120), 2, 120);
+    expect(prove(begunElsewhere(long, byCm)).proof).toMatchObject({ states: 336, finished: true });
+    const missing = withoutSignal('S2');
+    expect(prove(begunElsewhere(missing, byCm)).failing).toEqual(prove(missing).failing);
   });
   test('the same layout has the same states in the same order, whatever the slices', () => {
     const [a, b] = [new ProofRun(passingLoop(['up', 'down'])), new ProofRun(passingLoop(['up', 'down']))];

@@ -83,28 +83,28 @@ export class Explorer {
   private findDeadlock(): void {
     const { model, set, state } = this;
     const dead = new Set(this.still);
-    const leads = new Map<number, number[]>();
-    for (const number of dead) {
+    /** For each of them, those of them from which a step leads to it. */
+    const before = new Map<number, number[]>();
+    const alive: number[] = [];
+    for (const number of this.still) {
       set.read(number, state);
       model.unpack(state);
-      const to: number[] = [];
+      let leadsOut = false;
       const count = model.moves(this.choices);
-      for (const move of this.choices.slice(0, count)) {
-        model.apply(move);
-        if (!model.harm) to.push(~set.add(model.pack()));
+      for (let i = 0; i < count; i++) {
+        model.apply(this.choices[i]!);
+        const to = model.harm ? number : ~set.add(model.pack());
         model.back();
+        leadsOut ||= !dead.has(to);
+        if (before.has(to)) before.get(to)!.push(number);
+        else before.set(to, [number]);
       }
-      leads.set(number, to);
+      if (leadsOut) alive.push(number);
     }
-    for (let changed = true; changed; ) {
-      changed = false;
-      for (const number of dead) {
-        if (!leads.get(number)!.some((to) => !dead.has(to))) continue;
-        dead.delete(number);
-        changed = true;
-      }
+    for (let number = alive.pop(); number !== undefined; number = alive.pop()) {
+      if (dead.delete(number)) alive.push(...(before.get(number) ?? []));
     }
-    if (dead.size > 0) this.deadlock = Math.min(...dead);
+    for (const number of dead) this.deadlock = Math.min(number, this.deadlock ?? number);
   }
 
   /** The steps from the start to a state. */

@@ -34,7 +34,7 @@ export interface Placement {
   sections: number[];
   /** Turnouts whose blades it stands over. */
   over: number[];
-  /** A signal that stands before it no farther than its braking distance, in the piece of its nose; -1 for none. */
+  /** The next signal before it, when that is no farther than its braking distance; -1 for none. */
   facing: number;
   advances: Advance[];
 }
@@ -66,6 +66,22 @@ export function placementsOf(
   const tailMm =
     consist.unseenTailMm <= MOST_UNSEEN_TAIL_MM ? consist.lengthMm - consist.unseenTailMm : consist.lengthMm;
   const lengthOf = (piece: number) => mmOf(partition.pieces[piece]!.to - partition.pieces[piece]!.from);
+  /**
+   * Signals of a piece in order and the first one beyond it, with their distances from its entry. Beyond facing points the way
+   * is not known, so there none is looked for.
+   */
+  const signalsAhead = (piece: number, exit: EdgeEnd) => {
+    const own = (signals.get(`${piece} ${exit}`) ?? []).sort((a, b) => a.alongMm - b.alongMm);
+    let here = { piece, exit };
+    for (let reach = lengthOf(piece); reach < lengthOf(piece) + brakingMm; reach += lengthOf(here.piece)) {
+      const [on, ...others] = onwardPieces(partition, partition.pieces[here.piece]!, here.exit);
+      if (!on || others.length > 0) break;
+      here = { piece: on.piece.index, exit: on.enters === 0 ? 1 : 0 };
+      const [first] = signals.get(`${here.piece} ${here.exit}`) ?? [];
+      if (first) return [...own, { index: first.index, alongMm: reach + first.alongMm }];
+    }
+    return own;
+  };
   const known = new Map<string, number>();
   const found: Placement[] = [];
   const middles: number[] = [];
@@ -80,7 +96,7 @@ export function placementsOf(
       behind[i] = sum;
       if (i > 0) sum += lengthOf(tape[i - 1]!.piece);
     }
-    const here = signals.get(`${head.piece} ${head.exit}`) ?? [];
+    const here = signalsAhead(head.piece, head.exit);
     const marks = [length];
     for (const { alongMm } of here) marks.push(alongMm, alongMm - brakingMm);
     for (const back of behind.slice(1)) for (const at of [...consist.axlesMm, tailMm]) marks.push(at - back);
@@ -103,7 +119,7 @@ export function placementsOf(
       while (i > 0 && middle - axle < -behind[i]!) i -= 1;
       sections.add(partition.pieces[tape[i]!.piece]!.section);
     }
-    const facing = here.find(({ alongMm }) => alongMm > middle && alongMm - next <= brakingMm + SAME_MM);
+    const facing = here.find(({ alongMm }) => alongMm > middle && alongMm - middle <= brakingMm);
     const placement: Placement = {
       tape,
       blocks: [...new Set(tape.map(({ piece }) => partition.pieces[piece]!.block))].sort((a, b) => a - b),

@@ -42,6 +42,7 @@ const ASSUMPTIONS = [
   'Drivers obey: a signal at stop is passed only when it fell after the train was within braking distance of it at proceed.',
   'Trains do not turn back, and nothing is put on or taken off the track.',
   'Anybody may throw any turnout at any moment; nobody holds a signal by hand.',
+  'Lengths are as surveyed: of two events a few millimetres apart, only the order that follows from them is tried.',
   'Detectors, motors and lamps do what they should.',
   'Detectors react, and rules settle, before the next thing happens.',
 ];
