@@ -141,3 +141,34 @@ test('a file that is no layout, on the list', async ({ page }) => {
   await alerts(page, /notes.txt|JSON/);
   await clean(page, 'import refused');
 });
+
+test('at every size all of the header and of the bar stays on the page, side by side', async ({ page }) => {
+  await openLayout(page, ondrelValley());
+  for (const size of ['150 %', '125 %', '100 %']) {
+    await page.getByLabel('Size of everything').selectOption(size);
+    await stage(page, 'Rehearse');
+    await page.getByRole('button', { name: 'Runs' }).waitFor();
+    const boxes = (await page.evaluate(`
+      [...document.querySelectorAll('header button, header select, header input, main button, main [role=slider]')]
+        .filter((e) => !e.closest('svg')).map((e) => { const { left, right, top, bottom } = e.getBoundingClientRect();
+          return { name: e.getAttribute('aria-label') ?? e.textContent, left, right, top, bottom }; })`)) as {
+      name: string;
+      left: number;
+      right: number;
+      top: number;
+      bottom: number;
+    }[];
+    expect(boxes.length).toBeGreaterThan(20);
+    for (const a of boxes) {
+      expect(a.left >= 0 && a.right <= 1280 && a.right > a.left, `${a.name} at ${size}`).toBe(true);
+      const over = boxes.filter(
+        (b) => a !== b && a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 1 && b.top < a.bottom - 1,
+      );
+      expect(
+        over.map((b) => `${a.name} over ${b.name} at ${size}`),
+        `${a.name} at ${size}`,
+      ).toEqual([]);
+    }
+    await clean(page, `rehearse at ${size}`);
+  }
+});

@@ -8,7 +8,7 @@ export function Brand() {
         <path d="M1 9h9M18 9h9" stroke="var(--ink)" strokeWidth="2.4" strokeLinecap="round" />
         <path d="M14 1v14" stroke="var(--accent)" strokeWidth="2.2" strokeLinecap="round" />
       </svg>
-      Roblik
+      <span className="@max-4xl:sr-only">Roblik</span>
     </Link>
   );
 }

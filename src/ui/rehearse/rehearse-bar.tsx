@@ -74,7 +74,7 @@ function Moment({ run }: { run: RehearsalControls }) {
   const tick = useWorkbench((s) => Math.floor((s.frame?.tick ?? 0) / grain) * grain);
   const reached = useWorkbench((s) => Math.ceil(s.course.reached / grain) * grain);
   return (
-    <>
+    <div className="flex items-center gap-2">
       <Clock />
       <Slider.Root
         className="relative flex h-5 w-36 touch-none items-center"
@@ -93,7 +93,7 @@ function Moment({ run }: { run: RehearsalControls }) {
           aria-valuetext={clock(tick)}
         />
       </Slider.Root>
-    </>
+    </div>
   );
 }
 

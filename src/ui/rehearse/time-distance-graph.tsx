@@ -18,6 +18,8 @@ const [TOP, BOTTOM] = [6, 4];
 /** How lines of each row off the main one are broken, nearest row first, so that parallel roads are told apart. */
 const DASHES = ['7 3', '2 3', '10 3 2 3', '5 5', '2 6', '12 4'];
 const KEY_HEIGHT = 23;
+/** Half the height of the “now” label with half that of a time beside it. */
+const NOW_HALF_HEIGHT = 15;
 
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
@@ -110,7 +112,7 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
   return (
     <div className="border-t border-line">
       {rows.length > 1 && (
-        <fieldset className="flex flex-wrap gap-x-4 bg-paper px-4 py-0.5 text-[0.75rem]">
+        <fieldset className="flex gap-x-4 overflow-x-auto whitespace-nowrap bg-paper px-4 py-0.5 text-[0.75rem] [scrollbar-width:none]">
           <legend className="sr-only">Roads shown in the graph</legend>
           {rows.map(([row, lines]) => (
             <label key={row} className="flex items-center gap-1">
@@ -153,9 +155,11 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
           {y.ticks(Math.max(3, Math.floor(height / 44))).map((t) => (
             <g key={t}>
               <path d={`M66 ${t * strip}H${width}`} stroke="var(--hair)" />
-              <text x="58" y={t * strip + 4} textAnchor="end" fontSize="11.5" style={{ fill: 'var(--ink3)' }}>
-                {clock(t)}
-              </text>
+              {Math.abs(y(t) - y(now)) > NOW_HALF_HEIGHT && (
+                <text x="58" y={t * strip + 4} textAnchor="end" fontSize="11.5" style={{ fill: 'var(--ink3)' }}>
+                  {clock(t)}
+                </text>
+              )}
             </g>
           ))}
           {otherStretches.map((stretch) => (

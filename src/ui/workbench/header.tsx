@@ -39,89 +39,91 @@ export function Header() {
   const download = () =>
     saveFile(`${document.name.replaceAll('.', ' ')}.roblik.json`, writeDocumentText(document), 'application/json');
   return (
-    <header className="isolate flex h-[46px] shrink-0 items-center gap-3 border-b border-line px-4">
-      <div className="w-[126px]">
-        <Brand />
-      </div>
-      <label className="flex min-w-24 shrink items-center gap-2">
-        <span className="sr-only">Name of the layout</span>
-        <input
-          className="w-52 min-w-24 shrink rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[0.95rem] font-semibold hover:border-edge focus:border-edge focus:bg-raised"
-          defaultValue={document.name}
-          key={document.name}
-          maxLength={80}
-          onBlur={(e) => {
-            if (e.target.value.trim() && e.target.value !== document.name)
-              store.getState().edit({ do: 'rename layout', name: e.target.value });
-          }}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') e.currentTarget.blur();
-          }}
+    <header className="@container isolate shrink-0 border-b border-line">
+      <div className="flex h-[45px] items-center gap-3 px-4 @max-4xl:gap-2">
+        <div className="w-[126px] @max-4xl:w-auto">
+          <Brand />
+        </div>
+        <label className="flex min-w-24 shrink items-center gap-2">
+          <span className="sr-only">Name of the layout</span>
+          <input
+            className="w-52 min-w-24 shrink rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[0.95rem] font-semibold hover:border-edge focus:border-edge focus:bg-raised"
+            defaultValue={document.name}
+            key={document.name}
+            maxLength={80}
+            onBlur={(e) => {
+              if (e.target.value.trim() && e.target.value !== document.name)
+                store.getState().edit({ do: 'rename layout', name: e.target.value });
+            }}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') e.currentTarget.blur();
+            }}
+          />
+        </label>
+        <span className="min-w-0 shrink truncate text-ink3 @max-4xl:hidden">
+          {SCALES[document.scale].label} · {document.power}
+        </span>
+        <div
+          className="flex shrink-0 overflow-hidden rounded-md border border-edge"
+          role="radiogroup"
+          aria-label="Unit of length"
+        >
+          {(['cm', 'inch'] as const).map((unit) => (
+            <button
+              key={unit}
+              type="button"
+              role="radio"
+              aria-checked={document.shownUnit === unit}
+              className={`cursor-pointer px-2.5 py-1 ${document.shownUnit === unit ? 'bg-raised font-semibold' : 'text-ink3'}`}
+              onClick={() => store.getState().edit({ do: 'show unit', unit })}
+            >
+              {unit}
+            </button>
+          ))}
+        </div>
+        <div className="grow" />
+        <IconButton
+          icon={Undo2}
+          name={last ? `Undo: ${last.says}` : 'Nothing to undo'}
+          title={`Undo: ${last?.says} (Ctrl+Z)`}
+          disabled={!last}
+          onClick={() => store.getState().undo()}
         />
-      </label>
-      <span className="min-w-0 shrink truncate text-ink3">
-        {SCALES[document.scale].label} · {document.power}
-      </span>
-      <div
-        className="flex shrink-0 overflow-hidden rounded-md border border-edge"
-        role="radiogroup"
-        aria-label="Unit of length"
-      >
-        {(['cm', 'inch'] as const).map((unit) => (
-          <button
-            key={unit}
-            type="button"
-            role="radio"
-            aria-checked={document.shownUnit === unit}
-            className={`cursor-pointer px-2.5 py-1 ${document.shownUnit === unit ? 'bg-raised font-semibold' : 'text-ink3'}`}
-            onClick={() => store.getState().edit({ do: 'show unit', unit })}
-          >
-            {unit}
-          </button>
-        ))}
+        <IconButton
+          icon={Redo2}
+          name={next ? `Redo: ${next.says}` : 'Nothing to redo'}
+          title={`Redo: ${next?.says} (Ctrl+Shift+Z)`}
+          disabled={!next}
+          onClick={() => store.getState().redo()}
+        />
+        <IconButton icon={Search} name="Find a thing or a command" title="Find (Ctrl+K)" onClick={() => open('find')} />
+        <IconButton
+          icon={Printer}
+          name="Print the sheet, or save it as a drawing"
+          title="Print, or save as a drawing"
+          onClick={() => open('export')}
+        />
+        <IconButton icon={Keyboard} name="Keys" title="Keys (?)" onClick={() => open('keys')} />
+        <button type="button" className="button" onClick={() => open('history')}>
+          <History size={14} aria-hidden /> <span className="@max-4xl:sr-only">History</span>
+        </button>
+        <button type="button" className="button" onClick={download}>
+          <Download size={14} aria-hidden /> <span className="@max-4xl:sr-only">Export</span>
+        </button>
+        <output
+          className={`flex min-w-28 items-center @max-4xl:min-w-0 gap-1.5 whitespace-nowrap rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
+        >
+          {bad ? (
+            <CircleAlert size={14} aria-hidden />
+          ) : saving === 'saved' ? (
+            <CheckCircle2 size={14} aria-hidden />
+          ) : (
+            <LoaderCircle size={14} aria-hidden />
+          )}
+          {SAYS[saving]}
+        </output>
+        <ThemeSwitch />
       </div>
-      <div className="grow" />
-      <IconButton
-        icon={Undo2}
-        name={last ? `Undo: ${last.says}` : 'Nothing to undo'}
-        title={`Undo: ${last?.says} (Ctrl+Z)`}
-        disabled={!last}
-        onClick={() => store.getState().undo()}
-      />
-      <IconButton
-        icon={Redo2}
-        name={next ? `Redo: ${next.says}` : 'Nothing to redo'}
-        title={`Redo: ${next?.says} (Ctrl+Shift+Z)`}
-        disabled={!next}
-        onClick={() => store.getState().redo()}
-      />
-      <IconButton icon={Search} name="Find a thing or a command" title="Find (Ctrl+K)" onClick={() => open('find')} />
-      <IconButton
-        icon={Printer}
-        name="Print the sheet, or save it as a drawing"
-        title="Print, or save as a drawing"
-        onClick={() => open('export')}
-      />
-      <IconButton icon={Keyboard} name="Keys" title="Keys (?)" onClick={() => open('keys')} />
-      <button type="button" className="button" onClick={() => open('history')}>
-        <History size={14} aria-hidden /> History
-      </button>
-      <button type="button" className="button" onClick={download}>
-        <Download size={14} aria-hidden /> Export
-      </button>
-      <output
-        className={`flex min-w-28 items-center gap-1.5 whitespace-nowrap rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
-      >
-        {bad ? (
-          <CircleAlert size={14} aria-hidden />
-        ) : saving === 'saved' ? (
-          <CheckCircle2 size={14} aria-hidden />
-        ) : (
-          <LoaderCircle size={14} aria-hidden />
-        )}
-        {SAYS[saving]}
-      </output>
-      <ThemeSwitch />
     </header>
   );
 }
