@@ -1,5 +1,8 @@
 import { expect, type Page, test } from '@playwright/test';
-import type { LayoutDocument } from '../../src/core/survey';
+import { cm } from '../../src/core/measure';
+import { type LayoutDocument, newDocument } from '../../src/core/survey';
+import { gap } from '../../src/demo/build';
+import { generatedLine } from '../../src/demo/generated';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
 import { randomLine } from '../unit/random-line';
@@ -52,19 +55,23 @@ test('Tab goes along the line through every thing, brings it in, and Enter selec
   const errors = watchErrors(page);
   await openLayout(page, ondrelValley());
   await sheet(page).focus();
-  for (let i = 0; i < 6; i++) await page.keyboard.press('+');
   const all = await sheet(page).getByRole('button').count();
+  for (let i = 0; i < 6; i++) await page.keyboard.press('+');
+  await page.keyboard.press('Home');
   const seen = new Set<string>();
-  for (let i = 0; i < all; i++) {
+  for (;;) {
     await page.keyboard.press('Tab');
-    const here = page.locator(':focus');
+    const here = page.locator('svg :focus');
+    if ((await here.count()) === 0) break;
     seen.add((await here.getAttribute('aria-label')) ?? '');
     const box = (await here.boundingBox())!;
     const middle = box.x + box.width / 2;
     expect(middle).toBeGreaterThan(150);
     expect(middle).toBeLessThan(1000);
   }
-  expect(seen.size).toBeGreaterThan(60);
+  expect(seen.size).toBeGreaterThanOrEqual(all);
+  await page.keyboard.press('Shift+Tab');
+  await page.keyboard.press('Tab');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('complementary', { name: 'Reasoning' })).toBeVisible();
   await page.keyboard.press('Escape');
@@ -240,4 +247,49 @@ test('the oval is proved, and a missing signal is told as a story and shown in t
   await expect(page.getByText('On the line now')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Block B2, occupied' })).toBeVisible({ timeout: 60_000 });
   expect(errors).toEqual([]);
+});
+
+test('of a long layout only what is near the sheet is drawn; the rest is found by name and by the keys', async ({
+  page,
+}) => {
+  await openLayout(page, generatedLine(100));
+  const block = (name: string) => sheet(page).getByRole('button', { name: `Block ${name}`, exact: true });
+  expect(await sheet(page).getByRole('button').count()).toBeLessThan(130);
+  await expect(block('S19')).toHaveCount(0);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('Block S19');
+  await page.keyboard.press('Enter');
+  await expect(block('S19')).toBeInViewport();
+  await expect(block('S1')).toHaveCount(0);
+  await sheet(page).focus();
+  await page.keyboard.press('Home');
+  await expect(block('S0')).toBeInViewport();
+  await page.keyboard.press('End');
+  await expect(block('M19')).toBeInViewport();
+});
+
+test('Tab reaches the next thing however far it is', async ({ page }) => {
+  const document = newDocument('Far apart');
+  document.lines = [{ id: 'main', name: 'Main', length: cm(12_000), drawing: undefined }];
+  document.referenceLine = 'main';
+  document.features = [100, 5000, 11_800].map((at, i) => gap(`g${i}`, 'main', at));
+  await openLayout(page, document);
+  await sheet(page).focus();
+  for (let i = 0; i < 14; i++) await page.keyboard.press('+');
+  await page.keyboard.press('Home');
+  const walk = async (key: string) => {
+    const met: string[] = [];
+    for (let i = 0; i < 20; i++) {
+      await page.keyboard.press(key);
+      const here = page.locator('svg :focus');
+      if ((await here.count()) === 0) break;
+      await expect(here).toBeInViewport();
+      met.push((await here.getAttribute('aria-label'))!);
+    }
+    return met.filter((label) => label.startsWith('Gap'));
+  };
+  const gaps = ['Gap at 100 cm, fixed', 'Gap at 5000 cm, fixed', 'Gap at 11800 cm, fixed'];
+  expect(await walk('Tab')).toEqual(gaps);
+  expect(await walk('Shift+Tab')).toEqual(gaps.toReversed());
+  await expect(sheet(page)).toBeFocused();
 });

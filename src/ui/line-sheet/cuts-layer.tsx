@@ -39,6 +39,7 @@ export const CutsLayer = memo(function CutsLayer(props: Props) {
   return cuts.map((cut) => {
     const at = dragged?.id === cut.id ? dragged.at : cut.at.tenthUm;
     const { x, y } = geometry.at(cut.line, at);
+    if (!geometry.isNear(x)) return null;
     const isSelected = selected === cut.id;
     const colour = isSelected ? 'var(--accent)' : 'var(--ink)';
     const what = cut.kind === 'gap' ? 'Gap' : 'Block mark';

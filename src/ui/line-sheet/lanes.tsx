@@ -63,6 +63,7 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
       <LaneTitle y={y} width={width} title="Detection coverage" note={note} />
       {design.blocks.flatMap((block) =>
         block.pieces.map((piece) => {
+          if (!geometry.hasNear(piece)) return null;
           const span = spanOf(geometry, piece);
           const at = y + LANE_TOP + rows.indexOf(span.row) * BAR_PITCH;
           const seen = block.detectors.length > 0;
@@ -103,6 +104,7 @@ export const RoomLane = memo(function RoomLane({ document, design, geometry, y, 
         design.blocks.map((block) => {
           if (block.turnouts.length > 0) return null;
           const piece = block.pieces.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
+          if (!geometry.hasNear(piece)) return null;
           const span = spanOf(geometry, piece);
           const at = y + LANE_TOP - 6 + rows.indexOf(span.row) * BAR_PITCH;
           const spare = block.length - longest.length;

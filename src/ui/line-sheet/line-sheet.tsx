@@ -16,7 +16,7 @@ import { planLabels } from './plan-labels';
 import { RULER_HEIGHT } from './ruler-steps';
 import { Rulers } from './rulers';
 import { spansOf } from './selection-place';
-import { bandOf, fitView, type Point, SheetGeometry } from './sheet-geometry';
+import { bandOf, fitView, GUTTER, type Point, RIGHT_PAD, SheetGeometry } from './sheet-geometry';
 import { SignalsLayer } from './signals-layer';
 import { type ShownPoints, TrackLayer } from './track-layer';
 import { TrainsLayer } from './trains-layer';
@@ -57,11 +57,15 @@ export function LineSheet({
   const fit = useMemo(() => fitView(drawing, size.width), [drawing, size.width]);
   const svg = useRef<SVGSVGElement>(null);
   const stack = useRef<HTMLDivElement>(null);
-  const { shown, setView, zoom, pan, bringIn, pointers, wasClick } = useSheetView(svg, fit, size.width);
+  const end = useRef<HTMLSpanElement>(null);
+  const { shown, setView, zoom, pan, goTo, bringIn, pointers, wasClick } = useSheetView(svg, drawing, fit, size.width);
   const rows = drawing.lastRow - drawing.firstRow + 1;
   const fixed = RULER_HEIGHT + 46 + 2 * laneHeight(rows) + 74;
   const pitch = below ? 54 : Math.max(54, Math.min(74, (size.height - fixed) / Math.max(1, rows - 1)));
-  const geometry = useMemo(() => new SheetGeometry(drawing, shown, RULER_HEIGHT + 46, pitch), [drawing, shown, pitch]);
+  const geometry = useMemo(
+    () => new SheetGeometry(drawing, shown, RULER_HEIGHT + 46, pitch, size.width),
+    [drawing, shown, pitch, size.width],
+  );
   const placed = useMemo(
     () => planLabels(document, design, geometry, layers.lengths && stage !== 'rehearse'),
     [document, design, geometry, layers.lengths, stage],
@@ -138,13 +142,25 @@ export function LineSheet({
     },
     [store, select],
   );
-  const keys = useSheetKeys(stack, svg, geometry, {
+  const keys = useSheetKeys(stack, svg, end, geometry, {
     zoom,
     pan,
     bringIn,
     throwTurnout,
     showAll: () => setView(fit),
+    goTo,
   });
+
+  const present = useRef({ geometry, bringIn, design });
+  present.current = { geometry, bringIn, design };
+  /** What is selected elsewhere, in a list or by name, comes onto the sheet. */
+  useEffect(() => {
+    const now = present.current;
+    const spans = spansOf(document, now.design?.blocks ?? [], selected);
+    if (spans.length === 0) return;
+    const { x, width } = bandOf(now.geometry, spans);
+    if (x + width < GUTTER || x > now.geometry.width - RIGHT_PAD) now.bringIn(x + width / 2);
+  }, [selected, document]);
 
   const bands = [selected, measured].flatMap((id) => {
     const spans = spansOf(document, design?.blocks ?? [], id);
@@ -186,7 +202,7 @@ export function LineSheet({
             className="drawing block touch-none select-none bg-sheet"
             tabIndex={0}
             role="group"
-            aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it.`}
+            aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, Home and End go to its ends, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it.`}
             {...pointers}
             onPointerUp={onPointerUp}
           >
@@ -313,6 +329,9 @@ export function LineSheet({
               />
             </svg>
           )}
+          <span ref={end} tabIndex={-1} className="sr-only">
+            End of the line sheet
+          </span>
         </div>
       </div>
       {below?.(geometry, size.width, bands)}

@@ -38,6 +38,7 @@ export const PlacedThings = memo(function PlacedThings({
     if (!what) return null;
     const { x, y } = geometry.at(feature.line, feature.at.tenthUm);
     const end = 'to' in feature ? geometry.at(feature.line, feature.to.tenthUm) : { x, y };
+    if (!geometry.isNear(x, end.x)) return null;
     const colour = selected === feature.id ? 'var(--accent)' : 'var(--edge)';
     const name = 'name' in feature ? ` ${feature.name}` : '';
     const label = `${what}${name} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;

@@ -46,9 +46,10 @@ export function planLabels(
 ): Placed {
   const placed: Placed = { signals: new Map(), turnouts: new Map(), plates: new Map(), lengths: new Map() };
   const taken: Box[] = [];
-  const rails = document.lines.map((line): Box => {
+  const rails = document.lines.flatMap((line): Box[] => {
     const [a, b] = geometry.flat(line.id);
-    return { x: Math.min(a.x, b.x), y: a.y - 3, width: Math.abs(b.x - a.x), height: 6 };
+    if (!geometry.isNear(a.x, b.x)) return [];
+    return [{ x: Math.min(a.x, b.x), y: a.y - 3, width: Math.abs(b.x - a.x), height: 6 }];
   });
   const put = <T>(id: string, choices: { box: Box; value: T }[], into: Map<string, T>, onRail = false) => {
     const found = placeLabels([{ id, choices: choices.map((c) => c.box) }], onRail ? taken : [...taken, ...rails]).get(
@@ -59,7 +60,10 @@ export function planLabels(
     into.set(id, choices[found]!.value);
   };
 
-  const signals = signalsOf(document);
+  const isNear = ({ line, at }: { line: string; at: { tenthUm: number } }) =>
+    geometry.isNear(geometry.at(line, at.tenthUm).x);
+  const signals = signalsOf(document).filter(isNear);
+  const blocks = (design?.blocks ?? []).filter((block) => block.pieces.some((piece) => geometry.hasNear(piece)));
   for (const signal of signals) {
     const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
     const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
@@ -87,7 +91,7 @@ export function planLabels(
     placed.signals.clear();
     taken.length = 0;
   }
-  for (const block of design?.blocks ?? []) {
+  for (const block of blocks) {
     const width = textWidth(block.name, 6.8) + 10;
     const piece = block.pieces.find(
       (p) => p.line === block.middle.line && block.middle.at >= p.from && block.middle.at <= p.to,
@@ -103,7 +107,7 @@ export function planLabels(
     const [left, right] = [geometry.at(piece.line, piece.from).x, geometry.at(piece.line, piece.to).x];
     if (Math.abs(right - left) > width + 6) put(block.name, choices, placed.plates, true);
   }
-  for (const turnout of document.turnouts) {
+  for (const turnout of document.turnouts.filter(isNear)) {
     const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);
     const width = textWidth(turnout.name);
     const choices = TURNOUT_SPOTS.map(([dx, dy]) => ({
@@ -113,7 +117,7 @@ export function planLabels(
     put(turnout.id, choices, placed.turnouts);
   }
   if (!lengths) return placed;
-  for (const block of design?.blocks ?? []) {
+  for (const block of blocks) {
     if (block.turnouts.length > 0) continue;
     const piece = block.pieces.find(
       (p) => p.line === block.middle.line && block.middle.at >= p.from && block.middle.at <= p.to,

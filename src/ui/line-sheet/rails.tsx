@@ -14,7 +14,8 @@ export const Rails = memo(function Rails({
   width: number;
   colour?: string;
 }) {
-  return document.lines.map((line) => (
+  const near = document.lines.filter((l) => geometry.hasNear({ line: l.id, from: 0, to: l.length.tenthUm }));
+  return near.map((line) => (
     <path
       key={line.id}
       d={geometry.path(line.id, 0, line.length.tenthUm)}

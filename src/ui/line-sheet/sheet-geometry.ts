@@ -49,8 +49,19 @@ export class SheetGeometry {
     readonly view: View,
     readonly top: number,
     readonly pitch: number,
+    /** Width of the sheet it is seen on; nothing is left out on one without end, as on paper. */
+    readonly width = Number.POSITIVE_INFINITY,
   ) {}
 
+  /** Whether anything between two screen x is on the sheet or less than a sheet’s width off it; only that is drawn. */
+  isNear(a: number, b = a): boolean {
+    return Math.max(a, b) > -this.width && Math.min(a, b) < 2 * this.width;
+  }
+  /** Whether any part of a stretch of a line is. */
+  hasNear({ line, from, to }: { line: string; from: TenthUm; to: TenthUm }): boolean {
+    const drawn = this.drawn(line);
+    return this.isNear(this.x(xOf(drawn, from)), this.x(xOf(drawn, to)));
+  }
   x(value: TenthUm): number {
     return GUTTER + (value - this.view.from) * this.view.scale;
   }

@@ -53,6 +53,7 @@ const SignalMark = memo(function SignalMark({
   onSelect?: (id: string) => void;
 }) {
   const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
+  if (!geometry.isNear(x)) return null;
   const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
   return (
     <Pickable

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { DesignView } from '@/core/design';
-import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH } from '@/core/measure';
+import { type ShownUnit, TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '@/core/measure';
 import type { LayoutDocument, Turnout } from '@/core/survey';
 import { Pickable } from './pickable';
 import { PlacedThings } from './placed-things';
@@ -39,6 +39,7 @@ export const TrackLayer = memo(function TrackLayer({
   selected,
   onSelect,
 }: Props) {
+  const near = document.turnouts.filter((t) => geometry.isNear(geometry.at(t.line, t.at.tenthUm).x));
   return (
     <g>
       {detectors &&
@@ -48,7 +49,7 @@ export const TrackLayer = memo(function TrackLayer({
           ),
         )}
       <Rails document={document} geometry={geometry} width={2.4} />
-      {document.turnouts.map((turnout) => (
+      {near.map((turnout) => (
         <path
           key={turnout.id}
           d={legBreak(geometry, turnout, points[turnout.id] ?? turnout.lies)}
@@ -59,7 +60,7 @@ export const TrackLayer = memo(function TrackLayer({
       ))}
       <LineEnds document={document} geometry={geometry} />
       <PlacedThings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
-      {document.turnouts.map((turnout) => (
+      {near.map((turnout) => (
         <TurnoutMark
           key={turnout.id}
           turnout={turnout}
@@ -85,16 +86,18 @@ const Ribbon = memo(function Ribbon({
   geometry: SheetGeometry;
   occupied: boolean;
 }) {
-  return block.pieces.map((piece) => (
-    <path
-      key={`${piece.line} ${piece.from}`}
-      d={geometry.path(piece.line, piece.from, piece.to)}
-      fill="none"
-      stroke={occupied ? 'var(--accent-band)' : 'var(--accent-tint)'}
-      strokeWidth="16"
-      strokeLinejoin="round"
-    />
-  ));
+  return block.pieces
+    .filter((piece) => geometry.hasNear(piece))
+    .map((piece) => (
+      <path
+        key={`${piece.line} ${piece.from}`}
+        d={geometry.path(piece.line, piece.from, piece.to)}
+        fill="none"
+        stroke={occupied ? 'var(--accent-band)' : 'var(--accent-tint)'}
+        strokeWidth="16"
+        strokeLinejoin="round"
+      />
+    ));
 });
 
 /** The blades: a dot, open while they move, with a square round it when locked or selected. */
@@ -179,9 +182,15 @@ function legPath(
   return end.end === 'start' ? geometry.path(end.line, a, b) : geometry.path(end.line, length - a, length - b);
 }
 
+/** A figure in the unit of the ruler, or with the next larger unit when it has more than four digits. */
+function shortLength(length: TenthUm, unit: ShownUnit): string {
+  const value = length / (unit === 'cm' ? TENTH_UM_PER_CM : TENTH_UM_PER_INCH);
+  if (value < 10_000) return String(Math.round(value));
+  return unit === 'cm' ? `${Math.round(value / 100)} m` : `${Math.round(value / 12)} ft`;
+}
+
 /** A slanted double stroke where a line is cut on paper and goes on elsewhere. */
 function LineEnds({ document, geometry }: { document: LayoutDocument; geometry: SheetGeometry }) {
-  const perUnit = document.shownUnit === 'cm' ? TENTH_UM_PER_CM : TENTH_UM_PER_INCH;
   return document.lines.flatMap((line) => {
     const drawn = geometry.drawn(line.id);
     return (
@@ -192,6 +201,7 @@ function LineEnds({ document, geometry }: { document: LayoutDocument; geometry: 
     ).flatMap(([label, at, which]) => {
       if (label === undefined) return [];
       const { x, y } = geometry.at(line.id, at);
+      if (!geometry.isNear(x)) return [];
       const outward = (which === 'start') === geometry.ascends(line.id) ? -1 : 1;
       return [
         <g key={`${line.id} ${which}`}>
@@ -207,7 +217,7 @@ function LineEnds({ document, geometry }: { document: LayoutDocument; geometry: 
             textAnchor={outward < 0 ? 'end' : 'start'}
             style={{ fill: 'var(--ink3)' }}
           >
-            {label || (which === 'start' ? `from ${Math.round(line.length.tenthUm / perUnit)}` : 'to 0')}
+            {label || (which === 'start' ? `from ${shortLength(line.length.tenthUm, document.shownUnit)}` : 'to 0')}
           </text>
         </g>,
       ];

@@ -1,5 +1,6 @@
 'use client';
 import type { FocusEvent, KeyboardEvent, RefObject } from 'react';
+import { flushSync } from 'react-dom';
 import { xOf } from '@/core/track';
 import { toggleTheme } from '@/ui/parts/theme-switch';
 import { blockKey, blockNameOf, useWorkbenchStore } from '@/ui/workbench/store';
@@ -11,17 +12,20 @@ interface Moves {
   zoom: (factor: number) => void;
   pan: (px: number) => void;
   showAll: () => void;
-  /** Moves just enough that a screen x is on the sheet. */
-  bringIn: (x: number) => void;
+  /** Goes to the beginning or the end of the line. */
+  goTo: (end: 'start' | 'end') => void;
+  /** Moves just enough that a screen x is on the sheet; returns where it is then. */
+  bringIn: (x: number) => number;
   throwTurnout: (id: string) => void;
 }
 
-/** The keys of the line sheet, and the way of the focus along it. `stack` holds its drawings, `svg` is the main one. */
+/** The keys of the line sheet, and the way of the focus along it. `stack` holds its drawings, `svg` is the main one, `end` what comes after them. */
 export function useSheetKeys(
   stack: RefObject<HTMLDivElement | null>,
   svg: RefObject<SVGSVGElement | null>,
+  end: RefObject<HTMLSpanElement | null>,
   geometry: SheetGeometry,
-  { zoom, pan, showAll, bringIn, throwTurnout }: Moves,
+  { zoom, pan, showAll, goTo, bringIn, throwTurnout }: Moves,
 ) {
   const store = useWorkbenchStore();
   const stepBlock = (by: number) => {
@@ -49,14 +53,39 @@ export function useSheetKeys(
       .map((element) => ({ element, box: element.getBoundingClientRect() }))
       .sort((a, b) => a.box.left - b.box.left || a.box.top - b.box.top)
       .map(({ element }) => element);
-  /** Tab goes along the line from thing to thing and at its end leaves the sheet, as Escape does at once. */
+  /** The thing that comes next beyond all that is drawn, once it is brought in and drawn too. */
+  const beyondDrawn = (back: boolean): SVGGElement | undefined => {
+    const { document, design } = store.getState();
+    const places = [...document.features, ...document.turnouts].map(({ line, at }) => ({ line, at: at.tenthUm }));
+    for (const block of design?.blocks ?? []) places.push(block.middle);
+    const xs = places
+      .map(({ line, at }) => geometry.at(line, at).x)
+      .filter((x) => !geometry.isNear(x) && x < 0 === back);
+    if (xs.length === 0) return undefined;
+    let x = 0;
+    flushSync(() => {
+      x = bringIn(back ? Math.max(...xs) : Math.min(...xs));
+    });
+    const { left } = svg.current!.getBoundingClientRect();
+    const off = (element: SVGGElement) => {
+      const box = element.getBoundingClientRect();
+      return Math.abs(box.left + box.width / 2 - left - x);
+    };
+    return things().sort((a, b) => off(a) - off(b))[0];
+  };
+  /**
+   * Tab goes along the line from thing to thing. Before the first is the sheet itself; after the last, focus goes to the
+   * end of the sheet, from where the browser takes it on. True when the key is used up.
+   */
   const stepThing = (back: boolean): boolean => {
     const all = things();
     const here = all.indexOf(window.document.activeElement as unknown as SVGGElement);
-    const next = all[here + (back ? -1 : 1)];
-    if (!next || (here < 0 && back)) return false;
-    next.focus();
-    return true;
+    if (here < 0 && back) return false;
+    const { left } = svg.current!.getBoundingClientRect();
+    const first = all.findIndex((element) => element.getBoundingClientRect().left >= left);
+    const next = here < 0 ? all[Math.max(0, first)] : (all[here + (back ? -1 : 1)] ?? beyondDrawn(back));
+    (next ?? (back ? svg : end).current!).focus();
+    return back || next !== undefined;
   };
   const onFocus = (event: FocusEvent) => {
     const target = event.target as Element;
@@ -71,6 +100,8 @@ export function useSheetKeys(
     '0': showAll,
     arrowleft: () => pan(-60),
     arrowright: () => pan(60),
+    home: () => goTo('start'),
+    end: () => goTo('end'),
     escape: () => {
       store.getState().set({ selected: undefined, measured: undefined, pointed: undefined });
       svg.current?.focus();

@@ -1,5 +1,6 @@
 'use client';
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import type { Drawing } from '@/core/track';
 import { localPoint } from './local-point';
 import { firstView, GUTTER, RIGHT_PAD, type View, zoomView } from './sheet-geometry';
 
@@ -10,7 +11,7 @@ const WHEEL_ZOOM = 0.0016;
 const PINCH_ZOOM = 0.01;
 
 /** What part of the line is shown, moved by wheel, trackpad, mouse, fingers and keys. */
-export function useSheetView(svg: RefObject<SVGSVGElement | null>, fit: View, width: number) {
+export function useSheetView(svg: RefObject<SVGSVGElement | null>, drawing: Drawing, fit: View, width: number) {
   const [view, setView] = useState<View>();
   const first = useMemo(() => firstView(fit), [fit]);
   const shown = view ?? first;
@@ -27,10 +28,17 @@ export function useSheetView(svg: RefObject<SVGSVGElement | null>, fit: View, wi
     present.current.shown = next;
     setView(next);
   };
-  /** Moves just enough that a screen x is on the sheet. */
-  const bringIn = (x: number) => {
-    if (x < GUTTER + 8) pan(x - GUTTER - 60);
-    else if (x > width - RIGHT_PAD) pan(x - width + RIGHT_PAD + 60);
+  /** Shows the beginning or the end of the line, as large as now. */
+  const goTo = (end: 'start' | 'end') => {
+    const { scale } = present.current.shown;
+    const room = (width - GUTTER - RIGHT_PAD) / scale;
+    setView({ scale, from: end === 'start' ? drawing.from : Math.max(drawing.from, drawing.to - room) });
+  };
+  /** Moves just enough that a screen x is on the sheet; returns where it is then. */
+  const bringIn = (x: number): number => {
+    const by = x < GUTTER + 8 ? x - GUTTER - 60 : x > width - RIGHT_PAD ? x - width + RIGHT_PAD + 60 : 0;
+    if (by !== 0) pan(by);
+    return x - by;
   };
 
   const wheel = useRef((_event: WheelEvent) => {});
@@ -87,5 +95,5 @@ export function useSheetView(svg: RefObject<SVGSVGElement | null>, fit: View, wi
     const known = down.current.delete(event.pointerId);
     return known && !moved.current;
   };
-  return { shown, setView, zoom, pan, bringIn, pointers, wasClick };
+  return { shown, setView, zoom, pan, goTo, bringIn, pointers, wasClick };
 }
