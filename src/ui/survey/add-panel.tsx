@@ -241,8 +241,8 @@ function Standing() {
   const document = useWorkbench((s) => s.document);
   const store = useWorkbenchStore();
   const cuts = document.features.filter((f) => f.kind === 'gap' || f.kind === 'mark');
-  const lineOrder = (id: string) => document.lines.findIndex((l) => l.id === id);
-  const lineName = (id: string) => document.lines.find((l) => l.id === id)?.name ?? id;
+  const lines = new Map(document.lines.map(({ id, name }, order) => [id, { name, order }]));
+  const orderOf = (cut: { line: string }) => lines.get(cut.line)!.order;
   return (
     <PanelSection title={`${cuts.length} ${cuts.length === 1 ? 'boundary' : 'boundaries'} between blocks`}>
       {cuts.length === 0 && (
@@ -252,7 +252,7 @@ function Standing() {
       )}
       <ul className="max-h-56 overflow-y-auto">
         {[...cuts]
-          .sort((a, b) => lineOrder(a.line) - lineOrder(b.line) || a.at.tenthUm - b.at.tenthUm)
+          .sort((a, b) => orderOf(a) - orderOf(b) || a.at.tenthUm - b.at.tenthUm)
           .map((cut) => (
             <li key={cut.id}>
               <button
@@ -261,7 +261,7 @@ function Standing() {
                 onClick={() => store.getState().select(cut.id)}
               >
                 <span>
-                  {cut.kind === 'gap' ? 'Gap' : 'Mark'}, {lineName(cut.line)}
+                  {cut.kind === 'gap' ? 'Gap' : 'Mark'}, {lines.get(cut.line)!.name}
                 </span>
                 <span>{showLength(cut.at.tenthUm, document.shownUnit)}</span>
               </button>
