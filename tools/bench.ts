@@ -1,7 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { type Browser, chromium } from '@playwright/test';
+import type { Browser } from '@playwright/test';
 import { checkDesign } from '../src/core/design';
 import { divideTrack } from '../src/core/detection';
 import {
@@ -25,11 +22,7 @@ import { generatedLine, generatedTraffic } from '../src/demo/generated';
 import { ring, withTrains } from '../src/demo/learning-oval';
 import { ondrelValley } from '../src/demo/ondrel-valley';
 import { passingLoop } from '../src/demo/passing-loop';
-import { build, run } from './application';
-import { BROWSER } from './browser';
-import { Database } from './database';
-import { plantDemo } from './demo';
-import { freePort } from './ports';
+import { withScratchApplication } from './scratch';
 
 interface Figure {
   name: string;
@@ -243,81 +236,67 @@ function proofFigures(): Figure[] {
   ];
 }
 
-async function servedFigures(): Promise<Figure[]> {
-  const scratch = mkdtempSync(join(tmpdir(), 'roblik-bench-'));
-  const database = new Database(scratch);
-  build();
-  await database.start();
-  await plantDemo(database.url, false);
-  const application = await run({
-    port: await freePort(13_800),
-    host: '127.0.0.1',
-    database: database.url,
-    development: false,
-  });
-  const browser = await chromium.launch(BROWSER);
-  try {
-    const hour = 3_600_000 / TICK_MS;
-    const document = ondrelValley();
-    const runOnServer = async () => {
-      const from = performance.now();
-      const answer = await fetch(`${application.address}/api/layouts/any/replay`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ document, seed: 1, ticks: hour, commands: [] }),
-      });
-      const { hash } = (await answer.json()) as { hash: string };
-      return { hash, times: 3_600_000 / (performance.now() - from) };
-    };
-    await runOnServer();
-    const served = await runOnServer();
-    const here: Rehearsal = replay(document, 1, hour, []);
-    const figures = [atLeast('demo for an hour, by the server’s route', served.times, 'x real time', 2000)];
-    figures.push({
-      name: 'trace of that hour the same as here',
-      value: served.hash === here.traceHash ? 1 : 0,
-      unit: '1 = same',
-      budget: 'same',
-      ok: served.hash === here.traceHash,
+async function servedFigures(address: string, browser: Browser): Promise<Figure[]> {
+  const hour = 3_600_000 / TICK_MS;
+  const document = ondrelValley();
+  const runOnServer = async () => {
+    const from = performance.now();
+    const answer = await fetch(`${address}/api/layouts/any/replay`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ document, seed: 1, ticks: hour, commands: [] }),
     });
+    const { hash } = (await answer.json()) as { hash: string };
+    return { hash, times: 3_600_000 / (performance.now() - from) };
+  };
+  await runOnServer();
+  const served = await runOnServer();
+  const here: Rehearsal = replay(document, 1, hour, []);
+  const figures = [atLeast('demo for an hour, by the server’s route', served.times, 'x real time', 2000)];
+  figures.push({
+    name: 'trace of that hour the same as here',
+    value: served.hash === here.traceHash ? 1 : 0,
+    unit: '1 = same',
+    budget: 'same',
+    ok: served.hash === here.traceHash,
+  });
 
-    const loads: number[] = [];
-    let bytes = 0;
-    let sheetBytes = 0;
-    for (let i = 0; i < 5; i++) {
-      const context = await browser.newContext();
-      const page = await context.newPage();
-      const sizes: Promise<number>[] = [];
-      page.on('requestfinished', (request) => {
-        if (request.resourceType() === 'script') sizes.push(request.sizes().then((s) => s.responseBodySize));
-      });
-      const from = performance.now();
-      await page.goto(application.address, { waitUntil: 'load' });
-      loads.push(performance.now() - from);
-      bytes = (await Promise.all(sizes)).reduce((a, b) => a + b, 0);
-      if (i === 4) {
-        await page.getByRole('link', { name: /^Ondrel/ }).click();
-        await page.getByText('Detection coverage').waitFor();
-        sheetBytes = (await Promise.all(sizes)).reduce((a, b) => a + b, 0);
-      }
-      await context.close();
+  const loads: number[] = [];
+  let bytes = 0;
+  let sheetBytes = 0;
+  for (let i = 0; i < 5; i++) {
+    const context = await browser.newContext();
+    const page = await context.newPage();
+    const sizes: Promise<number>[] = [];
+    page.on('requestfinished', (request) => {
+      if (request.resourceType() === 'script') sizes.push(request.sizes().then((s) => s.responseBodySize));
+    });
+    const from = performance.now();
+    await page.goto(address, { waitUntil: 'load' });
+    loads.push(performance.now() - from);
+    bytes = (await Promise.all(sizes)).reduce((a, b) => a + b, 0);
+    if (i === 4) {
+      await page.getByRole('link', { name: /^Ondrel/ }).click();
+      await page.getByText('Detection coverage').waitFor();
+      sheetBytes = (await Promise.all(sizes)).reduce((a, b) => a + b, 0);
     }
-    figures.push(...(await trafficFigures(browser, application.address)));
-    figures.push(atMost('first screen, script compressed', bytes / 1000, 'kB', 250));
-    figures.push(atMost('first screen, loaded on loopback', loads.sort((a, b) => a - b)[2]!, 'ms', 1000));
-    figures.push(stated('list, line sheet and workers, script compressed', sheetBytes / 1000, 'kB'));
-    return figures;
-  } finally {
-    await browser.close();
-    await application.stop();
-    await database.stop();
-    rmSync(scratch, { recursive: true, force: true });
+    await context.close();
   }
+  figures.push(...(await trafficFigures(browser, address)));
+  figures.push(atMost('first screen, script compressed', bytes / 1000, 'kB', 250));
+  figures.push(atMost('first screen, loaded on loopback', loads.sort((a, b) => a - b)[2]!, 'ms', 1000));
+  figures.push(stated('list, line sheet and workers, script compressed', sheetBytes / 1000, 'kB'));
+  return figures;
 }
 
 /** Prints every measured figure beside its budget; exits with 1 when one is not kept. */
 export async function bench(asJson: boolean): Promise<number> {
-  const figures = [...designFigures(), ...evaluatorFigures(), ...proofFigures(), ...(await servedFigures())];
+  const figures = [
+    ...designFigures(),
+    ...evaluatorFigures(),
+    ...proofFigures(),
+    ...(await withScratchApplication(servedFigures)),
+  ];
   if (asJson) console.log(JSON.stringify(figures, null, 2));
   else
     for (const f of figures)

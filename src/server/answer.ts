@@ -49,6 +49,6 @@ export async function guarded(work: () => Promise<Response>): Promise<Response> 
     return await work();
   } catch (error) {
     console.error(error);
-    return refuse(503, 'The database does not answer. Your changes are kept here; they are saved when it is back.');
+    return refuse(503, 'The database does not answer.');
   }
 }

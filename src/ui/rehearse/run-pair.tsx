@@ -16,7 +16,7 @@ export interface Compared {
   summary: RunSummary;
 }
 
-/** The graph shows both runs whole, or this much of them. */
+/** The graph shows both runs whole with a little room below, or this much of them. */
 const MOST_SECONDS = 240;
 const LEAST_SECONDS = 10;
 
@@ -58,7 +58,7 @@ export function RunPair({ pair: [a, b], width }: { pair: [Compared, Compared]; w
         tick={tick || Math.min(longest, 5000)}
         width={width}
         height={320}
-        seconds={Math.min(MOST_SECONDS, Math.max(LEAST_SECONDS, tickSeconds(longest)))}
+        seconds={Math.min(MOST_SECONDS, Math.max(LEAST_SECONDS, 1.2 * tickSeconds(longest)))}
         other={{ samples: b.summary.samples, names: b.summary.trains.map((t) => t.name) }}
       />
       {changes > 0 && (
