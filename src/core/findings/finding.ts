@@ -1,5 +1,23 @@
 export type Severity = 'unsafe' | 'check' | 'note';
 
+/** What can be wrong, each with the stage of the work in which it is put right. */
+export const FINDING_KINDS = {
+  'track without detection': 'survey',
+  'two detectors in one section': 'survey',
+  'block shorter than the longest train': 'survey',
+  'train no detector sees': 'survey',
+  'unseen tail': 'survey',
+  'unseen over points': 'survey',
+  'crossing read as a diamond': 'survey',
+  'signal not at a block’s end': 'signal',
+  'signal with nothing to protect': 'signal',
+  'signal into undetected track': 'signal',
+  'no signal at the end of a block': 'signal',
+  'points without protection': 'signal',
+  'two things with one name': 'signal',
+} as const;
+export type FindingKind = keyof typeof FINDING_KINDS;
+
 export interface Figure {
   name: string;
   value: string;
@@ -15,7 +33,7 @@ export interface Remedy<Edit> {
 export interface Finding<Edit> {
   /** Stable across runs: kind and subject. */
   id: string;
-  kind: string;
+  kind: FindingKind;
   severity: Severity;
   /** The id of the thing in the document it concerns. */
   subject: string;

@@ -92,7 +92,7 @@ function unsignalledBoundaries(
           kind: 'no signal at the end of a block',
           severity: 'check',
           subject: signal.id,
-          says: `No signal stands between ${before.name} and ${block.name} on the way from ${signal.name}. A train in either keeps ${signal.name} at stop, but one that stands in ${before.name} when running begins is not held from ${block.name}.`,
+          says: `No signal stands between ${before.name} and ${block.name} on the way from ${signal.name}, so a train that begins in ${before.name} is not held from ${block.name}.`,
           figures: [{ name: 'the place', value: place }],
           advice: `Place a signal there${block.turnouts.length > 0 ? '' : ', or take away what divides the two blocks'}.`,
           remedies: [

@@ -6,6 +6,8 @@ import { blockKey, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store'
 const LABEL = { unsafe: 'unsafe', check: 'to check', note: 'note' } as const;
 const TONE = { unsafe: 'bg-fail-tint text-fail', check: 'bg-warn-tint text-warn', note: 'bg-hair text-ink2' } as const;
 
+const TEXT = { unsafe: 'font-semibold text-fail', check: 'font-semibold text-warn', note: 'text-ink2' } as const;
+
 /** The line at the foot: how many findings, the first in words, and the list on request. */
 export function Tray() {
   const store = useWorkbenchStore();
@@ -34,7 +36,7 @@ export function Tray() {
       <div className="flex h-[34px] items-center gap-4 px-4">
         <button
           type="button"
-          className="cursor-pointer rounded-sm font-semibold"
+          className="shrink-0 cursor-pointer rounded-sm font-semibold"
           aria-expanded={open}
           onClick={() => store.getState().set({ trayOpen: !open })}
         >
@@ -43,16 +45,7 @@ export function Tray() {
         {counts
           .filter((c) => c.count > 0)
           .map(({ severity, count }) => (
-            <span
-              key={severity}
-              className={
-                severity === 'unsafe'
-                  ? 'font-semibold text-fail'
-                  : severity === 'check'
-                    ? 'font-semibold text-warn'
-                    : 'text-ink2'
-              }
-            >
+            <span key={severity} className={`shrink-0 ${TEXT[severity]}`}>
               {count} {severity === 'note' && count > 1 ? 'notes' : LABEL[severity]}
             </span>
           ))}

@@ -1,34 +1,13 @@
 'use client';
+import { FINDING_KINDS } from '@/core/findings';
 import { Lamp } from '@/ui/line-sheet/signal-head';
 import { type Stage, useWorkbench, useWorkbenchStore } from './store';
 
-const STAGES: { id: Stage; name: string; kinds: string[] }[] = [
-  {
-    id: 'survey',
-    name: 'Survey',
-    kinds: [
-      'track without detection',
-      'two detectors in one section',
-      'block shorter than the longest train',
-      'train no detector sees',
-      'unseen tail',
-      'unseen over points',
-      'crossing read as a diamond',
-    ],
-  },
-  {
-    id: 'signal',
-    name: 'Signal',
-    kinds: [
-      'signal not at a block’s end',
-      'signal with nothing to protect',
-      'signal into undetected track',
-      'points without protection',
-      'two things with one name',
-    ],
-  },
-  { id: 'prove', name: 'Prove', kinds: [] },
-  { id: 'rehearse', name: 'Rehearse', kinds: [] },
+const STAGES: { id: Stage; name: string }[] = [
+  { id: 'survey', name: 'Survey' },
+  { id: 'signal', name: 'Signal' },
+  { id: 'prove', name: 'Prove' },
+  { id: 'rehearse', name: 'Rehearse' },
 ];
 
 /** The stages of the work, in order; none is locked behind another. */
@@ -39,8 +18,8 @@ export function Stages() {
   return (
     <nav aria-label="Stages" className="flex w-[158px] shrink-0 flex-col border-r border-line">
       <ol className="py-2">
-        {STAGES.map(({ id, name, kinds }) => {
-          const open = findings?.filter((f) => kinds.includes(f.kind) && f.severity !== 'note') ?? [];
+        {STAGES.map(({ id, name }) => {
+          const open = findings?.filter((f) => FINDING_KINDS[f.kind] === id && f.severity !== 'note') ?? [];
           const unsafe = open.some((f) => f.severity === 'unsafe');
           const here = stage === id;
           return (
