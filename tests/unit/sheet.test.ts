@@ -67,6 +67,46 @@ describe('geometry of the sheet', () => {
     expect(firstView(long).scale).toBeGreaterThan(long.scale);
     expect(firstView(sheet.view)).toEqual(sheet.view);
   });
+  test('only what is on the sheet or within a sheet’s width of it is near; on paper everything is', () => {
+    const { drawing, view } = sheetOf(generatedLine(100), 20);
+    const seen = new SheetGeometry(drawing, view, 0, 60, WIDTH);
+    for (const [x, near] of [
+      [-WIDTH - 1, false],
+      [-WIDTH + 1, true],
+      [2 * WIDTH - 1, true],
+      [2 * WIDTH + 1, false],
+    ] as const) {
+      expect(seen.isNear(x), `${x}`).toBe(near);
+      expect(seen.isNear(x, x)).toBe(near);
+    }
+    expect(seen.isNear(-1e6, 1e6)).toBe(true);
+    expect(seen.hasNear({ line: 'main', from: 0, to: drawing.to })).toBe(true);
+    expect(seen.hasNear({ line: 'main', from: drawing.to - 10, to: drawing.to })).toBe(false);
+    expect(
+      new SheetGeometry(drawing, view, 0, 60).hasNear({ line: 'main', from: drawing.to - 10, to: drawing.to }),
+    ).toBe(true);
+  });
+  test.each([
+    ['the demo', ondrelValley()],
+    ['a long line', generatedLine(60)],
+  ])('labels on the sheet stand where they would with everything drawn: %s', (_, layout) => {
+    const design = viewDesign(layout, checkDesign(layout));
+    const drawing = straighten(layout);
+    const fit = fitView(drawing, WIDTH);
+    for (const zoom of [8, 16, 30]) {
+      const view = { ...zoomView(fit, fit, zoom, GUTTER), from: drawing.from + (drawing.to - drawing.from) * 0.4 };
+      const labels = (width?: number) =>
+        planLabels(layout, design, new SheetGeometry(drawing, view, RULER_HEIGHT + 46, 60, width), true);
+      const [near, all] = [labels(WIDTH), labels()];
+      const isSeen = ({ x }: { x: number }) => x > 0 && x < WIDTH;
+      for (const kind of ['plates', 'turnouts', 'lengths'] as const) {
+        const seen = [...all[kind]].filter(([, place]) => isSeen(place));
+        expect(seen.map(([id]) => near[kind].get(id))).toEqual(seen.map(([, place]) => place));
+        expect(near[kind].size).toBeLessThanOrEqual(all[kind].size);
+      }
+      expect(near.plates.size).toBeGreaterThan(0);
+    }
+  });
   test('a path runs from end to end and bends where its leads meet the level', () => {
     const path = sheet.path('m2', 0, cm(262).tenthUm);
     expect(path.match(/[ML]/g)).toEqual(['M', 'L', 'L', 'L']);
