@@ -142,7 +142,7 @@ export function LineSheet({
     },
     [store, select],
   );
-  const keys = useSheetKeys(stack, svg, end, geometry, {
+  const { keys, onEndFocus } = useSheetKeys(stack, svg, end, geometry, {
     zoom,
     pan,
     bringIn,
@@ -329,7 +329,8 @@ export function LineSheet({
               />
             </svg>
           )}
-          <span ref={end} tabIndex={-1} className="sr-only">
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: where the focus leaves the sheet, and comes back to it */}
+          <span ref={end} tabIndex={0} onFocus={onEndFocus} className="sr-only">
             End of the line sheet
           </span>
         </div>

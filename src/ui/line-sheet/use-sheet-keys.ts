@@ -53,6 +53,17 @@ export function useSheetKeys(
       .map((element) => ({ element, box: element.getBoundingClientRect() }))
       .sort((a, b) => a.box.left - b.box.left || a.box.top - b.box.top)
       .map(({ element }) => element);
+  const onSheet = (all: SVGGElement[]) => {
+    const sheet = svg.current!.getBoundingClientRect();
+    return all.filter((element) => {
+      const { left, right } = element.getBoundingClientRect();
+      return left >= sheet.left && right <= sheet.right;
+    });
+  };
+  /** Coming back from what follows the sheet, focus begins at the last thing on it. */
+  const onEndFocus = (event: FocusEvent) => {
+    if (!stack.current!.contains(event.relatedTarget)) onSheet(things()).at(-1)?.focus();
+  };
   /** The thing that comes next beyond all that is drawn, once it is brought in and drawn too. */
   const beyondDrawn = (back: boolean): SVGGElement | undefined => {
     const { document, design } = store.getState();
@@ -81,15 +92,13 @@ export function useSheetKeys(
     const all = things();
     const here = all.indexOf(window.document.activeElement as unknown as SVGGElement);
     if (here < 0 && back) return false;
-    const { left } = svg.current!.getBoundingClientRect();
-    const first = all.findIndex((element) => element.getBoundingClientRect().left >= left);
-    const next = here < 0 ? all[Math.max(0, first)] : (all[here + (back ? -1 : 1)] ?? beyondDrawn(back));
+    const next = here < 0 ? (onSheet(all)[0] ?? all[0]) : (all[here + (back ? -1 : 1)] ?? beyondDrawn(back));
     (next ?? (back ? svg : end).current!).focus();
     return back || next !== undefined;
   };
   const onFocus = (event: FocusEvent) => {
     const target = event.target as Element;
-    if (target === svg.current || !target.matches(':focus-visible')) return;
+    if (!target.matches('[role=button]:focus-visible')) return;
     const box = target.getBoundingClientRect();
     bringIn(localPoint({ clientX: box.left + box.width / 2, clientY: box.top }, svg.current!).x);
   };
@@ -139,5 +148,5 @@ export function useSheetKeys(
     act();
     event.preventDefault();
   };
-  return { onKeyDown, onFocus };
+  return { keys: { onKeyDown, onFocus }, onEndFocus };
 }
