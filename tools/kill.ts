@@ -26,7 +26,6 @@ async function save(address: string, id: string, run: Edited): Promise<boolean> 
     body: JSON.stringify({
       revision: run.revision,
       document: { ...learningOval(), name: `Edit ${n}` },
-      note: `Edit ${n}`,
       token: 'kill-test',
     }),
   }).catch(() => undefined);

@@ -1,7 +1,13 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { ResultSetHeader, RowDataPacket } from 'mysql2';
 import type { Connection } from 'mysql2/promise';
-import { type LayoutDocument, readDocument, writeDocumentText } from '@/core/survey';
+import {
+  compareDocuments,
+  type LayoutDocument,
+  readDocument,
+  readDocumentText,
+  writeDocumentText,
+} from '@/core/survey';
 import { pool } from './pool';
 
 export interface StoredLayout {
@@ -51,7 +57,6 @@ const LONGEST_NOTE = 400;
 
 interface DraftRow extends RowDataPacket {
   document: string;
-  doing: string;
   revision: number;
   rested: string;
 }
@@ -112,7 +117,7 @@ export async function createLayout(document: LayoutDocument, note: string): Prom
       document.name,
       text,
     ]);
-    await keepRevision(connection, id, 1, text, note);
+    await keepRevision(connection, id, 1, text, '', note);
   });
   return id;
 }
@@ -125,21 +130,19 @@ export async function saveLayout(
   id: string,
   base: number,
   document: LayoutDocument,
-  save: { note: string; token: string },
+  token: string,
 ): Promise<SaveResult> {
   const text = writeDocumentText(document);
   const saved = await inTransaction(async (connection) => {
     const [[draft]] = await connection.execute<DraftRow[]>(
-      'SELECT document, doing, TIMESTAMPDIFF(MICROSECOND, updated_at, CURRENT_TIMESTAMP(3)) / 1000 AS rested FROM layouts WHERE id = ? AND revision = ? AND deleted_at IS NULL FOR UPDATE',
+      'SELECT document, TIMESTAMPDIFF(MICROSECOND, updated_at, CURRENT_TIMESTAMP(3)) / 1000 AS rested FROM layouts WHERE id = ? AND revision = ? AND deleted_at IS NULL FOR UPDATE',
       [id, base],
     );
     if (!draft) return false;
-    const kept =
-      Number(draft.rested) >= PAUSE_MS && (await keepRevision(connection, id, base, draft.document, draft.doing));
-    const doing = [kept ? '' : draft.doing, save.note].filter(Boolean).join('; ').slice(0, LONGEST_NOTE);
+    if (Number(draft.rested) >= PAUSE_MS) await keepRevision(connection, id, base, draft.document);
     await connection.execute(
-      'UPDATE layouts SET document = ?, name = ?, revision = revision + 1, save_token = ?, doing = ?, updated_at = CURRENT_TIMESTAMP(3) WHERE id = ?',
-      [text, document.name, save.token.slice(0, 40), doing, id],
+      'UPDATE layouts SET document = ?, name = ?, revision = revision + 1, save_token = ?, updated_at = CURRENT_TIMESTAMP(3) WHERE id = ?',
+      [text, document.name, token.slice(0, 40), id],
     );
     return true;
   });
@@ -149,15 +152,14 @@ export async function saveLayout(
 }
 
 /** Keeps the draft as it stands as a revision, with a person's name for it; undefined when there is no such layout. */
-export async function keepDraft(id: string, name: string, note?: string): Promise<number | undefined> {
+export async function keepDraft(id: string, name: string): Promise<number | undefined> {
   return inTransaction(async (connection) => {
     const [[draft]] = await connection.execute<DraftRow[]>(
-      'SELECT document, doing, revision FROM layouts WHERE id = ? AND deleted_at IS NULL FOR UPDATE',
+      'SELECT document, revision FROM layouts WHERE id = ? AND deleted_at IS NULL FOR UPDATE',
       [id],
     );
     if (!draft) return undefined;
-    await keepRevision(connection, id, draft.revision, draft.document, note ?? draft.doing, name);
-    await connection.execute("UPDATE layouts SET doing = '' WHERE id = ?", [id]);
+    await keepRevision(connection, id, draft.revision, draft.document, name);
     return draft.revision;
   });
 }
@@ -171,7 +173,7 @@ export async function keepAside(id: string, document: LayoutDocument, name: stri
     );
     if (result.affectedRows === 0) return undefined;
     const [[row]] = await connection.execute<DraftRow[]>('SELECT revision FROM layouts WHERE id = ?', [id]);
-    await keepRevision(connection, id, row!.revision - 1, writeDocumentText(document), '', name);
+    await keepRevision(connection, id, row!.revision - 1, writeDocumentText(document), name);
     return row!.revision;
   });
 }
@@ -206,20 +208,32 @@ export async function setDeleted(id: string, deleted: boolean): Promise<boolean>
   return result.affectedRows > 0;
 }
 
-/** Keeps a document as a revision; one that is kept already only takes the name. False when it was kept before. */
+/** Keeps a document as a revision; one that is kept already only takes the name. Its note says how it differs from the last. */
 async function keepRevision(
   connection: Connection,
   id: string,
   number: number,
   text: string,
-  note: string,
   name = '',
-): Promise<boolean> {
-  const [result] = await connection.execute<ResultSetHeader>(
+  note?: string,
+): Promise<void> {
+  const says = note ?? (await differenceFromLast(connection, id, number, text));
+  await connection.execute(
     "INSERT INTO revisions (layout, number, parent, content_hash, document, note, name) SELECT ?, ?, MAX(number), ?, ?, ?, ? FROM revisions WHERE layout = ? ON DUPLICATE KEY UPDATE name = IF(VALUES(name) = '', revisions.name, VALUES(name))",
-    [id, number, hashOf(text), text, note.slice(0, LONGEST_NOTE), name.slice(0, 80), id],
+    [id, number, hashOf(text), text, says.slice(0, LONGEST_NOTE), name.slice(0, 80), id],
   );
-  return result.affectedRows === 1;
+}
+
+/** What was done since the last revision before this one, in words. */
+async function differenceFromLast(connection: Connection, id: string, number: number, text: string): Promise<string> {
+  const [[last]] = await connection.execute<(RowDataPacket & { document: string })[]>(
+    'SELECT document FROM revisions WHERE layout = ? AND number < ? ORDER BY number DESC LIMIT 1',
+    [id, number],
+  );
+  const [before, after] = [readDocumentText(last?.document ?? text), readDocumentText(text)];
+  if (!before.ok || !after.ok) return '';
+  const differences = compareDocuments(before.document, after.document);
+  return differences.length === 0 ? 'As before' : differences.map((d) => d.says).join('; ');
 }
 
 async function inTransaction<T>(work: (connection: Connection) => Promise<T>): Promise<T> {

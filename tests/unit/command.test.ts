@@ -23,8 +23,8 @@ import { deleteRun, keepRun, listRuns, loadRun } from '@/server/runs';
 import { Database } from '../../tools/database';
 import { freePort } from '../../tools/ports';
 
-const MIGRATIONS = ['001-layouts.sql', '002-drafts.sql', '003-runs.sql'];
-const save = (note: string, token = 'window-a') => ({ note, token });
+const MIGRATIONS = ['001-layouts.sql', '002-drafts.sql', '003-runs.sql', '004-notes.sql'];
+const WINDOW = 'window-a';
 const ROBLIK = fileURLToPath(new URL('../../roblik', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'roblik-command-'));
 const call = (...args: string[]) =>
@@ -84,11 +84,11 @@ describe('layouts in MariaDB', () => {
 
   test('a save goes over the revision it was made from and no other; nothing else', async () => {
     const id = await createLayout(learningOval(), 'Made');
-    expect(await saveLayout(id, 1, { ...learningOval(), name: 'Second' }, save('renamed'))).toEqual({
+    expect(await saveLayout(id, 1, { ...learningOval(), name: 'Second' }, WINDOW)).toEqual({
       ok: true,
       revision: 2,
     });
-    const stale = await saveLayout(id, 1, { ...learningOval(), name: 'Lost' }, save('late'));
+    const stale = await saveLayout(id, 1, { ...learningOval(), name: 'Lost' }, WINDOW);
     expect(stale).toMatchObject({ ok: false, reason: 'conflict', current: { name: 'Second', revision: 2 } });
     expect(await loadLayout(id)).toMatchObject({ name: 'Second', revision: 2, document: { name: 'Second' } });
     expect(await listRevisions(id)).toMatchObject([{ number: 1, note: 'Made', name: '' }]);
@@ -96,8 +96,8 @@ describe('layouts in MariaDB', () => {
 
   test('what the window called its save comes back with a conflict, so that it knows its own', async () => {
     const id = await createLayout(learningOval(), 'Made');
-    await saveLayout(id, 1, learningOval(), save('one', 'window-b'));
-    expect(await saveLayout(id, 1, learningOval(), save('two', 'window-b'))).toMatchObject({
+    await saveLayout(id, 1, learningOval(), 'window-b');
+    expect(await saveLayout(id, 1, learningOval(), 'window-b')).toMatchObject({
       reason: 'conflict',
       current: { token: 'window-b', revision: 2 },
     });
@@ -105,17 +105,36 @@ describe('layouts in MariaDB', () => {
 
   test('editing on after a pause keeps the version before it, with all that was done to it', async () => {
     const id = await createLayout(learningOval(), 'Made');
-    await saveLayout(id, 1, { ...learningOval(), name: 'A' }, save('First'));
-    await saveLayout(id, 2, { ...learningOval(), name: 'B' }, save('Second'));
+    await saveLayout(id, 1, { ...learningOval(), name: 'A' }, WINDOW);
+    await saveLayout(id, 2, { ...learningOval(), name: 'B' }, WINDOW);
     await pool().execute('UPDATE layouts SET updated_at = updated_at - INTERVAL 61 SECOND WHERE id = ?', [id]);
-    await saveLayout(id, 3, { ...learningOval(), name: 'C' }, save('Third'));
-    expect(await listRevisions(id)).toMatchObject([{ number: 3, note: 'First; Second' }, { number: 1 }]);
+    await saveLayout(id, 3, { ...learningOval(), name: 'C' }, WINDOW);
+    expect(await listRevisions(id)).toMatchObject([
+      { number: 3, note: 'Name of the layout: Learning oval became B' },
+      { number: 1 },
+    ]);
     expect((await loadRevision(id, 3))!.name).toBe('B');
     expect((await loadLayout(id))!.name).toBe('C');
     expect(await keepDraft(id, 'Before the show')).toBe(4);
     expect(await keepDraft(id, 'Renamed')).toBe(4);
-    expect((await listRevisions(id))[0]).toMatchObject({ number: 4, note: 'Third', name: 'Renamed' });
+    expect((await listRevisions(id))[0]).toMatchObject({
+      number: 4,
+      note: 'Name of the layout: B became C',
+      name: 'Renamed',
+    });
     expect(await loadRevision(id, 2)).toBeUndefined();
+  });
+
+  test('what was done and undone is not told of a version', async () => {
+    const id = await createLayout(learningOval(), 'Made');
+    await saveLayout(id, 1, { ...learningOval(), trains: [], notes: 'Trains sold' }, WINDOW);
+    await saveLayout(id, 2, { ...learningOval(), notes: 'Trains kept' }, WINDOW);
+    await keepDraft(id, 'Second thoughts');
+    expect((await listRevisions(id))[0]!.note).toMatch(/^Notes/);
+    expect((await listRevisions(id))[0]!.note).not.toContain('rain ');
+    await saveLayout(id, 3, { ...learningOval(), notes: 'Trains kept' }, WINDOW);
+    await keepDraft(id, 'Once more');
+    expect((await listRevisions(id))[0]).toMatchObject({ number: 4, note: 'As before' });
   });
 
   test('the side of a conflict that was not chosen is kept, and saving goes on after it', async () => {
@@ -124,7 +143,7 @@ describe('layouts in MariaDB', () => {
     expect(base).toBe(3);
     expect((await loadRevision(id, 2))!.name).toBe('Not chosen');
     expect((await loadLayout(id))!.name).toBe(learningOval().name);
-    expect(await saveLayout(id, base!, learningOval(), save('on'))).toEqual({ ok: true, revision: 4 });
+    expect(await saveLayout(id, base!, learningOval(), WINDOW)).toEqual({ ok: true, revision: 4 });
     expect(await keepAside('nothinghere1', learningOval(), 'x')).toBeUndefined();
     expect(await keepDraft('nothinghere1', 'x')).toBeUndefined();
   });
@@ -132,7 +151,7 @@ describe('layouts in MariaDB', () => {
   test('of many saves from one revision at once exactly one goes through', async () => {
     const id = await createLayout(learningOval(), 'Made');
     const results = await Promise.all(
-      Array.from({ length: 12 }, (_, i) => saveLayout(id, 1, { ...learningOval(), name: `Writer ${i}` }, save(''))),
+      Array.from({ length: 12 }, (_, i) => saveLayout(id, 1, { ...learningOval(), name: `Writer ${i}` }, WINDOW)),
     );
     expect(results.filter((r) => r.ok)).toHaveLength(1);
     expect((await loadLayout(id))!.revision).toBe(2);
@@ -182,7 +201,7 @@ describe('layouts in MariaDB', () => {
     expect(await setDeleted(id, true)).toBe(false);
     expect(await listed()).toBe(false);
     expect(await loadLayout(id)).toBeUndefined();
-    expect(await saveLayout(id, 1, learningOval(), save(''))).toEqual({ ok: false, reason: 'gone' });
+    expect(await saveLayout(id, 1, learningOval(), WINDOW)).toEqual({ ok: false, reason: 'gone' });
     expect(await setDeleted(id, false)).toBe(true);
     expect(await listed()).toBe(true);
     expect(await setDeleted('nothinghere1', false)).toBe(false);

@@ -27,7 +27,7 @@ export function useSaving(server: StoredLayout | undefined): void {
     };
 
     const save = async () => {
-      const { id, document, base, revision, past, saving, set } = store.getState();
+      const { id, document, base, revision, saving, set } = store.getState();
       if (busy || over || saving === 'opening' || saving === 'conflict') return;
       busy = true;
       if (document === base) {
@@ -40,7 +40,6 @@ export function useSaving(server: StoredLayout | undefined): void {
       const asked = await sendServer<{ revision: number }>('PUT', `/api/layouts/${id}`, {
         revision,
         document,
-        note: past[past.length - 1]?.says ?? '',
         token: journal?.tab ?? '',
       });
       busy = false;

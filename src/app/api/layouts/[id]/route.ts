@@ -24,10 +24,9 @@ export async function PUT(request: Request, { params }: Context): Promise<Respon
   const base = fields?.revision;
   if (typeof base !== 'number' || !Number.isInteger(base))
     return refuse(400, 'The save does not say which version it was made from.');
-  const text = (value: unknown) => (typeof value === 'string' ? value : '');
-  const save = { note: text(fields?.note), token: text(fields?.token) };
+  const token = typeof fields?.token === 'string' ? fields.token : '';
   return guarded(async () => {
-    const result = await saveLayout(id, base, reading.document, save);
+    const result = await saveLayout(id, base, reading.document, token);
     if (result.ok) return answer({ revision: result.revision });
     if (result.reason === 'gone') return refuse(404, GONE);
     return answer({ problem: 'This layout was changed in another window.', current: result.current }, 409);

@@ -1,0 +1,2 @@
+ALTER TABLE layouts
+  DROP COLUMN doing;
