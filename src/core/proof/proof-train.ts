@@ -1,6 +1,5 @@
 import { consistOf, type Partition } from '../detection';
 import { layoutSpeedMmPerS, stoppingDistanceMm } from '../measure';
-import type { Scheme } from '../patterns';
 import type { Rehearsal } from '../simulation';
 import { type Placement, placementsOf } from './placements';
 

@@ -183,7 +183,6 @@ export function LineSheet({
         className={`relative min-h-0 overflow-x-hidden ${below ? 'overflow-y-auto' : 'flex-1 overflow-y-auto'}`}
         style={below ? { flex: `0 1 ${trackBottom}px` } : undefined}
       >
-        {/* biome-ignore lint/a11y/noStaticElementInteractions: it only gathers the keys and the focus of the drawings in it */}
         <div
           ref={stack}
           className="relative"
@@ -329,7 +328,7 @@ export function LineSheet({
               />
             </svg>
           )}
-          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: where the focus leaves the sheet, and comes back to it */}
+          {/* biome-ignore lint/a11y/noStaticElementInteractions: where the focus leaves the sheet, and comes back to it */}
           <span ref={end} tabIndex={0} onFocus={onEndFocus} className="sr-only">
             End of the line sheet
           </span>
