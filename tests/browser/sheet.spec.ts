@@ -232,6 +232,31 @@ test('runs are kept by name, run again to the same trace, and compared', async (
   await expect(dialog.getByRole('row', { name: /^Red train/ })).toBeVisible();
 });
 
+test('runs of a layout that changed between them are compared with a warning; one that runs otherwise is told', async ({
+  page,
+}) => {
+  const now = learningOval();
+  const before = { ...now, features: now.features.filter((f) => f.id !== 's-S2') };
+  const id = await openLayout(page, now);
+  for (const [name, document] of [
+    ['Before', before],
+    ['After', now],
+  ] as const) {
+    const run = { name, document, seed: 1, ticks: 500, commands: [], hash: '0123456789abcdef' };
+    expect((await page.request.post(`/api/layouts/${id}/runs`, { data: run })).status()).toBe(201);
+  }
+  await stage(page, 'Rehearse');
+  await page.getByRole('button', { name: 'Runs' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Runs' });
+  for (const name of ['Before', 'After']) await dialog.getByLabel(name).check();
+  await dialog.getByRole('button', { name: 'Compare the two chosen' }).click();
+  await expect(dialog.getByText('The layout was changed between the two, in 1 thing.')).toBeVisible();
+  const kept = dialog.getByRole('listitem').filter({ hasText: 'Before' });
+  await kept.getByRole('button', { name: 'Run again' }).click();
+  await expect(dialog.getByText(/“Before” ran differently this time: .* instead of 0123456789abcdef/)).toBeVisible();
+  await expect(dialog.getByRole('alert')).toContainText('The layout has changed since');
+});
+
 test('the oval is proved, and a missing signal is told as a story and shown in the rehearsal', async ({ page }) => {
   const errors = watchErrors(page);
   const document = learningOval();
