@@ -27,6 +27,8 @@ export interface Report {
   samples: Sample[];
   events: SpokenEvent[];
   hash: string;
+  /** The number that the page gave this course. */
+  course: number;
   notPlaced: string[];
   /** The farthest moment of this course; the present one may have been wound back before it. */
   reached: number;
@@ -47,6 +49,7 @@ let recorder: PathRecorder | undefined;
 let commands: TimedCommand[] = [];
 let given = 0;
 let reached = 0;
+let course = 0;
 let winding = 0;
 let summing = 0;
 let speed = 0;
@@ -85,6 +88,7 @@ function report(): void {
     ...now,
     frame: frameOf(rehearsal),
     hash: rehearsal.traceHash,
+    course,
     notPlaced: rehearsal.plant.notPlaced.map((p) => p.problem),
     reached,
     toCome: commands.length - given,
@@ -114,8 +118,9 @@ const worker = {
     listener = to;
   },
   /** Begins a course; with a recording, one that has been run before, up to its end. */
-  async begin(document: LayoutDocument, seed: number, recording?: Recording): Promise<void> {
+  async begin(number: number, document: LayoutDocument, seed: number, recording?: Recording): Promise<void> {
     winding += 1;
+    course = number;
     begin(document, seed);
     commands = recording ? [...recording.commands] : [];
     reached = 0;

@@ -12,7 +12,7 @@ const TEXT = { unsafe: 'font-semibold text-fail', check: 'font-semibold text-war
 export function Tray() {
   const store = useWorkbenchStore();
   const findings = useWorkbench((s) => s.design?.findings ?? NONE);
-  const stale = useWorkbench((s) => s.designOf !== s.document);
+  const stale = useWorkbench((s) => s.design?.document !== s.document);
   const open = useWorkbench((s) => s.trayOpen);
   const problem = useWorkbench((s) => s.problem);
   const counts = (['unsafe', 'check', 'note'] as const).map((severity) => ({

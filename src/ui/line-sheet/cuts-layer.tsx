@@ -11,14 +11,17 @@ interface Props {
   selected: string | undefined;
   canMove: boolean;
   onSelect?: (id: string) => void;
-  onMove?: (id: string, at: TenthUm) => void;
+  /** Moves it; false when it cannot go there. */
+  onMove?: (id: string, at: TenthUm) => boolean;
+  onNudge?: (id: string, by: TenthUm) => void;
 }
 
 /** Gaps as a break with a bar, block marks as a dashed bar. They move by dragging and by the arrow keys. */
 export const CutsLayer = memo(function CutsLayer(props: Props) {
-  const { document, geometry, selected, canMove, onSelect, onMove } = props;
-  const [dragged, setDragged] = useState<{ id: string; at: TenthUm }>();
-  const lengths = new Map(document.lines.map((line) => [line.id, line.length.tenthUm]));
+  const { document, geometry, selected, canMove, onSelect, onMove, onNudge } = props;
+  /** What is being dragged, or was let go of a moment ago and is not yet drawn at its new place. */
+  const [held, setDragged] = useState<{ id: string; at: TenthUm; of: LayoutDocument }>();
+  const dragged = held?.of === document ? held : undefined;
   const cuts = document.features.filter((f): f is Gap | Mark => f.kind === 'gap' || f.kind === 'mark');
 
   const placeOf = (event: PointerEvent<SVGGElement>, cut: Gap | Mark): TenthUm => {
@@ -33,7 +36,7 @@ export const CutsLayer = memo(function CutsLayer(props: Props) {
     event.stopPropagation();
     const size = event.altKey ? TENTH_UM_PER_MM : event.shiftKey ? 10 * TENTH_UM_PER_CM : TENTH_UM_PER_CM;
     const sign = (event.key === 'ArrowRight') === geometry.ascends(cut.line) ? 1 : -1;
-    onMove?.(cut.id, Math.min(lengths.get(cut.line)!, Math.max(0, cut.at.tenthUm + sign * size)));
+    onNudge?.(cut.id, sign * size);
   };
 
   return cuts.map((cut) => {
@@ -81,11 +84,11 @@ export const CutsLayer = memo(function CutsLayer(props: Props) {
         }}
         onPointerMove={(event) => {
           if (canMove && event.buttons === 1 && event.currentTarget.hasPointerCapture(event.pointerId))
-            setDragged({ id: cut.id, at: placeOf(event, cut) });
+            setDragged({ id: cut.id, at: placeOf(event, cut), of: document });
         }}
         onPointerUp={() => {
-          if (dragged?.id === cut.id && dragged.at !== cut.at.tenthUm) onMove?.(cut.id, dragged.at);
-          setDragged(undefined);
+          const moves = dragged?.id === cut.id && dragged.at !== cut.at.tenthUm;
+          if (!moves || !onMove?.(cut.id, dragged.at)) setDragged(undefined);
         }}
         onPointerCancel={() => setDragged(undefined)}
       >

@@ -4,7 +4,7 @@ import { mmOf, TENTH_UM_PER_MM } from '@/core/measure';
 import { straighten } from '@/core/track';
 import { saveFile } from '@/ui/parts/save-file';
 import { Window } from '@/ui/parts/window';
-import { useWorkbench } from '@/ui/workbench/store';
+import { shownDocument, useWorkbench } from '@/ui/workbench/store';
 import { RULER_HEIGHT } from './ruler-steps';
 import { GUTTER, RIGHT_PAD, SheetGeometry } from './sheet-geometry';
 import { SheetPicture } from './sheet-picture';
@@ -27,7 +27,7 @@ type Choice = (typeof CHOICES)[number][0];
 
 /** The sheet on paper or in a file, at a true scale on request. */
 export function ExportWindow({ onClose }: { onClose: () => void }) {
-  const document = useWorkbench((s) => s.document);
+  const document = useWorkbench(shownDocument);
   const design = useWorkbench((s) => s.design);
   const [choice, setChoice] = useState<Choice>('fit');
   const box = useRef<HTMLDivElement>(null);

@@ -6,7 +6,7 @@ import { names } from '@/core/patterns';
 import { ASPECTS, type Aspect } from '@/core/signals';
 import { asTyped, signalsOf } from '@/core/survey';
 import { straighten } from '@/core/track';
-import { blockKey, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { blockKey, shownDocument, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import { BlockPlates } from './block-plates';
 import { CutsLayer } from './cuts-layer';
 import { CoverageLane, laneHeight, RoomLane } from './lanes';
@@ -33,7 +33,7 @@ export function LineSheet({
   below?: (geometry: SheetGeometry, width: number, bands: { x: number; width: number }[]) => ReactNode;
 }) {
   const store = useWorkbenchStore();
-  const document = useWorkbench((s) => s.document);
+  const document = useWorkbench(shownDocument);
   const design = useWorkbench((s) => s.design);
   const stage = useWorkbench((s) => s.stage);
   const selected = useWorkbench((s) => s.selected);
@@ -42,7 +42,9 @@ export function LineSheet({
   const layers = useWorkbench((s) => s.layers);
   const trial = useWorkbench((s) => s.trial);
   const values = useWorkbench((s) => (s.stage === 'signal' ? s.values : NO_VALUES));
-  const board = useWorkbench((s) => (s.stage === 'rehearse' ? s.board : undefined));
+  const board = useWorkbench((s) =>
+    s.stage === 'rehearse' && s.board?.document === shownDocument(s) ? s.board : undefined,
+  );
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 820, height: 560 });
 
@@ -170,9 +172,23 @@ export function LineSheet({
     (id: string, at: TenthUm) => {
       const state = store.getState();
       const inInches = state.document.shownUnit === 'inch';
-      state.edit({ do: 'move', id, at: inInches ? { tenthUm: at, typed: showLength(at, 'inch') } : asTyped(at) });
+      return state.edit({
+        do: 'move',
+        id,
+        at: inInches ? { tenthUm: at, typed: showLength(at, 'inch') } : asTyped(at),
+      });
     },
     [store],
+  );
+  /** Moves by a step from where it is now, which may be a step farther than the sheet shows. */
+  const nudge = useCallback(
+    (id: string, by: TenthUm) => {
+      const { document: newest } = store.getState();
+      const feature = newest.features.find((f) => f.id === id);
+      const line = newest.lines.find((l) => l.id === feature?.line);
+      if (feature && line) move(id, Math.min(line.length.tenthUm, Math.max(0, feature.at.tenthUm + by)));
+    },
+    [store, move],
   );
   const send = useCallback((train: string, block: string) => store.getState().operator?.send(train, block), [store]);
 
@@ -255,6 +271,7 @@ export function LineSheet({
               canMove={stage !== 'rehearse'}
               onSelect={select}
               onMove={move}
+              onNudge={nudge}
             />
             {[...placed.lengths].map(([id, length]) => (
               <g key={id}>

@@ -3,7 +3,7 @@ import type { FocusEvent, KeyboardEvent, RefObject } from 'react';
 import { flushSync } from 'react-dom';
 import { xOf } from '@/core/track';
 import { toggleTheme } from '@/ui/parts/theme-switch';
-import { blockKey, blockNameOf, useWorkbenchStore } from '@/ui/workbench/store';
+import { blockKey, blockNameOf, shownDocument, useWorkbenchStore } from '@/ui/workbench/store';
 import { localPoint } from './local-point';
 import type { SheetGeometry } from './sheet-geometry';
 
@@ -66,7 +66,8 @@ export function useSheetKeys(
   };
   /** The thing that comes next beyond all that is drawn, once it is brought in and drawn too. */
   const beyondDrawn = (back: boolean): SVGGElement | undefined => {
-    const { document, design } = store.getState();
+    const { design } = store.getState();
+    const document = shownDocument(store.getState());
     const places = [...document.features, ...document.turnouts].map(({ line, at }) => ({ line, at: at.tenthUm }));
     for (const block of design?.blocks ?? []) places.push(block.middle);
     const xs = places

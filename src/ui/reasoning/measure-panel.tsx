@@ -3,13 +3,13 @@ import { useMemo } from 'react';
 import { layoutSpeedMmPerS, mmOf, showLength, showNumber, standToStandS } from '@/core/measure';
 import { compileTrack, measureBetween } from '@/core/track';
 import { placeOf } from '@/ui/line-sheet/selection-place';
-import { useWorkbench } from '@/ui/workbench/store';
+import { shownDocument, useWorkbench } from '@/ui/workbench/store';
 import { PanelSection, PanelTitle } from './panel';
 import { subjectOf } from './selection';
 
 /** The way between two things along the track, and how long each train takes for it. */
 export function MeasurePanel({ from, to }: { from: string; to: string }) {
-  const document = useWorkbench((s) => s.document);
+  const document = useWorkbench(shownDocument);
   const blocks = useWorkbench((s) => s.design?.blocks);
   const way = useMemo(() => {
     const [a, b] = [placeOf(document, blocks ?? [], from), placeOf(document, blocks ?? [], to)];

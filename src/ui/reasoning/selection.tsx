@@ -10,7 +10,7 @@ import { Caution } from '@/ui/parts/caution';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { TrainEditor } from '@/ui/survey/train-editor';
-import { blockKey, blockNameOf, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { blockKey, blockNameOf, shownDocument, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import { PanelSection, PanelTitle } from './panel';
 import { ReasonTree } from './reason-tree';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
@@ -99,7 +99,7 @@ function CutSelection({ cut }: { cut: Gap | Mark }) {
 }
 
 function BlockSelection({ name }: { name: string }) {
-  const document = useWorkbench((s) => s.document);
+  const document = useWorkbench(shownDocument);
   const design = useWorkbench((s) => s.design);
   const stage = useWorkbench((s) => s.stage);
   const trial = useWorkbench((s) => s.trial);

@@ -129,7 +129,7 @@ function sameRow(a: { train: Board['trains'][number]; index: number }, b: typeof
 }
 
 const Turnouts = memo(function Turnouts({ board, command }: { board: Board; command: Tell }) {
-  const turnouts = useWorkbench((s) => s.document.turnouts);
+  const { turnouts } = board.document;
   if (turnouts.length === 0) return null;
   return (
     <PanelSection title="Turnouts">
@@ -187,7 +187,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   const values = useWorkbench((s) => s.values);
   const board = useWorkbench((s) => s.board);
   const signal = document.features.find((f) => f.id === selected);
-  const turnout = document.turnouts.findIndex((t) => t.id === selected);
+  const turnout = board?.document.turnouts.findIndex((t) => t.id === selected) ?? -1;
   const latest = run.events[run.events.length - 1];
   if (signal?.kind === 'signal') {
     const held = values[names.hold(signal.name)] === 1;
@@ -208,7 +208,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
         <button
           type="button"
           className="button mb-1"
-          onClick={() => run.command({ kind: 'throw', turnout: document.turnouts[turnout]!.id, to })}
+          onClick={() => run.command({ kind: 'throw', turnout: board.document.turnouts[turnout]!.id, to })}
         >
           Throw it to {to}
         </button>

@@ -5,7 +5,7 @@ import { LineSheet } from '@/ui/line-sheet/line-sheet';
 import { Panel, PanelTitle } from '@/ui/reasoning/panel';
 import { Selection, subjectOf } from '@/ui/reasoning/selection';
 import { SheetBar } from '@/ui/workbench/sheet-bar';
-import { type Operator, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { type Operator, shownDocument, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import { OnTheLine, WhileRunning } from './on-the-line';
 import { RehearseBar } from './rehearse-bar';
 import { RunsWindow } from './runs-window';
@@ -45,7 +45,7 @@ function SlowGraph(props: GraphProps) {
 export function RehearseStage() {
   const run = useRehearsal();
   const store = useWorkbenchStore();
-  const document = useWorkbench((s) => s.document);
+  const document = useWorkbench(shownDocument);
   const board = useWorkbench((s) => s.board);
   const selected = useWorkbench((s) => s.selected);
   const controls = useRef(run);
@@ -53,8 +53,8 @@ export function RehearseStage() {
   useEffect(() => {
     const operator: Operator = {
       throwTurnout(id) {
-        const { frame: now, document: layout } = store.getState();
-        const index = layout.turnouts.findIndex((t) => t.id === id);
+        const { board: now } = store.getState();
+        const index = now?.document.turnouts.findIndex((t) => t.id === id) ?? -1;
         if (now && index >= 0)
           controls.current.command({
             kind: 'throw',

@@ -16,7 +16,8 @@ function sameWhereEqual(old: Board | undefined, now: Board): Board {
   let changed = false;
   const kept = { ...now } as Record<string, unknown>;
   for (const [field, was] of Object.entries(old)) {
-    if (JSON.stringify(was) === JSON.stringify(kept[field])) kept[field] = was;
+    if (field !== 'document' && JSON.stringify(was) === JSON.stringify(kept[field])) kept[field] = was;
+    else if (was === kept[field]) continue;
     else changed = true;
   }
   return changed ? (kept as unknown as Board) : old;
@@ -53,6 +54,8 @@ export function useRehearsal(): RehearsalControls {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
   const remote = useRef<Remote<RehearsalWorker>>(undefined);
+  /** The course begun last; what is still told of an earlier one is not shown. */
+  const course = useRef({ number: 0, document });
   const [playing, setPlaying] = useState(false);
   const [times, setTimesState] = useState(1);
   const [seed, setSeed] = useState(1);
@@ -68,10 +71,12 @@ export function useRehearsal(): RehearsalControls {
     let asking = false;
     const listen = (report: Report) => {
       const { frame, hash, notPlaced, reached, toCome, forgetAfter } = report;
+      if (report.course !== course.current.number) return;
       const { set, board, selected } = store.getState();
       const { tick: _, trains, ...rest } = frame;
       const now: Board = {
         ...rest,
+        document: course.current.document,
         trains: trains.map(({ id, name, running, stranded }) => ({ id, name, running, stranded })),
       };
       const steady = sameWhereEqual(board, now);
@@ -103,8 +108,9 @@ export function useRehearsal(): RehearsalControls {
       setChecked(undefined);
       setProblem(undefined);
       void remote.current?.play(0);
+      course.current = { number: course.current.number + 1, document };
       remote.current
-        ?.begin(document, withSeed, recording)
+        ?.begin(course.current.number, document, withSeed, recording)
         .catch((error: unknown) => setProblem(error instanceof Error ? error.message : 'It cannot be run.'));
     },
     [document],

@@ -5,7 +5,7 @@ import { showLength } from '@/core/measure';
 import { THING_NAMES } from '@/ui/line-sheet/placed-things';
 import { toggleTheme } from '@/ui/parts/theme-switch';
 import { Window } from '@/ui/parts/window';
-import { blockKey, type Stage, useWorkbench, useWorkbenchStore } from './store';
+import { blockKey, type Stage, shownDocument, useWorkbench, useWorkbenchStore } from './store';
 
 const STAGE_NAMES: [Stage, string][] = [
   ['survey', 'Survey'],
@@ -17,7 +17,7 @@ const STAGE_NAMES: [Stage, string][] = [
 /** One field that finds every thing on the layout and everything that can be done. */
 export function FindWindow({ onClose }: { onClose: () => void }) {
   const store = useWorkbenchStore();
-  const document = useWorkbench((s) => s.document);
+  const document = useWorkbench(shownDocument);
   const blocks = useWorkbench((s) => s.design?.blocks) ?? [];
   const { set, select, undo, redo, edit } = store.getState();
   const act = (work: () => void) => () => {

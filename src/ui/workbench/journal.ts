@@ -46,13 +46,16 @@ const open = () => {
 const newTab = () =>
   [...crypto.getRandomValues(new Uint8Array(9))].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 
-/** Takes a window's name for as long as the page lives; false when another window has it. */
+/** Names this very page holds, each with what lets it go. */
+const claimed = new Map<string, () => void>();
+
+/** Takes a window's name until it is let go or the page ends; false when another window has it. */
 async function claim(tab: string): Promise<boolean> {
   if (!navigator.locks) return true;
   return new Promise((resolve) => {
     void navigator.locks.request(`roblik-window ${tab}`, { ifAvailable: true }, (lock) => {
       resolve(lock !== null);
-      return lock ? new Promise(() => {}) : undefined;
+      return lock ? new Promise<void>((letGo) => claimed.set(tab, letGo)) : undefined;
     });
   });
 }
@@ -95,6 +98,12 @@ export class Journal {
     await claim(tab);
     sessionStorage.setItem(TAB_KEY, tab);
     return new Journal(layout, tab, undefined);
+  }
+
+  /** Lets the window’s name go, so that the same window can take it up again without being loaded anew. */
+  close(): void {
+    claimed.get(this.tab)?.();
+    claimed.delete(this.tab);
   }
 
   /** Keeps a state; many in a row are written as the last of them. Rejects when the browser refuses to keep it. */

@@ -14,8 +14,15 @@ export interface Theirs {
   revision: number;
 }
 
+/** A design with the document it was computed from: the two are shown together or not at all. */
+export interface Designed extends DesignView {
+  document: LayoutDocument;
+}
+
 /** Signals, turnouts and blocks at a moment of a rehearsal, and how trains stand. */
 export interface Board extends Omit<RehearsalFrame, 'tick' | 'trains'> {
+  /** The layout that is rehearsed: turnouts and signals are in its order. */
+  document: LayoutDocument;
   trains: { id: string; name: string; running: boolean; stranded: boolean }[];
 }
 
@@ -72,9 +79,8 @@ export interface WorkbenchState {
   /** A place pointed at on the track, for adding things. */
   pointed?: { line: string; at: number };
   layers: Layers;
-  design?: DesignView;
-  /** The document that `design` was computed from; another one means that it is stale. */
-  designOf?: LayoutDocument;
+  /** The newest design there is; of another document than the present one, it is about to be replaced. */
+  design?: Designed;
   trial: Trial;
   /** Present values of the rule program's names: from trying by hand, or from the rehearsal. */
   values: Record<string, number>;
@@ -184,6 +190,13 @@ export function useWorkbenchStore(): StoreApi<WorkbenchState> {
 export function useWorkbench<T>(pick: (state: WorkbenchState) => T): T {
   return useStore(useWorkbenchStore(), pick);
 }
+
+/**
+ * The document that the sheet and everything derived show: the design’s own, so that no two edits are ever mixed. A design of
+ * an empty layout says nothing, so there the present document is shown at once.
+ */
+export const shownDocument = ({ design, document }: Pick<WorkbenchState, 'design' | 'document'>): LayoutDocument =>
+  design && design.document.lines.length > 0 ? design.document : document;
 
 export const blockKey = (name: string) => `block ${name}`;
 export const blockNameOf = (selected: string | undefined) =>

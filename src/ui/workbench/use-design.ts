@@ -18,14 +18,14 @@ export function useDesign(): void {
         const { document, trial } = store.getState();
         const { view, values } = await remote.check(document, trial);
         const now = store.getState();
-        now.set({ design: view, designOf: document, ...(now.stage === 'rehearse' ? {} : { values }) });
+        now.set({ design: { ...view, document }, ...(now.stage === 'rehearse' ? {} : { values }) });
         if (store.getState().document === document) break;
       }
       busy = false;
     };
     const tryOut = async () => {
-      const { trial, document, designOf } = store.getState();
-      if (document !== designOf) return;
+      const { trial, document, design } = store.getState();
+      if (document !== design?.document) return;
       const values = await remote.tryOut(trial);
       const now = store.getState();
       if (now.trial === trial && now.stage !== 'rehearse') now.set({ values });

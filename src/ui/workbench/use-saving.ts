@@ -84,11 +84,12 @@ export function useSaving(server: StoredLayout | undefined): void {
     };
 
     const begin = async () => {
+      const newest = await newestOf(server, store.getState().id);
       journal = await Journal.open(store.getState().id).catch(() => undefined);
-      if (over) return;
+      if (over) return journal?.close();
       const { set } = store.getState();
       if (!journal) set({ unkept: true });
-      set(takeUp(journal?.found, server, journal?.tab));
+      set(takeUp(journal?.found, newest, journal?.tab));
       if (store.getState().saving === 'waiting') later(0);
       else if (store.getState().saving === 'failed') later(RETRY_MS);
     };
@@ -108,11 +109,27 @@ export function useSaving(server: StoredLayout | undefined): void {
     window.addEventListener('beforeunload', leave);
     return () => {
       over = true;
+      journal?.close();
       stop();
       clearTimeout(timer);
       window.removeEventListener('beforeunload', leave);
     };
   }, [store]);
+}
+
+const taken = new WeakSet<StoredLayout>();
+
+/**
+ * What the page was loaded with is the server’s version when it is first shown. Shown a second time, as when somebody goes
+ * back to it, it may be long out of date, and the server is asked anew.
+ */
+async function newestOf(server: StoredLayout | undefined, id: string): Promise<StoredLayout | undefined> {
+  if (server && taken.has(server)) {
+    const asked = await askServer<StoredLayout>(`/api/layouts/${id}`);
+    return asked.ok ? asked.value : undefined;
+  }
+  if (server) taken.add(server);
+  return server;
 }
 
 const KEPT = 'Your edits are kept in this browser and saved as soon as it is back.';

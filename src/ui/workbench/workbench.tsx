@@ -19,6 +19,7 @@ import { AddPanel } from '@/ui/survey/add-panel';
 import { Directions } from '@/ui/survey/directions';
 import { FirstLine } from '@/ui/survey/first-line';
 import { TrainForm } from '@/ui/survey/train-form';
+import { Unbroken } from './broken';
 import { FindWindow } from './find-window';
 import { Header } from './header';
 import { KeysWindow } from './keys-window';
@@ -53,7 +54,11 @@ function Opened({ server }: { server?: StoredLayout }) {
           'Your layouts are safe. Stop Roblik with Ctrl-C, start it again with ./roblik start, and load this page anew. '}
       </Notice>
     );
-  return <Shell />;
+  return (
+    <Unbroken>
+      <Shell />
+    </Unbroken>
+  );
 }
 
 function Shell() {
