@@ -15,7 +15,7 @@ import {
   or,
   when,
 } from '../src/core/logic';
-import { countBlockSteps, ProofRun, placementsOf } from '../src/core/proof';
+import { countBlockSteps, ProofRun, PlacementsOfTrain } from '../src/core/proof';
 import { type Rehearsal, replay, TICK_MS } from '../src/core/simulation';
 import { compileTrack, straighten } from '../src/core/track';
 import { generatedLine, generatedTraffic } from '../src/demo/generated';
@@ -199,8 +199,8 @@ function proofFigures(): Figure[] {
   const ringOf = (blocks: number, trains: number) => {
     const document = ring('Counting', blocks, 100);
     const partition = divideTrack(document, compileTrack(document));
-    const point = { lengthMm: 0, axlesMm: [], blindMm: 0, unseenTailMm: 0 };
-    const { placements } = placementsOf(partition, [], point, 0, {
+    const point = { lengthMm: 0, axlesMm: [], wheelsMm: [0, 0] as [number, number], blindMm: 0, unseenTailMm: 0 };
+    const { placements } = PlacementsOfTrain(partition, [], point, 0, {
       tape: [{ piece: partition.blocks[0]!.pieces[0]!, exit: 1 }],
       noseMm: 0,
     });

@@ -1,19 +1,19 @@
 import { describe, expect, test } from 'vitest';
 import { divideTrack } from '@/core/detection';
-import { countBlockSteps, type Placement, placementsOf, StateSet, writePlantPromela } from '@/core/proof';
+import { countBlockSteps, type Placement, PlacementsOfTrain, StateSet, writePlantPromela } from '@/core/proof';
 import { compileTrack } from '@/core/track';
 import { ring } from '@/demo/learning-oval';
 import { Draw } from './random-line';
 import { spin } from './spin';
 
-const POINT = { lengthMm: 0, axlesMm: [], blindMm: 0, unseenTailMm: 0 };
+const POINT = { lengthMm: 0, axlesMm: [], wheelsMm: [0, 0] as [number, number], blindMm: 0, unseenTailMm: 0 };
 
 /** Trains of no length on a ring of equal blocks, and the placements at which the first blocks are held. */
 function onRing(blocks: number): { placements: Placement[]; startIn: (block: number) => number } {
   const document = ring('Counting', blocks, 100);
   const partition = divideTrack(document, compileTrack(document));
   const start = { tape: [{ piece: partition.blocks[0]!.pieces[0]!, exit: 1 as const }], noseMm: 0 };
-  const { placements } = placementsOf(partition, [], POINT, 0, start);
+  const { placements } = new PlacementsOfTrain(partition, () => [], POINT, MOTION, false).from(start);
   return { placements, startIn: (block) => placements.findIndex((p) => p.blocks[0] === block) };
 }
 

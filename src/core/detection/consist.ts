@@ -1,14 +1,13 @@
 import { mmOf } from '../measure';
 import type { LayoutDocument, Train } from '../survey';
 
-/** An overhang behind the last detectable axle up to this long is let pass; our assumption: a buffer beam and a coupler. */
-export const MOST_UNSEEN_TAIL_MM = 100;
-
 /** A train as the track sees it, measured from its nose back, in mm. */
 export interface Consist {
   lengthMm: number;
   /** Detectable axles, nose first. */
   axlesMm: number[];
+  /** Its first and its last wheel, seen or not; the ends of the train where no axle is known. */
+  wheelsMm: [number, number];
   /** The longest stretch of it without a detectable axle, ends included. */
   blindMm: number;
   /** From the last detectable axle to the tail. */
@@ -20,17 +19,35 @@ export function consistOf(document: LayoutDocument, train: Train): Consist {
   const vehicles = new Map(document.vehicles.map((vehicle) => [vehicle.id, vehicle]));
   let at = 0;
   const axlesMm: number[] = [];
+  const wheels: number[] = [];
   for (const id of train.vehicles) {
     const vehicle = vehicles.get(id);
     if (!vehicle) throw new Error(`Train “${train.name}” names a vehicle “${id}” that does not exist.`);
-    for (const axle of vehicle.axles) if (axle.detectable) axlesMm.push(at + mmOf(axle.at.tenthUm));
+    for (const axle of vehicle.axles) {
+      wheels.push(at + mmOf(axle.at.tenthUm));
+      if (axle.detectable) axlesMm.push(at + mmOf(axle.at.tenthUm));
+    }
+    if (vehicle.axles.length === 0) wheels.push(at, at + mmOf(vehicle.length.tenthUm));
     at += mmOf(vehicle.length.tenthUm);
   }
   axlesMm.sort((a, b) => a - b);
   const marks = [0, ...axlesMm, at];
   let blindMm = 0;
   for (let i = 1; i < marks.length; i++) blindMm = Math.max(blindMm, marks[i]! - marks[i - 1]!);
-  return { lengthMm: at, axlesMm, blindMm, unseenTailMm: at - (axlesMm[axlesMm.length - 1] ?? 0) };
+  const wheelsMm: [number, number] = [Math.min(...wheels), Math.max(...wheels)];
+  return { lengthMm: at, axlesMm, wheelsMm, blindMm, unseenTailMm: at - (axlesMm[axlesMm.length - 1] ?? 0) };
+}
+
+/** The same train running the other way: its tail is its nose. */
+export function turnedRound(consist: Consist): Consist {
+  const { lengthMm, axlesMm, wheelsMm } = consist;
+  const back = (at: number) => lengthMm - at;
+  return {
+    ...consist,
+    axlesMm: axlesMm.map(back).reverse(),
+    wheelsMm: [back(wheelsMm[1]), back(wheelsMm[0])],
+    unseenTailMm: axlesMm[0] ?? lengthMm,
+  };
 }
 
 /**

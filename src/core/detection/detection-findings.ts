@@ -1,8 +1,8 @@
 import type { Finding } from '../findings';
-import { fromMm, showLength } from '../measure';
+import { fromMm, STOP_SHORT_MM, showLength } from '../measure';
 import { asTyped, type Edit, type LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
-import { consistOf, MOST_UNSEEN_TAIL_MM } from './consist';
+import { consistOf } from './consist';
 import { type Block, type Partition, type Piece, withinBlock } from './partition';
 
 /** A place in the middle of a block, for a remedy or for a click to lead to. */
@@ -123,13 +123,13 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         advice: 'Fit resistor axles, or lights, to at least its first and its last vehicle.',
         remedies: [],
       });
-    } else if (consist.unseenTailMm > MOST_UNSEEN_TAIL_MM) {
+    } else if (consist.unseenTailMm > STOP_SHORT_MM) {
       findings.push({
         id: `unseen-tail ${train.id}`,
         kind: 'unseen tail',
         severity: 'unsafe',
         subject: train.id,
-        says: `The last ${shown(fromMm(consist.unseenTailMm))} of ${train.name} is not seen. A block reads free while that part still stands in it.`,
+        says: `The last ${shown(fromMm(consist.unseenTailMm))} of ${train.name} is not seen. A block reads free while that part still stands in it, and the next driver stops only ${shown(fromMm(STOP_SHORT_MM))} before its end.`,
         figures: [{ name: 'unseen tail', value: shown(fromMm(consist.unseenTailMm)) }],
         advice: 'Fit a resistor axle near the end of its last vehicle.',
         remedies: [],

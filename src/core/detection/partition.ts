@@ -196,6 +196,20 @@ export function onwardPieces(
   });
 }
 
+/** The turnout whose blades lie at an end of a piece, if any. */
+export function turnoutBeyond(partition: Partition, piece: Piece, exit: EdgeEnd): number | undefined {
+  const { edges } = partition.graph;
+  const edge = edges[piece.edge]!;
+  if (!isLastOf(partition, piece, exit)) return undefined;
+  const node = edge.ends[exit];
+  return node.kind === 'turnout' ? node.turnout : undefined;
+}
+
+function isLastOf(partition: Partition, piece: Piece, exit: EdgeEnd): boolean {
+  const own = partition.piecesOfEdge[piece.edge]!;
+  return piece === (exit === 1 ? own[own.length - 1] : own[0]);
+}
+
 /** Pieces that can be reached from an end of a piece without leaving its block, with the end by which each is entered. */
 export function withinBlock(partition: Partition, piece: Piece, end: EdgeEnd): { piece: Piece; enters: EdgeEnd }[] {
   if (piece.bounded[end]) return [];

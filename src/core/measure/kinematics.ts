@@ -1,3 +1,5 @@
+import { fastest, SCAN_S } from './driving';
+
 /** Motion along a straight track: distances in mm, speeds in mm/s, accelerations in mm/s², times in s. Elementary mechanics. */
 
 /** Distance to come from v1 down to v2 at a steady braking rate: (v1² − v2²) / 2a. */
@@ -8,6 +10,14 @@ export function brakingDistanceMm(fromMmPerS: number, toMmPerS: number, brakingM
 /** Distance run from seeing a stop to standing: v·t + v² / 2a. */
 export function stoppingDistanceMm(mmPerS: number, reactionS: number, brakingMmPerS2: number): number {
   return mmPerS * reactionS + brakingDistanceMm(mmPerS, 0, brakingMmPerS2);
+}
+
+/**
+ * The most that a train surveyed at a top speed needs to stop: as fast as trains of its kind ever run, and two scans go by
+ * between what a detector sees and the first braking. Rounded outward.
+ */
+export function mostBrakingMm(topMmPerS: number, brakingMmPerS2: number): number {
+  return stoppingDistanceMm(fastest(topMmPerS), 2 * SCAN_S, brakingMmPerS2);
 }
 
 /** Time from seeing a stop to standing: t + v / a. */

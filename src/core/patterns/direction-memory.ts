@@ -67,11 +67,16 @@ export function directionMemoryRules(scheme: Scheme): RuleBook {
       book.rule(
         names.quiet(stretch.name, side),
         'bool',
-        { op: 'TON', in: and(name('settled'), ...empty, ...go.map(not)), ms: scheme.releaseMs, starts: false },
+        {
+          op: 'TON',
+          in: and(name('settled'), previous(held), ...empty, ...go.map(not)),
+          ms: scheme.releaseMs,
+          starts: false,
+        },
         {
           about,
-          yes: `${stretch.name} and the way to it have been empty long enough`,
-          no: `${stretch.name} or the way to it is in use, or was a moment ago`,
+          yes: `${stretch.name}, held for trains ${saySide(side)}, and the way to it have been empty long enough`,
+          no: `${stretch.name} is not held for trains ${saySide(side)}, or it or the way to it is in use, or was a moment ago`,
         },
       );
       const others = stretch.sides.filter((s) => s !== side).map((s) => name(names.tell(stretch.name, s)));

@@ -1,7 +1,7 @@
 import { blocksOn } from '../detection';
 import { and, type Expr, name, not, or } from '../logic';
 import type { TurnoutPosition } from '../survey';
-import { legStretch } from '../track';
+import { trackFrom } from '../track';
 import * as names from './names';
 import { RuleBook, type Scheme } from './scheme';
 
@@ -58,15 +58,17 @@ export function turnoutRules(scheme: Scheme): RuleBook {
   return book;
 }
 
-/** The turnouts that throw together with each, itself included. */
+/** The turnouts that throw together with each, itself included, however long the chain that names them. */
 function groupsOf(scheme: Scheme): number[][] {
   const { turnouts } = scheme.document;
-  const members = new Map<string, number[]>();
-  turnouts.forEach((turnout, index) => {
-    const root = turnout.throwsWith ?? turnout.id;
-    members.set(root, [...(members.get(root) ?? []), index]);
+  const groups = turnouts.map((_, index) => new Set([index]));
+  turnouts.forEach(({ throwsWith }, index) => {
+    const other = turnouts.findIndex((t) => t.id === throwsWith);
+    if (other < 0 || groups[index] === groups[other]) return;
+    for (const member of groups[other]!) groups[index]!.add(member);
+    for (const member of groups[index]!) groups[member] = groups[index]!;
   });
-  return turnouts.map((turnout) => members.get(turnout.throwsWith ?? turnout.id)!);
+  return groups.map((group) => [...group].sort((a, b) => a - b));
 }
 
 /** Blocks in which a vehicle could stand on the blades or within the clearance of either leg. */
@@ -74,9 +76,9 @@ export function foulingBlocks(scheme: Scheme, index: number): number[] {
   const { partition } = scheme;
   const node = partition.graph.turnouts[index]!;
   const reach = node.turnout.clearance.tenthUm;
-  const legs = [node.straight, node.diverging].map((leg) => legStretch(partition.graph.edges, leg, reach));
-  const stem = legStretch(partition.graph.edges, node.stem, 1);
-  return [...new Set([stem, ...legs].flatMap((s) => blocksOn(partition, s.edge, s.from, s.to)))];
+  const legs = [node.straight, node.diverging].flatMap((leg) => trackFrom(partition.graph, leg, reach));
+  const stem = trackFrom(partition.graph, node.stem, 1);
+  return [...new Set([...stem, ...legs].flatMap((s) => blocksOn(partition, s.edge, s.from, s.to)))];
 }
 
 /** A way over the turnout is cleared and a train in rear of its signal may be about to take it. */

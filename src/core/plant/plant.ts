@@ -1,10 +1,11 @@
 import { consistOf, type Partition, pieceAt, senseCurrent } from '../detection';
-import { layoutSpeedMmPerS, mmOf } from '../measure';
-import type { Aspect, SignalReading } from '../signals';
+import { layoutSpeedMmPerS, mmOf, SCAN_S } from '../measure';
+import { type Aspect, obligationOf, type SignalReading, type SignalsOn, signalsAlong } from '../signals';
 import type { LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
 import { Proximity } from './proximity';
-import { type Mishap, RollingTrain, STEP_S } from './rolling-train';
+import { type Mishap, RollingTrain } from './rolling-train';
+import { whyNotTurnBack } from './stance';
 import { layTape, lineMm } from './tape';
 import { TurnoutMotor } from './turnout-motor';
 
@@ -12,7 +13,8 @@ import { TurnoutMotor } from './turnout-motor';
 export type PlantEvent =
   | { kind: 'detector'; section: number; occupied: boolean }
   | { kind: 'points'; turnout: number; position: 'straight' | 'diverging' | 'between' }
-  | { kind: 'passes'; train: number; signal: number; aspect: Aspect }
+  /** `fell`: it showed proceed when the train could last have stopped at it. */
+  | { kind: 'passes'; train: number; signal: number; aspect: Aspect; fell: boolean }
   | { kind: 'stands'; train: number; signal: number }
   | { kind: 'starts'; train: number }
   | { kind: 'collision'; train: number; other: number }
@@ -32,30 +34,25 @@ export class Plant {
   readonly occupied: Uint8Array;
   /** Trains in the document that could not be placed, and why. */
   readonly notPlaced: { train: string; problem: string }[] = [];
-  private readonly signalsByPiece = new Map<string, { index: number; alongMm: number }[]>();
+  private readonly signalsOn: SignalsOn;
   private readonly proximity: Proximity;
   private readonly lastOccupied: Uint8Array;
   private dirty = true;
   private plannedFor = 0;
   private readonly points = (turnout: number) => this.motors[turnout]!.position;
-  private readonly signalsOn = (piece: number, exit: EdgeEnd) => this.signalsByPiece.get(`${piece} ${exit}`) ?? [];
 
   constructor(
     private readonly document: LayoutDocument,
     private readonly partition: Partition,
     readings: SignalReading[],
     spreadOf: (train: number) => Spread,
+    /** Drivers look the line up at every step instead of keeping what they found; the run is the same. */
+    private readonly looksAlways = false,
   ) {
     this.motors = document.turnouts.map((turnout) => new TurnoutMotor(turnout.lies, turnout.throwMs));
     this.occupied = new Uint8Array(partition.sections.length);
     this.lastOccupied = new Uint8Array(partition.sections.length);
-    for (const reading of readings) {
-      const piece = partition.pieces[reading.piece]!;
-      const at = reading.signal.at.tenthUm;
-      const alongMm = mmOf(reading.exit === 1 ? at - piece.from : piece.to - at);
-      const key = `${reading.piece} ${reading.exit}`;
-      this.signalsByPiece.set(key, [...(this.signalsByPiece.get(key) ?? []), { index: reading.index, alongMm }]);
-    }
+    this.signalsOn = signalsAlong(partition, readings);
     for (let index = 0; index < document.trains.length; index++) this.place(index, spreadOf(index));
     this.proximity = new Proximity(partition, this.trains);
     this.sense();
@@ -142,12 +139,12 @@ export class Plant {
           events.push({ kind: 'points moved under', train, turnout: t });
         this.dirty = true;
       }
-      if (motor.step(STEP_S * 1000)) {
+      if (motor.step(SCAN_S * 1000)) {
         events.push({ kind: 'points', turnout: t, position: motor.position });
         this.dirty = true;
       }
     }
-    if (this.dirty) {
+    if (this.dirty || this.looksAlways) {
       for (const train of this.trains) train.lookAgain();
       this.dirty = false;
     }
@@ -181,18 +178,18 @@ export class Plant {
     events: PlantEvent[],
   ): boolean {
     const before = train.speed;
-    let ahead = train.lookAhead(this.points, this.signalsOn);
-    train.drive(ahead, ahead.signal >= 0 ? aspectOf(ahead.signal) : 'clear');
+    const ahead = train.lookAhead(this.points, this.signalsOn);
+    const signal = train.nextSignal(ahead);
+    train.drive(ahead, (s) => obligationOf(aspectOf(s)));
     if (before === 0 && train.speed > 0) events.push({ kind: 'starts', train: index });
-    if (before > 0 && train.speed === 0) events.push({ kind: 'stands', train: index, signal: ahead.signal });
+    if (before > 0 && train.speed === 0) events.push({ kind: 'stands', train: index, signal });
     if (train.speed === 0) return false;
-    while (ahead.signal >= 0 && train.head >= ahead.at) {
-      const aspect = aspectOf(ahead.signal);
-      events.push({ kind: 'passes', train: index, signal: ahead.signal, aspect });
-      train.cautious = aspect === 'caution';
-      if (aspect === 'stop') train.stranded = true;
-      train.lookAgain();
-      ahead = train.lookAhead(this.points, this.signalsOn);
+    while (ahead[0] && ahead[0].signal >= 0 && train.head >= ahead[0].at) {
+      const { signal: passed } = ahead.shift()!;
+      const aspect = aspectOf(passed);
+      events.push({ kind: 'passes', train: index, signal: passed, aspect, fell: train.pass(passed) });
+      train.cautious = obligationOf(aspect) === 'be ready to stop at the next';
+      if (obligationOf(aspect) === 'stop') train.stranded = true;
     }
     if (train.head < train.nextCrossing) return false;
     const mishap = train.extend(this.points);
@@ -201,13 +198,15 @@ export class Plant {
     return true;
   }
 
-  /** Turns a standing train back; false when it still moves. */
-  turnBack(index: number): boolean {
+  /** Turns a standing train back, or says why not. */
+  turnBack(index: number): 'moving' | 'in several blocks' | 'no signal guards the way back' | undefined {
     const train = this.trains[index]!;
-    if (train.speed > 0) return false;
+    if (train.speed > 0) return 'moving';
+    const problem = whyNotTurnBack(this.partition, this.signalsOn, train.body(), train.tail, train.head);
+    if (problem) return problem;
     train.turn();
     this.proximity.plan();
-    return true;
+    return undefined;
   }
 
   /** Where a train lies, nose first, in mm of each line. */

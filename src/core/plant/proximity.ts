@@ -1,6 +1,8 @@
 import type { Partition } from '../detection';
 import { mmOf } from '../measure';
+import type { EdgeStretch } from '../track';
 import type { RollingTrain } from './rolling-train';
+import { turnoutsUnder } from './stance';
 import { lineMm } from './tape';
 
 interface Extent {
@@ -29,16 +31,15 @@ const SAME_EDGE = -1;
 export class Proximity {
   private suspicions: Suspicion[] = [];
   private touching = new Set<string>();
-  private readonly fouling: { a: Extent; b: Extent }[];
+  private readonly fouling: { a: Extent[]; b: Extent[] }[];
 
   constructor(
     private readonly partition: Partition,
     private readonly trains: RollingTrain[],
   ) {
-    this.fouling = partition.graph.fouling.map(({ a, b }) => ({
-      a: { train: -1, edge: a.edge, from: mmOf(a.from), to: mmOf(a.to) },
-      b: { train: -1, edge: b.edge, from: mmOf(b.from), to: mmOf(b.to) },
-    }));
+    const inMm = (zone: EdgeStretch[]) =>
+      zone.map(({ edge, from, to }) => ({ train: -1, edge, from: mmOf(from), to: mmOf(to) }));
+    this.fouling = partition.graph.fouling.map(({ a, b }) => ({ a: inMm(a), b: inMm(b) }));
     this.plan();
   }
 
@@ -59,9 +60,8 @@ export class Proximity {
       for (let two = one + 1; two < edges.length; two++) {
         if ([...edges[one]!].some((edge) => edges[two]!.has(edge))) this.suspect(one, two, SAME_EDGE);
         this.fouling.forEach(({ a, b }, pair) => {
-          const across =
-            (edges[one]!.has(a.edge) && edges[two]!.has(b.edge)) ||
-            (edges[one]!.has(b.edge) && edges[two]!.has(a.edge));
+          const on = (train: number, zone: Extent[]) => zone.some(({ edge }) => edges[train]!.has(edge));
+          const across = (on(one, a) && on(two, b)) || (on(one, b) && on(two, a));
           if (across) this.suspect(one, two, pair);
         });
       }
@@ -103,26 +103,17 @@ export class Proximity {
       return least;
     }
     const { a, b } = this.fouling[pair]!;
-    const toZone = (extents: Extent[], zone: Extent) =>
-      Math.max(0, Math.min(...extents.map((e) => (e.edge === zone.edge ? apart(e, zone) : Number.POSITIVE_INFINITY))));
+    const toZone = (extents: Extent[], zone: Extent[]) => {
+      const far = extents.flatMap((e) => zone.map((z) => (e.edge === z.edge ? apart(e, z) : Number.POSITIVE_INFINITY)));
+      return Math.max(0, Math.min(...far));
+    };
     return Math.min(toZone(mine, a) + toZone(theirs, b), toZone(mine, b) + toZone(theirs, a));
   }
 
   /** Trains that stand over the blades of a turnout: on both sides of the tips. */
   trainsOver(turnout: number): number[] {
-    const node = this.partition.graph.turnouts[turnout]!;
-    const legs = [node.straight.edge, node.diverging.edge];
-    const found: number[] = [];
-    this.trains.forEach((train, index) => {
-      const stands = train.standsOn();
-      const over = stands.some((entry, i) => {
-        const next = stands[i + 1];
-        if (!next) return false;
-        const [p, q] = [this.partition.pieces[entry.piece]!.edge, this.partition.pieces[next.piece]!.edge];
-        return (p === node.stem.edge && legs.includes(q)) || (q === node.stem.edge && legs.includes(p));
-      });
-      if (over) found.push(index);
-    });
-    return found;
+    return [...this.trains.keys()].filter((train) =>
+      turnoutsUnder(this.partition, this.trains[train]!.body()).includes(turnout),
+    );
   }
 }

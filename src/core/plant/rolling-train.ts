@@ -1,16 +1,13 @@
-import type { Consist, Partition } from '../detection';
-import type { EdgeEnd } from '../track';
+import { type Consist, type Partition, turnedRound } from '../detection';
+import { CAUTION_SHARE, mostBrakingMm, SCAN_S, SIGHT_BEYOND_BRAKING_MM, STOP_SHORT_MM } from '../measure';
+import { END_OF_TRACK, mustStopBefore, type Obligation, type SignalsOn } from '../signals';
+import { entriesBetween } from './stance';
 import { pieceLengthMm, type ReadPoints, stepOn, type TapeEntry, turnTape } from './tape';
 
-export const STEP_S = 0.02;
-/** How far before a signal or a buffer a driver stops; our assumption. */
-export const STOP_SHORT_MM = 20;
-/** Caution is worked as half speed; common practice, no source. */
-const CAUTION_SHARE = 0.5;
 /** A goal is reached when the nose is this near to it. */
 const GOAL_REACHED_MM = 1;
-/** How far a driver knows the line before him; our assumption, longer than any stopping distance. */
-const LOOK_AHEAD_MM = 6000;
+/** How far beyond his sight the line is looked up at once, so that it need not be at every step. */
+const LOOKED_UP_BEYOND_MM = 1000;
 
 export interface TrainFigures {
   id: string;
@@ -22,15 +19,10 @@ export interface TrainFigures {
   startDelayMs: number;
 }
 
-/** What a driver who knows the line has in front of him; distances are running distances. */
+/** A signal, or the end of the track, before a driver; `at` is a running distance. */
 export interface Ahead {
-  /** Index of the next signal, or -1 when there is none in sight. */
   signal: number;
   at: number;
-  /** Where the signal after it stands, to which caution means “be prepared to stop there”. */
-  nextAt: number;
-  /** Where the track ends. */
-  endAt: number;
 }
 
 export type Mishap = { kind: 'points wrong'; turnout: number } | { kind: 'off the end' };
@@ -49,17 +41,29 @@ export class RollingTrain {
   /** Counts pieces that came under the nose or were left by the tail. */
   tapeChanges = 0;
   private waitedMs = 0;
-  private ahead: Ahead | undefined;
+  private ahead: Ahead[] | undefined;
+  private lookedAt = 0;
   /** Running distance of the nose at which an axle, the nose or the tail next crosses a boundary. */
   nextCrossing = 0;
-  private axles: number[];
+  /** It, as it runs now: the other way round after it has turned back. */
+  consist: Consist;
+  private readonly sightMm: number;
+  /** What it needs to stop when it runs as fast as trains of its kind ever do, and two scans go by before it brakes. */
+  private readonly brakingMm: number;
+  /** Signals before it that showed proceed since it could last have stopped at them. */
+  private readonly countedOn = new Set<number>();
+  /** The signal passed last. */
+  private passed = -1;
 
   constructor(
     private readonly partition: Partition,
     readonly figures: TrainFigures,
     public tape: TapeEntry[],
   ) {
-    this.axles = figures.consist.axlesMm;
+    this.consist = figures.consist;
+    const { topMmPerS, brakingMmPerS2 } = figures;
+    this.brakingMm = mostBrakingMm(topMmPerS, brakingMmPerS2);
+    this.sightMm = this.brakingMm + SIGHT_BEYOND_BRAKING_MM;
     this.planCrossing();
   }
 
@@ -75,50 +79,49 @@ export class RollingTrain {
     this.ahead = undefined;
   }
 
-  lookAhead(
-    points: ReadPoints,
-    signalsOn: (piece: number, exit: EdgeEnd) => { index: number; alongMm: number }[],
-  ): Ahead {
-    if (this.ahead) return this.ahead;
+  /** What lies before him, nearest first, as far as he sees and a little farther. */
+  lookAhead(points: ReadPoints, signalsOn: SignalsOn): Ahead[] {
+    if (this.ahead && this.head <= this.lookedAt + LOOKED_UP_BEYOND_MM) return this.ahead;
     const last = this.tape[this.tape.length - 1]!;
     let piece = this.partition.pieces[last.piece]!;
     let exit = last.exit;
     let from = last.from;
-    const never = Number.POSITIVE_INFINITY;
-    const ahead: Ahead = { signal: -1, at: never, nextAt: never, endAt: never };
-    while (from < this.head + LOOK_AHEAD_MM && ahead.nextAt === never) {
-      const here = signalsOn(piece.index, exit)
-        .map((signal) => ({ index: signal.index, at: from + signal.alongMm }))
-        .filter((signal) => signal.at > this.head)
-        .sort((a, b) => a.at - b.at);
-      for (const { index, at } of here) {
-        if (ahead.signal >= 0) ahead.nextAt = Math.min(ahead.nextAt, at);
-        else {
-          ahead.signal = index;
-          ahead.at = at;
-        }
-      }
+    const ahead: Ahead[] = [];
+    this.lookedAt = this.head;
+    this.ahead = ahead;
+    while (from < this.head + this.sightMm + LOOKED_UP_BEYOND_MM) {
+      for (const { index, alongMm } of signalsOn(piece.index, exit))
+        if (from + alongMm >= this.head && !(index === this.passed && from + alongMm === this.head))
+          ahead.push({ signal: index, at: from + alongMm });
       from += pieceLengthMm(piece);
       const step = stepOn(this.partition, piece, exit, points);
       if (step.kind === 'end of track') {
-        ahead.endAt = from;
+        ahead.push({ signal: END_OF_TRACK, at: from });
         break;
       }
       piece = step.piece;
       exit = step.exit;
     }
-    this.ahead = ahead;
     return ahead;
   }
 
-  /** One step of driving: towards top speed, held by what the next signal shows, by what caution foretells, and by the end of the track. */
-  drive(ahead: Ahead, aspect: 'stop' | 'caution' | 'clear'): void {
+  /** The next signal in sight, or -1. */
+  nextSignal(ahead: Ahead[]): number {
+    const next = ahead[0];
+    return next && next.at - this.head <= this.sightMm ? next.signal : -1;
+  }
+
+  /** One step of driving: towards top speed, held by what the signals in sight oblige him to, and by the end of the track. */
+  drive(ahead: Ahead[], shows: (signal: number) => Obligation): void {
     const { accelerationMmPerS2: up, brakingMmPerS2: down, topMmPerS, startDelayMs } = this.figures;
     let wish = this.running && !this.stranded ? topMmPerS * (this.cautious ? CAUTION_SHARE : 1) : 0;
-    const mustStopAt = Math.min(
-      ahead.endAt,
-      ahead.signal < 0 || aspect === 'clear' ? Number.POSITIVE_INFINITY : aspect === 'stop' ? ahead.at : ahead.nextAt,
-    );
+    let inSight = 0;
+    while (inSight < ahead.length && ahead[inSight]!.at - this.head <= this.sightMm) {
+      const { signal, at } = ahead[inSight++]!;
+      if (signal >= 0 && at - this.head <= this.brakingMm && shows(signal) !== 'stop') this.countedOn.add(signal);
+    }
+    const before = mustStopBefore(inSight, (i) => ahead[i]!.signal, shows);
+    const mustStopAt = before < 0 ? Number.POSITIVE_INFINITY : ahead[before]!.at;
     const goalRoom = this.goalAt === undefined ? Number.POSITIVE_INFINITY : this.goalAt - this.head;
     if (goalRoom <= GOAL_REACHED_MM && this.speed === 0) {
       this.goalAt = undefined;
@@ -127,7 +130,7 @@ export class RollingTrain {
     }
     const room = Math.min(mustStopAt - STOP_SHORT_MM - this.head, goalRoom);
     if (wish > 0 && room < Number.POSITIVE_INFINITY) {
-      const perStep = down * STEP_S;
+      const perStep = down * SCAN_S;
       wish = room <= 0.5 ? 0 : Math.min(wish, Math.sqrt(perStep * perStep + 2 * down * room) - perStep);
     }
     if (this.speed === 0) {
@@ -135,14 +138,20 @@ export class RollingTrain {
         this.waitedMs = 0;
         return;
       }
-      this.waitedMs += STEP_S * 1000;
+      this.waitedMs += SCAN_S * 1000;
       if (this.waitedMs < startDelayMs) return;
     }
-    if (wish > this.speed) this.speed = Math.min(wish, this.speed + up * STEP_S);
-    else this.speed = Math.max(wish, this.speed - down * STEP_S);
+    if (wish > this.speed) this.speed = Math.min(wish, this.speed + up * SCAN_S);
+    else this.speed = Math.max(wish, this.speed - down * SCAN_S);
     if (this.speed < 0.2) this.speed = 0;
     if (this.speed === 0) this.waitedMs = 0;
-    this.head += this.speed * STEP_S;
+    this.head += this.speed * SCAN_S;
+  }
+
+  /** It passes a signal; true when that one had shown proceed when it could last have stopped. */
+  pass(signal: number): boolean {
+    this.passed = signal;
+    return this.countedOn.delete(signal);
   }
 
   /** Lays the tape on under the nose. Returns a mishap when there is no right way on. */
@@ -187,7 +196,9 @@ export class RollingTrain {
     this.stranded = false;
     this.waitedMs = 0;
     this.ahead = undefined;
-    this.axles = this.axles.map((axle) => this.length - axle).reverse();
+    this.consist = turnedRound(this.consist);
+    this.countedOn.clear();
+    this.passed = -1;
     this.planCrossing();
   }
 
@@ -196,7 +207,7 @@ export class RollingTrain {
     const last = this.tape[this.tape.length - 1]!;
     let least = last.to - this.head;
     for (const entry of this.tape) {
-      for (const axle of this.axles) {
+      for (const axle of this.consist.axlesMm) {
         const room = entry.to - (this.head - axle);
         if (room > 0 && room < least) least = room;
       }
@@ -209,23 +220,29 @@ export class RollingTrain {
   /** Adds the section of every detectable axle, nose first. */
   addAxleSections(into: number[]): void {
     let i = this.tape.length - 1;
-    for (const axle of this.axles) {
+    for (const axle of this.consist.axlesMm) {
       const at = this.head - axle;
       while (i > 0 && at < this.tape[i]!.from) i -= 1;
       into.push(this.partition.pieces[this.tape[i]!.piece]!.section);
     }
   }
 
-  /** The stretches of edges it stands on, in the tape's running distances. */
-  standsOn(): { piece: number; exit: EdgeEnd; entry: TapeEntry; from: number; to: number }[] {
-    return this.tape
-      .filter((entry) => entry.to > this.tail && entry.from < this.head)
-      .map((entry) => ({
-        piece: entry.piece,
-        exit: entry.exit,
-        entry,
-        from: Math.max(entry.from, this.tail),
-        to: Math.min(entry.to, this.head),
-      }));
+  /** The part of its tape that it stands on, tail first. */
+  body(): TapeEntry[] {
+    return entriesBetween(this.tape, this.tail, this.head);
+  }
+  /** The part of its tape that it holds, from its nose to its last wheel. */
+  held(): TapeEntry[] {
+    return entriesBetween(this.tape, this.head - this.consist.wheelsMm[1], this.head);
+  }
+
+  /** The stretches of track that it stands on, tail first, in the tape's running distances. */
+  standsOn(): { piece: number; entry: TapeEntry; from: number; to: number }[] {
+    return this.body().map((entry) => ({
+      piece: entry.piece,
+      entry,
+      from: Math.max(entry.from, this.tail),
+      to: Math.min(entry.to, this.head),
+    }));
   }
 }

@@ -1,7 +1,8 @@
 import { onwardPieces, type Partition } from '../detection';
+import { STOP_SHORT_MM } from '../measure';
 import type { TurnoutPosition } from '../survey';
 import type { EdgeEnd } from '../track';
-import { type RollingTrain, STOP_SHORT_MM } from './rolling-train';
+import type { RollingTrain } from './rolling-train';
 import { pieceLengthMm } from './tape';
 
 /** How a train gets to a block: how far its nose runs, and the turnouts on the way, each at the running distance of its tips. */

@@ -1,38 +1,44 @@
-import type { Harm, ProofModel } from './model';
-import { decodeMove } from './move';
+import type { HarmId } from '../simulation';
+import { harmsOf, type ProofModel } from './model';
 import { grown, StateSet } from './state-set';
 
-/** A step that does harm: the state it is taken from, and the step. */
+/** A step that does harm: the state it is taken from, and the step; without one, the start itself. */
 export interface Failure {
   from: number;
   /** The step’s code. */
-  move: number;
+  move?: number;
 }
 
+/** Where a step leads that is not followed: nobody can say that no way on is there. */
+const NOT_FOLLOWED = -1;
+
 /**
- * Every state that plant and program can reach, breadth first, so that the first way found to a harm is a shortest one. A
- * harmful step is noted once for each kind of harm and not followed.
+ * Every state that plant and program can reach, breadth first, so that the first way found to a harm is a shortest one. A step
+ * that does harm is noted once for each kind, and followed where the trains can go on.
  */
 export class Explorer {
   readonly set: StateSet;
-  readonly harms = new Map<Harm, Failure>();
+  readonly harms = new Map<HarmId, Failure>();
+  /** Harms after which something could no longer be followed. */
+  readonly ended = new Set<HarmId>();
   moves = 0;
-  /** The state from which no train can ever move again that is nearest to the start; found once all states are known. */
+  /** The state nearest to the start from which no train can ever get anywhere; found once all states are known. */
   deadlock: number | undefined;
   private next = 0;
   private parents = new Int32Array(1024).fill(-1);
   private steps = new Int32Array(1024);
   private readonly state: Int32Array;
-  private readonly choices: Int32Array;
-  /** States in which no train can move at once. */
-  private readonly still: number[] = [];
+  private readonly choices: number[] = [];
+  /** States in which no train can get anywhere at once, and where the steps from each of them lead: its number, their count, and they. */
+  private still = new Int32Array(1024);
+  private stillEnd = 0;
 
   constructor(readonly model: ProofModel) {
     this.set = new StateSet(model.words);
     this.state = new Int32Array(model.words);
-    this.choices = new Int32Array(model.mostMoves);
     this.set.add(model.pack());
-    if (model.harm) this.harms.set(model.harm, { from: 0, move: 0 });
+    for (const harm of harmsOf(model.harms)) this.harms.set(harm, { from: 0 });
+    if (model.ended) this.noteEnd(model.harms);
   }
 
   get finished(): boolean {
@@ -52,59 +58,74 @@ export class Explorer {
     for (const last = this.next + states; this.next < last && this.next < set.size; this.next++) {
       set.read(this.next, state);
       model.unpack(state);
-      const count = model.moves(choices);
-      for (let i = 0; i < count; i++) {
+      model.moves(choices);
+      const isStill = !model.couldTurnBack() && !choices.some((move) => model.getsSomewhere(move));
+      if (isStill) this.keepStill(choices.length);
+      for (let i = 0; i < choices.length; i++) {
         const move = choices[i]!;
         model.apply(move);
-        if (model.harm) {
-          if (!this.harms.has(model.harm)) this.harms.set(model.harm, { from: this.next, move });
-        } else this.add(move);
+        if (model.harms !== 0) this.note(move);
+        const to = model.ended ? NOT_FOLLOWED : this.add(move);
+        if (isStill) this.still[this.stillEnd++] = to;
         model.back();
       }
-      this.moves += count;
-      if (count === 0 || decodeMove(choices[0]!).kind !== 'advance') this.still.push(this.next);
+      this.moves += choices.length;
     }
     if (this.finished && this.deadlock === undefined) this.findDeadlock();
     return this.finished;
   }
 
-  private add(move: number): void {
+  private keepStill(steps: number): void {
+    while (this.stillEnd + 2 + steps > this.still.length) this.still = grown(this.still);
+    this.still[this.stillEnd] = this.next;
+    this.still[this.stillEnd + 1] = steps;
+    this.stillEnd += 2;
+  }
+
+  private note(move: number): void {
+    for (const harm of harmsOf(this.model.harms))
+      if (!this.harms.has(harm)) this.harms.set(harm, { from: this.next, move });
+    if (this.model.ended) this.noteEnd(this.model.harms);
+  }
+  private noteEnd(harms: number): void {
+    for (const harm of harmsOf(harms))
+      if (harm === 'trains touch' || harm === 'rules never settle') this.ended.add(harm);
+  }
+
+  /** Adds the state that a step has led to; returns its number. */
+  private add(move: number): number {
     const number = this.set.add(this.model.pack());
-    if (number < 0) return;
+    if (number < 0) return ~number;
     if (number >= this.parents.length) {
       this.parents = grown(this.parents);
       this.steps = grown(this.steps);
     }
     this.parents[number] = this.next;
     this.steps[number] = move;
+    return number;
   }
 
-  /** Of the states in which no train can move, those from which none ever will: no step leads out of them. */
+  /** Of the states in which no train can get anywhere, those from which none ever will: no step leads out of them. */
   private findDeadlock(): void {
-    const { model, set, state } = this;
-    const dead = new Set(this.still);
-    /** For each of them, those of them from which a step leads to it. */
-    const before = new Map<number, number[]>();
-    const alive: number[] = [];
-    for (const number of this.still) {
-      set.read(number, state);
-      model.unpack(state);
-      let leadsOut = false;
-      const count = model.moves(this.choices);
-      for (let i = 0; i < count; i++) {
-        model.apply(this.choices[i]!);
-        const to = model.harm ? number : ~set.add(model.pack());
-        model.back();
-        leadsOut ||= !dead.has(to);
-        if (before.has(to)) before.get(to)!.push(number);
-        else before.set(to, [number]);
+    const { set } = this;
+    const { still, stillEnd } = this;
+    /** By state: 1 where no train can get anywhere at once; those that a way out is found for become 0. */
+    const dead = new Uint8Array(set.size);
+    for (let at = 0; at < stillEnd; at += 2 + still[at + 1]!) dead[still[at]!] = 1;
+    for (let changed = true; changed; ) {
+      changed = false;
+      for (let at = 0; at < stillEnd; at += 2 + still[at + 1]!) {
+        if (dead[still[at]!] === 0) continue;
+        for (let i = at + 2; i < at + 2 + still[at + 1]!; i++) {
+          if (still[i] !== NOT_FOLLOWED && dead[still[i]!] === 1) continue;
+          dead[still[at]!] = 0;
+          changed = true;
+          break;
+        }
       }
-      if (leadsOut) alive.push(number);
     }
-    for (let number = alive.pop(); number !== undefined; number = alive.pop()) {
-      if (dead.delete(number)) alive.push(...(before.get(number) ?? []));
-    }
-    for (const number of dead) this.deadlock = Math.min(number, this.deadlock ?? number);
+    const nearest = dead.indexOf(1);
+    if (nearest >= 0) this.deadlock = nearest;
   }
 
   /** The steps from the start to a state. */

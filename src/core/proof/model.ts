@@ -1,44 +1,50 @@
 import { type Compiled, emitWasm, layoutOf, type Program, previousSlots, startWasm, type WasmProgram } from '../logic';
 import { names, type Scheme } from '../patterns';
-import { Rehearsal, TICK_MS } from '../simulation';
+import { faceToFace } from '../plant';
+import { END_OF_TRACK } from '../signals';
+import { HARM_IDS, type HarmId, Rehearsal, TICK_MS } from '../simulation';
 import type { LayoutDocument } from '../survey';
-import { ADVANCE, ARRIVE, encodeMove, THROW, TIMER } from './move';
+import { boundCarried, boundNow, boundPast, boundValues, countedOn, STOOD } from './bound';
+import { choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, TOGETHER } from './moves';
 import { Packing } from './packing';
-import { blockWords, type ProofTrain, proofTrainsOf } from './proof-train';
+import type { Advance, Before } from './placements';
+import { meet, type ProofTrain, proofTrainsOf } from './proof-train';
+import { STANDARD_SWITCHES, type Switch } from './switches';
 import { timerKinds } from './timers';
+import { APART, ORDERS, touchOf } from './touch';
 
 /** Turnout states: lies straight, lies diverging, moves to straight, moves to diverging. */
 export const MOVING = 2;
 const TURNOUT_STATES = 4;
 const BETWEEN = 2;
-/** The most values that a name of the rule language has. */
-const MOST_VALUES = 4;
+const [NOTHING, SEVERAL] = [-1, -2];
+/** Bound past one signal that showed proceed, and no more. */
+const PAST_ONE = 2;
 /** Scans after which a program that still changes counts as one that never settles. */
 const MOST_SCANS = 60;
 /** How long the trains stand before the proof begins, so that power-up is over. */
 export const STANDING_TICKS = 1500;
 
-export type Harm =
-  | 'two trains in a block'
-  | 'points moved under a train'
-  | 'opposing trains'
-  | 'points lie wrong'
-  | 'never settles';
+/** The bit of each harm in `ProofModel.harms`. */
+const BIT = Object.fromEntries(HARM_IDS.map((id, i) => [id, 1 << i])) as Record<HarmId, number>;
 
-/** What a state says of the plant: where each train is, whether it counts on the signal before it, how each turnout stands. */
+/** What a state says of the plant. */
 export interface Present {
+  /** The placement of each train, and what it is bound to pass (`bound.ts`). */
   at: Int32Array;
-  committed: Int32Array;
+  bound: Int32Array;
   turnouts: Int32Array;
+  /** For each pair of trains on one piece of track, which lies lower (`touch.ts`). */
+  orders: Int32Array;
 }
 
 /** The emitted program with the means to pack a state and to go back to one. */
 type Machine = WasmProgram & { pack(): void; unpack(): void };
 
 /**
- * Plant and rule program as one machine that takes one small step at a time: a train goes on to its next event, a timer that
- * counts ends, a person throws a turnout, a turnout arrives. After each the program scans until it settles. Nothing has a
- * duration: a train may wait anywhere, and a timer may end at any moment. Program and plant share one memory, in words.
+ * Plant and rule program as one machine that takes one small step at a time (`moves.ts`). After each the program scans until it
+ * settles. Nothing has a duration: a train may wait anywhere, and a timer may end at any moment. Program and plant share one
+ * memory, in words.
  */
 export class ProofModel {
   readonly trains: ProofTrain[];
@@ -47,11 +53,17 @@ export class ProofModel {
   readonly program: Program;
   /** Slots that some PREVIOUS reads. */
   readonly previous: number[];
+  /** Trains that could not be put on the track, and why: nothing is said of them. */
+  readonly notPlaced: string[];
   /** 32-bit words of a packed state. */
   readonly words: number;
   readonly present: Present;
-  /** Set by `apply` when the step does harm. */
-  harm: Harm | undefined;
+  /** Harms of the step taken last, one bit each in the order of HARM_IDS; of the start itself before any step. */
+  harms = 0;
+  /** The step taken last did harm after which nothing more can be told. */
+  ended = false;
+  readonly holdSlots: number[];
+  readonly timerCount: number;
   private readonly machine: Machine;
   private readonly memory: Int32Array;
   /** Where in memory the program’s parts begin. */
@@ -59,9 +71,10 @@ export class ProofModel {
   /** Where `pack` writes, and from where `unpack` reads. */
   private readonly packed: Int32Array;
   private readonly origin: Int32Array;
-  /** For each train and placement, the detectors that see it, and the signal before it; as words of memory, −1 for none. */
+  /** For each train and placement, the word of memory of the one signal before it; NOTHING, or SEVERAL things. */
+  private readonly alone: Int32Array[];
+  /** For each train and placement, the words of memory of the detectors that see it. */
   private readonly seenBy: Int32Array[][];
-  private readonly watches: Int32Array[];
   private readonly detectSlots: Int32Array;
   private readonly pointSlots: number[];
   private readonly askSlots: [number, number][];
@@ -69,19 +82,32 @@ export class ProofModel {
   private readonly aspectSlots: Int32Array;
   private readonly aspects: Int32Array;
   private readonly timers: { word: number; ton: boolean }[];
-  private readonly blockWords: number;
+  /** Words set to 1 for the one scan that follows. */
+  private readonly pulses: number[] = [];
+  private readonly kinds: { kind: number; list: MoveKind['list'] }[];
+  private readonly pairs: [number, number][] = [];
+  private readonly pairNumbers = new Map<number, number>();
+  private readonly aspectNow = (signal: number) => this.memory[this.aspectSlots[signal]!]!;
+  private readonly lies = (turnout: number) => {
+    const state = this.present.turnouts[turnout]!;
+    return state >= MOVING ? undefined : state;
+  };
 
-  constructor(readonly document: LayoutDocument) {
+  constructor(
+    readonly document: LayoutDocument,
+    readonly on: ReadonlySet<Switch> = STANDARD_SWITCHES,
+  ) {
+    this.kinds = MOVES.flatMap(({ needs, list }, kind) => (!needs || on.has(needs) ? [{ kind, list }] : []));
     const start = new Rehearsal(document, 0);
     for (const train of start.plant.trains) train.running = false;
     for (let i = 0; i < STANDING_TICKS; i++) start.step();
+    this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
     this.scheme = start.scheme;
     this.compiled = start.compiled;
     this.program = start.program;
     this.previous = previousSlots(this.compiled);
-    this.trains = proofTrainsOf(start);
+    this.trains = proofTrainsOf(start, on.has('turn back'));
     const { partition, readings } = this.scheme;
-    this.blockWords = blockWords(partition);
     const slot = (name: string) => this.compiled.slots.get(name)!;
     const detectors = new Map(document.detectors.map((detector) => [detector.id, slot(names.detect(detector.name))]));
     const detectorsOf = (section: number) => partition.sections[section]!.detectors.map((id) => detectors.get(id)!);
@@ -93,21 +119,30 @@ export class ProofModel {
     ]);
     this.driveSlots = document.turnouts.map((t) => slot(names.drive(t.name)));
     this.aspectSlots = Int32Array.from(readings, (reading) => slot(names.shows(reading.signal.name)));
+    this.holdSlots = on.has('hold') ? readings.map(({ signal }) => slot(names.hold(signal.name))) : [];
     this.aspects = new Int32Array(readings.length);
-    this.seenBy = this.trains.map((t) => t.placements.map((p) => Int32Array.from(p.sections.flatMap(detectorsOf))));
-    this.watches = this.trains.map((t) =>
-      Int32Array.from(t.placements, (p) => (p.facing >= 0 ? this.aspectSlots[p.facing]! : -1)),
+    this.alone = this.trains.map((t) =>
+      Int32Array.from(t.placements, ({ before: [thing, ...more] }) =>
+        !thing
+          ? NOTHING
+          : more.length + thing.over.length > 0 || thing.signal < 0
+            ? SEVERAL
+            : this.aspectSlots[thing.signal]!,
+      ),
     );
+    this.seenBy = this.trains.map((t) => t.placements.map((p) => Int32Array.from(p.sections.flatMap(detectorsOf))));
 
     const layout = layoutOf(this.compiled);
     this.at = { before: layout.before / 4, state: layout.state / 4, mayEnd: layout.mayEnd / 4 };
     const kinds = timerKinds(this.compiled);
     this.timers = this.compiled.timers.map((at) => ({ word: this.at.state + at, ton: kinds.get(at)!.ton }));
+    this.timerCount = this.timers.length;
     const [trains, turnouts] = [this.trains.length, document.turnouts.length];
+    const twos = (trains * (trains - 1)) / 2;
     const plantAt = layout.end / 4;
-    const packing = this.packing(plantAt);
+    const packing = this.packing(plantAt, twos);
     this.words = packing.words;
-    const packedAt = plantAt + 2 * trains + turnouts;
+    const packedAt = plantAt + 2 * trains + turnouts + twos;
     const originAt = packedAt + this.words;
     const functions = packing.functions(4 * packedAt, 4 * originAt);
     const bytes = 4 * (originAt + this.words) - layout.end;
@@ -118,8 +153,9 @@ export class ProofModel {
     this.origin = part(originAt, this.words);
     this.present = {
       at: part(plantAt, trains),
-      committed: part(plantAt + trains, trains),
+      bound: part(plantAt + trains, trains),
       turnouts: part(plantAt + 2 * trains, turnouts),
+      orders: part(plantAt + 2 * trains + turnouts, twos),
     };
 
     const { evaluator } = start;
@@ -133,23 +169,32 @@ export class ProofModel {
       this.memory[word + 1] = 0;
     });
     this.present.turnouts.set(start.plant.motors.map((motor) => (motor.position === 'diverging' ? 1 : 0)));
+    for (let t = 0; t < trains; t++) this.lookAround(t);
     this.settle();
   }
 
-  /** What a state is made of: the plant, what latches, edges and timers remember, and what PREVIOUS reads. */
-  private packing(plantAt: number): Packing {
+  /** What a state is made of: the plant, what latches, edges and timers remember, what PREVIOUS reads, and what is held by hand. */
+  private packing(plantAt: number, twos: number): Packing {
     const packing = new Packing();
     const trains = this.trains.length;
-    this.trains.forEach((train, t) => {
-      packing.field(4 * (plantAt + t), train.placements.length);
+    const off = this.on.has('lift') ? 1 : 0;
+    this.trains.forEach(({ placements }, t) => {
+      packing.field(4 * (plantAt + t), placements.length + off);
     });
-    for (let t = 0; t < trains; t++) packing.field(4 * (plantAt + trains + t), 2);
-    for (let t = 0; t < this.document.turnouts.length; t++)
-      packing.field(4 * (plantAt + 2 * trains + t), TURNOUT_STATES);
+    this.trains.forEach(({ placements }, t) => {
+      const things = Math.max(...placements.map(({ before }) => before.length));
+      if (things > 0) packing.field(4 * (plantAt + trains + t), boundValues(things));
+    });
+    const turnouts = this.document.turnouts.length;
+    for (let t = 0; t < turnouts; t++) packing.field(4 * (plantAt + 2 * trains + t), TURNOUT_STATES);
+    for (let i = 0; i < twos; i++) packing.field(4 * (plantAt + 2 * trains + turnouts + i), ORDERS);
     /** When a timer began to count is left out: it may end at any moment. */
     const since = new Set(this.compiled.timers.map((at) => at + 1));
     for (const at of this.compiled.state.keys()) if (!since.has(at)) packing.field(4 * (this.at.state + at), 2);
-    for (const slot of this.previous) packing.field(4 * (this.at.before + slot), MOST_VALUES);
+    const types = new Map(this.program.declarations.map(({ name, type }) => [this.compiled.slots.get(name)!, type]));
+    for (const slot of this.previous)
+      packing.field(4 * (this.at.before + slot), this.program.enums[types.get(slot)!]?.length ?? 2);
+    for (const slot of this.holdSlots) packing.field(4 * slot, 2);
     return packing;
   }
 
@@ -188,97 +233,222 @@ export class ProofModel {
   valueOf(name: string): number {
     return this.memory[this.compiled.slots.get(name)!]!;
   }
-
-  /** Writes the code of every step that can be taken from the present state; returns how many. */
-  moves(into: Int32Array): number {
-    let count = 0;
-    const { at, committed, turnouts } = this.present;
-    for (let t = 0; t < this.trains.length; t++) {
-      const { advances } = this.trains[t]!.placements[at[t]!]!;
-      for (let way = 0; way < advances.length; way++) {
-        const { signal, turnout, position, facing } = advances[way]!;
-        if (signal >= 0 && committed[t] === 0 && this.aspect(signal) === 0) continue;
-        if (
-          turnout >= 0 &&
-          facing &&
-          turnouts[turnout] !== (turnouts[turnout]! < MOVING ? position : MOVING + position)
-        )
-          continue;
-        into[count++] = encodeMove(ADVANCE, t, way);
-      }
-    }
-    for (let timer = 0; timer < this.timers.length; timer++)
-      if (this.counts(timer)) into[count++] = encodeMove(TIMER, timer, 0);
-    for (let t = 0; t < turnouts.length; t++)
-      into[count++] =
-        turnouts[t]! >= MOVING ? encodeMove(ARRIVE, t, 0) : encodeMove(THROW, t, turnouts[t] === 0 ? 1 : 0);
-    return count;
+  valueAt(slot: number): number {
+    return this.memory[slot]!;
   }
 
-  /** At most this many steps can be taken from any state. */
-  get mostMoves(): number {
-    return 2 * this.trains.length + this.timers.length + this.present.turnouts.length;
+  isOff(train: number): boolean {
+    return this.present.at[train] === this.trains[train]!.placements.length;
   }
-
-  private counts(timer: number): boolean {
+  counts(timer: number): boolean {
     const { word, ton } = this.timers[timer]!;
     return ton ? this.memory[word] === 1 && this.memory[word + 2] === 0 : this.memory[word + 2] === 1;
   }
 
+  /** Writes the code of every step that can be taken from the present state, single ones first. */
+  moves(into: number[]): void {
+    into.length = 0;
+    for (const { kind, list } of this.kinds) list(this, (index, choice) => into.push(encodeMove(kind, index, choice)));
+    if (!this.on.has('one scan')) return;
+    const single = into.length;
+    for (let i = 0; i < single; i++) {
+      const one = into[i]!;
+      if (!this.mayPair(one)) continue;
+      for (let k = i + 1; k < single; k++) {
+        const two = into[k]!;
+        if (one >> 8 !== two >> 8 && this.mayPair(two))
+          into.push(encodeMove(TOGETHER, 0, 0) | this.pairNumber(one, two));
+      }
+    }
+  }
+
+  private mayPair(code: number): boolean {
+    if (!MOVES[kindOf(code)]!.pairs) return false;
+    return kindOf(code) !== 0 || this.advanceOf(code).seen;
+  }
+  private pairNumber(one: number, two: number): number {
+    const key = one * 0x4000000 + two;
+    let number = this.pairNumbers.get(key);
+    if (number === undefined) {
+      number = this.pairs.length;
+      this.pairNumbers.set(key, number);
+      this.pairs.push([one, two]);
+    }
+    return number;
+  }
+  /** The single steps that a step is made of. */
+  partsOf(code: number): number[] {
+    return kindOf(code) === TOGETHER ? [...this.pairs[code & 0xffffff]!] : [code];
+  }
+  private advanceOf(code: number): Advance {
+    const train = indexOf(code);
+    return this.trains[train]!.placements[this.present.at[train]!]!.advances[choiceOf(code)]!;
+  }
+  /** Whether a step gets a train somewhere: past a signal, onto points, or where another detector sees it. */
+  getsSomewhere(code: number): boolean {
+    if (kindOf(code) !== 0) return false;
+    const train = this.trains[indexOf(code)]!;
+    const from = train.placements[this.present.at[indexOf(code)]!]!;
+    const { to, passes, turnouts } = this.advanceOf(code);
+    if (passes.length + turnouts.length > 0) return true;
+    return train.placements[to]!.sections.some((section) => !from.sections.includes(section));
+  }
+  /** Trains do not turn back, and some train stands at the end of its line, where nothing else is left to do. */
+  couldTurnBack(): boolean {
+    if (this.on.has('turn back')) return false;
+    return this.trains.some(({ placements }, t) => placements[this.present.at[t]!]?.terminus ?? false);
+  }
+
   /** Takes a step, given by its code, from the present state and lets the program settle. */
   apply(code: number): void {
-    const { at, committed, turnouts } = this.present;
-    const index = (code >> 8) & 0xffff;
-    const choice = code & 0xff;
-    this.harm = undefined;
-    switch (code >> 24) {
-      case ADVANCE: {
-        const { to, signal, turnout, position, seen } = this.trains[index]!.placements[at[index]!]!.advances[choice]!;
-        at[index] = to;
-        if (signal >= 0) committed[index] = 0;
-        if (turnout >= 0 && turnouts[turnout] !== position) this.harm = 'points lie wrong';
-        else this.harm = this.clash(index);
-        if (!seen) {
-          const { facing } = this.trains[index]!.placements[to]!;
-          if (facing >= 0 && this.aspects[facing] !== 0) committed[index] = 1;
-          return;
-        }
-        break;
-      }
-      case TIMER:
-        this.pulse(this.at.mayEnd + index);
-        break;
-      case THROW:
-        this.pulse(this.askSlots[index]![choice]!);
-        break;
-      case ARRIVE:
-        turnouts[index]! -= MOVING;
-        break;
+    this.harms = 0;
+    this.ended = false;
+    this.pulses.length = 0;
+    let scans = false;
+    if (kindOf(code) === TOGETHER) {
+      const [one, two] = this.pairs[code & 0xffffff]!;
+      scans = this.take(one);
+      scans = this.take(two) || scans;
+    } else scans = this.take(code);
+    if (scans) this.settle();
+    if (this.harms & BIT['rules never settle']) this.ended = true;
+  }
+
+  private take(code: number): boolean {
+    return MOVES[kindOf(code)]!.take(this, indexOf(code), choiceOf(code));
+  }
+
+  /** Whether everything that a train would pass lets it. */
+  mayAdvance(train: number, { gates, turnouts }: Advance): boolean {
+    const { before } = this.placementOf(train);
+    const past = boundPast(this.present.bound[train]!);
+    for (const gate of gates) {
+      const { signal, over } = before[gate]!;
+      if (past > gate || !this.isComing(over)) continue;
+      if (signal === END_OF_TRACK || this.aspects[signal] === 0) return false;
     }
-    this.settle();
+    for (const { turnout, position, facing } of turnouts)
+      if (facing && (this.lies(turnout) ?? position) !== position) return false;
+    return true;
   }
 
-  private pulse(word: number): void {
-    this.writeInputs();
-    this.memory[word] = 1;
-    this.machine.scan(0);
-    this.memory[word] = 0;
+  /** The points do not lie otherwise. Those that move may still come to lie so. */
+  private isComing(over: Before['over']): boolean {
+    return over.every(({ turnout, position }) => (this.lies(turnout) ?? position) === position);
   }
 
-  private clash(train: number): Harm | undefined {
+  advance(train: number, way: number): boolean {
+    const { at, bound, turnouts } = this.present;
+    const from = this.placementOf(train);
+    const { to, passes, carry, turnouts: onto, seen, offTheEnd } = from.advances[way]!;
+    if (offTheEnd) {
+      this.harms |= BIT['off the end of the track'];
+      return false;
+    }
+    for (const thing of passes) {
+      if (this.aspects[from.before[thing]!.signal] !== 0) continue;
+      const fell = countedOn(bound[train]!, thing);
+      this.harms |= BIT[fell ? 'signal falls too late to stop' : 'stop not announced in time'];
+    }
+    for (const { turnout, position } of onto) if (turnouts[turnout] !== position) this.harms |= BIT['points lie wrong'];
+    at[train] = to;
+    bound[train] = boundCarried(bound[train]!, carry);
+    this.lookAround(train);
+    if (!seen) this.bind(train);
+    return seen;
+  }
+
+  turnBack(train: number, choice: number): boolean {
+    this.present.at[train] = this.placementOf(train).turns[choice]!;
+    this.present.bound[train] = STOOD;
+    this.lookAround(train);
+    this.tell(train);
+    return true;
+  }
+
+  /** What a person says of a train where no other stands in the same stretch. */
+  private tell(train: number): void {
     const { at } = this.present;
-    const words = this.blockWords;
+    for (const { stretch, input } of this.trains[train]!.tellings[at[train]!]!) {
+      const slot = this.compiled.slots.get(input);
+      const shared = this.trains.some(
+        (other, t) =>
+          t !== train &&
+          !this.isOff(t) &&
+          other.placements[at[t]!]!.blocks.some((block) => this.scheme.stretches.ofBlock[block] === stretch),
+      );
+      if (slot !== undefined && !shared) this.pulses.push(slot);
+    }
+  }
+
+  canStand(train: number): boolean {
+    return this.present.bound[train]! > boundNow(this.placementOf(train).before, STOOD, this.aspectNow, this.lies);
+  }
+  stand(train: number): boolean {
+    this.present.bound[train] = STOOD;
+    this.bind(train);
+    return false;
+  }
+  pulseTimer(timer: number): boolean {
+    this.pulses.push(this.at.mayEnd + timer);
+    return true;
+  }
+  ask(turnout: number, diverging: number): boolean {
+    this.pulses.push(this.askSlots[turnout]![diverging]!);
+    return true;
+  }
+  hold(signal: number, on: number): boolean {
+    this.memory[this.holdSlots[signal]!] = on;
+    return true;
+  }
+  lift(train: number): boolean {
+    this.present.at[train] = this.trains[train]!.placements.length;
+    this.present.bound[train] = STOOD;
+    this.lookAround(train);
+    return true;
+  }
+  isFreeToSetDown(train: number): boolean {
+    return this.trains.every(
+      (other, t) =>
+        t === train || this.isOff(t) || !meet(this.trains[train]!.pieces, 0, other.pieces, this.present.at[t]!),
+    );
+  }
+  setDown(train: number): boolean {
+    this.present.at[train] = 0;
+    this.lookAround(train);
+    this.tell(train);
+    return true;
+  }
+
+  private placementOf(train: number) {
+    return this.trains[train]!.placements[this.present.at[train]!]!;
+  }
+
+  /** The harms that lie in where a train now is, and the order in which it stands with others on one piece of track. */
+  private lookAround(train: number): void {
+    const { at, orders } = this.present;
     const mine = this.trains[train]!;
+    const p = at[train]!;
     for (let other = 0; other < this.trains.length; other++) {
       if (other === train) continue;
       const theirs = this.trains[other]!;
-      for (const side of mine.sides[at[train]!]!)
-        if (theirs.sides[at[other]!]!.includes(side ^ 1)) return 'opposing trains';
-      for (let w = 0; w < words; w++)
-        if (mine.blocks[at[train]! * words + w]! & theirs.blocks[at[other]! * words + w]!)
-          return 'two trains in a block';
+      const q = at[other]!;
+      const [low, high] = train < other ? [train, other] : [other, train];
+      const two = (high * (high - 1)) / 2 + low;
+      if (this.isOff(train) || this.isOff(other)) {
+        orders[two] = APART;
+        continue;
+      }
+      if (meet(mine.blocks, p, theirs.blocks, q)) this.harms |= BIT['two trains in a block'];
+      if (faceToFace(mine.stances[p]!, theirs.stances[q]!)) this.harms |= BIT['face to face'];
+      const touch =
+        train < other
+          ? touchOf(mine, p, theirs, q, orders[two]!, true)
+          : touchOf(theirs, q, mine, p, orders[two]!, false);
+      orders[two] = touch.order;
+      if (touch.possible) this.harms |= BIT['trains touch'];
+      if (touch.certain) this.ended = true;
     }
-    return undefined;
   }
 
   private writeInputs(): void {
@@ -286,31 +456,37 @@ export class ProofModel {
     const { at, turnouts } = this.present;
     for (let d = 0; d < detectSlots.length; d++) memory[detectSlots[d]!] = 0;
     for (let t = 0; t < at.length; t++) {
-      const seen = seenBy[t]![at[t]!]!;
-      for (let d = 0; d < seen.length; d++) memory[seen[d]!] = 1;
+      const seen = seenBy[t]![at[t]!];
+      if (seen) for (let d = 0; d < seen.length; d++) memory[seen[d]!] = 1;
     }
     for (let t = 0; t < turnouts.length; t++) memory[pointSlots[t]!] = turnouts[t]! >= MOVING ? BETWEEN : turnouts[t]!;
   }
 
-  /** Scans until nothing changes; turnouts begin to move, and drivers who see proceed close before a signal count on it. */
+  /** Scans until nothing changes; turnouts begin to move, and drivers count on what they see. */
   private settle(): void {
     const { turnouts } = this.present;
+    const { memory, pulses } = this;
     this.writeInputs();
+    for (const word of pulses) memory[word] = 1;
     for (let scans = 0; ; scans++) {
-      const changed = this.machine.scan(0);
-      this.commit();
+      let changed = this.machine.scan(0);
+      if (scans === 0 && pulses.length > 0) {
+        for (const word of pulses) memory[word] = 0;
+        changed = 1;
+      }
+      for (let t = 0; t < this.trains.length; t++) this.bind(t);
       let moved = false;
       for (let t = 0; t < turnouts.length; t++) {
-        const drive = this.memory[this.driveSlots[t]!]!;
+        const drive = memory[this.driveSlots[t]!]!;
         if ((turnouts[t]! & 1) === drive) continue;
         turnouts[t] = MOVING + drive;
         moved = true;
-        if (this.isOver(t)) this.harm ??= 'points moved under a train';
+        if (this.isOver(t)) this.harms |= BIT['points moved under a train'];
       }
       if (moved) this.writeInputs();
       else if (changed === 0) return;
       if (scans > MOST_SCANS) {
-        this.harm ??= 'never settles';
+        this.harms |= BIT['rules never settle'];
         return;
       }
     }
@@ -318,15 +494,19 @@ export class ProofModel {
 
   private isOver(turnout: number): boolean {
     const { at } = this.present;
-    return this.trains.some((train, t) => train.placements[at[t]!]!.over.includes(turnout));
+    return this.trains.some((train, t) => train.placements[at[t]!]?.over.includes(turnout));
   }
 
-  private commit(): void {
-    const { memory, watches } = this;
-    const { at, committed } = this.present;
-    for (let t = 0; t < at.length; t++) {
-      const slot = watches[t]![at[t]!]!;
-      if (slot >= 0 && memory[slot] !== 0) committed[t] = 1;
-    }
+  /** What a train is bound to pass by what its signals show now. */
+  private bind(train: number): void {
+    const { at, bound } = this.present;
+    const alone = this.alone[train]![at[train]!] ?? NOTHING;
+    if (alone >= 0) {
+      if (this.memory[alone] !== 0) bound[train] = PAST_ONE;
+    } else if (alone === NOTHING) bound[train] = STOOD;
+    else bound[train] = boundNow(this.placementOf(train).before, bound[train]!, this.aspectNow, this.lies);
   }
 }
+
+/** The harms of a set of bits, in order. */
+export const harmsOf = (bits: number): HarmId[] => HARM_IDS.filter((id) => bits & BIT[id]);

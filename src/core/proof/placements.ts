@@ -1,213 +1,453 @@
-import { type Consist, MOST_UNSEEN_TAIL_MM, onwardPieces, type Partition, type Piece } from '../detection';
-import { mmOf } from '../measure';
-import type { SignalReading } from '../signals';
+import { type Consist, onwardPieces, type Partition, turnedRound } from '../detection';
+import { mmOf, SCAN_S, STOP_SHORT_MM } from '../measure';
+import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '../plant';
+import { END_OF_TRACK, type SignalsOn } from '../signals';
 import type { EdgeEnd } from '../track';
 
-/** Where a train begins: a piece, the end by which it will leave it, and how far its nose has come along it. */
+/** Where a train begins: the entries it stands on, tail first, and the running distance of its nose. */
 export interface Start {
-  /** Pieces it stands on, tail first, each with the end by which it leaves it. */
-  tape: { piece: number; exit: EdgeEnd }[];
-  /** How far the nose has run in the last of them, in mm. */
+  tape: TapeEntry[];
   noseMm: number;
+}
+
+/** What moves a train: how far it needs to stop, and how fast it runs at most. */
+export interface Motion {
+  brakingMm: number;
+  topMmPerS: number;
+}
+
+/** A signal, or the end of the track, that a train may no longer be able to stop at. */
+export interface Before {
+  /** Index of the signal, or END_OF_TRACK. */
+  signal: number;
+  /** From where the train comes onto the piece under its nose. */
+  at: number;
+  /** Facing points on the way there, each with how it has to lie for this to be what comes. */
+  over: { turnout: number; position: number }[];
 }
 
 /** What happens when a train goes from one placement to the next. */
 export interface Advance {
   to: number;
-  /** Index of the signal it passes, or -1. */
-  signal: number;
-  /** The turnout it runs onto, or -1, and how that must lie: 0 straight, 1 diverging. */
-  turnout: number;
-  position: number;
-  facing: boolean;
+  /** Of what lies before it, by number, what must let it pass first. */
+  gates: number[];
+  /** Of what lies before it, by number, the signals it passes. */
+  passes: number[];
+  /** For each thing before it, which it is in the next placement; -1 when it is no longer before it. */
+  carry: number[];
+  /** Turnouts it runs onto, and how each must lie: 0 straight, 1 diverging. */
+  turnouts: { turnout: number; position: number; facing: boolean }[];
   /** Whether a detector notices: an axle comes into a section, or the last one leaves it. */
   seen: boolean;
-  /** How far the train runs between the middles of the two placements, in mm. */
+  /** It runs off the end of the track, and stays where it is. */
+  offTheEnd: boolean;
+  /** How far the train runs from where this placement begins to where the next one does, in mm. */
   runMm: number;
 }
 
-/** A stretch of a train’s way in which nothing about it changes for anybody: it is somewhere between two events. */
+/** A stretch of a train’s way between two events that are noticed: it is somewhere in it. */
 export interface Placement {
-  tape: { piece: number; exit: EdgeEnd }[];
-  /** Blocks it stands in, and sections that see one of its axles. */
+  tape: TapeEntry[];
+  /** It runs the other way round than at its start. */
+  turned: boolean;
+  /** Its nose is between these, counted from where the piece under it at the end of the placement begins. */
+  noseMm: [number, number];
+  /** Blocks it holds by its nose or a wheel, and sections that see one of its axles. */
   blocks: number[];
   sections: number[];
-  /** Turnouts whose blades it stands over. */
+  /** Turnouts whose blades lie under its body. */
   over: number[];
-  /** The next signal before it, when that is no farther than its braking distance; -1 for none. */
-  facing: number;
+  /** Fouling places its body stands in somewhere in it, and those it stands in all through: twice the pair, and one more for its second side. */
+  zones: number[];
+  zonesThroughout: number[];
+  /** What lies before it within its braking distance, nearest first, whatever the points. */
+  before: Before[];
+  /** The track ends before it and nothing else can come. */
+  terminus: boolean;
   advances: Advance[];
+  /** Placements that it is in after turning back; none where it may not. */
+  turns: number[];
 }
 
 /** Distances nearer than this are one. */
-const SAME_MM = 1e-6;
+const SAME_MM = 1e-5;
+/** More signals than this within a braking distance is a survey error. */
+export const MOST_BEFORE = 16;
+
+/** The zones of each edge, in mm of its line. */
+type ZonesOf = Map<number, { zone: number; from: number; to: number }[]>;
+
+function zonesByEdge(partition: Partition): ZonesOf {
+  const found: ZonesOf = new Map();
+  partition.graph.fouling.forEach(({ a, b }, pair) => {
+    for (const [side, stretches] of [a, b].entries())
+      for (const { edge, from, to } of stretches)
+        found.set(edge, [...(found.get(edge) ?? []), { zone: pair * 2 + side, from: mmOf(from), to: mmOf(to) }]);
+  });
+  return found;
+}
 
 /**
- * Every placement that a train can reach from its start, whatever the points: its nose, each detectable axle and its tail
- * crossing each boundary, signals passed, and braking points, in the order that follows from its lengths. The first is the
- * start; `leadMm` is how far the train runs from where it stands to the middle of it. A train whose length is 0 goes from piece to piece in one step.
+ * Every placement that a train can reach from its start, whatever the points: its nose, each detectable axle, its last wheel
+ * and its tail crossing each boundary; either end of its body crossing the end of a fouling place; signals passed, the places
+ * where drivers stop, and braking points, in the order that follows from its lengths. Two events that can fall into one scan are
+ * also taken in one step. The first is the start.
  */
-export function placementsOf(
-  partition: Partition,
-  readings: SignalReading[],
-  consist: Consist,
-  brakingMm: number,
-  start: Start,
-): { placements: Placement[]; leadMm: number } {
-  const signals = new Map<string, { index: number; alongMm: number }[]>();
-  for (const reading of readings) {
-    const piece = partition.pieces[reading.piece]!;
-    const at = reading.signal.at.tenthUm;
-    const alongMm = mmOf(reading.exit === 1 ? at - piece.from : piece.to - at);
-    const key = `${reading.piece} ${reading.exit}`;
-    signals.set(key, [...(signals.get(key) ?? []), { index: reading.index, alongMm }]);
-  }
-  /** Where its tail is taken to be: a short overhang behind the last axle that is seen holds nothing. */
-  const tailMm =
-    consist.unseenTailMm <= MOST_UNSEEN_TAIL_MM ? consist.lengthMm - consist.unseenTailMm : consist.lengthMm;
-  const lengthOf = (piece: number) => mmOf(partition.pieces[piece]!.to - partition.pieces[piece]!.from);
-  /**
-   * Signals of a piece in order and the first one beyond it, with their distances from its entry. Beyond facing points the way
-   * is not known, so there none is looked for.
-   */
-  const signalsAhead = (piece: number, exit: EdgeEnd) => {
-    const own = (signals.get(`${piece} ${exit}`) ?? []).sort((a, b) => a.alongMm - b.alongMm);
-    let here = { piece, exit };
-    for (let reach = lengthOf(piece); reach < lengthOf(piece) + brakingMm; reach += lengthOf(here.piece)) {
-      const [on, ...others] = onwardPieces(partition, partition.pieces[here.piece]!, here.exit);
-      if (!on || others.length > 0) break;
-      here = { piece: on.piece.index, exit: on.enters === 0 ? 1 : 0 };
-      const [first] = signals.get(`${here.piece} ${here.exit}`) ?? [];
-      if (first) return [...own, { index: first.index, alongMm: reach + first.alongMm }];
-    }
-    return own;
-  };
-  const known = new Map<string, number>();
-  const found: Placement[] = [];
-  const middles: number[] = [];
+export class PlacementsOfTrain {
+  private readonly zones: ZonesOf;
+  private readonly known = new Map<string, number>();
+  private readonly found: Placement[] = [];
+  private readonly lookedUp = new Map<number, Before[]>();
+  private readonly consists: [Consist, Consist];
 
-  /** The placement of a train on a tape with its nose just beyond `noseMm`; 0 means just entered. */
-  const placementAt = (tape: Start['tape'], noseMm: number): number => {
-    const head = tape[tape.length - 1]!;
-    const length = lengthOf(head.piece);
-    /** Distance behind the entry of the head piece at which each earlier boundary lies. */
-    const behind: number[] = [];
-    for (let i = tape.length - 1, sum = 0; i >= 0; i--) {
-      behind[i] = sum;
-      if (i > 0) sum += lengthOf(tape[i - 1]!.piece);
-    }
-    const here = signalsAhead(head.piece, head.exit);
-    const marks = [length];
-    for (const { alongMm } of here) marks.push(alongMm, alongMm - brakingMm);
-    for (const back of behind.slice(1)) for (const at of [...consist.axlesMm, tailMm]) marks.push(at - back);
-    const next = Math.min(...marks.filter((mark) => mark > noseMm + SAME_MM && mark <= length + SAME_MM));
-    const from = Math.max(0, ...marks.filter((mark) => mark <= noseMm + SAME_MM));
+  constructor(
+    private readonly partition: Partition,
+    private readonly signalsOn: SignalsOn,
+    consist: Consist,
+    private readonly motion: Motion,
+    private readonly mayTurn = true,
+  ) {
+    this.zones = zonesByEdge(partition);
+    this.consists = [consist, turnedRound(consist)];
+  }
+
+  /** All of them; `leadMm` is how far before its nose the first begins, as a negative number. */
+  from(start: Start): { placements: Placement[]; leadMm: number } {
+    const last = start.tape[start.tape.length - 1]!;
+    const tape = start.tape.map((entry) => ({ ...entry, from: entry.from - last.from, to: entry.to - last.from }));
+    /** A nose that stands exactly at the end of a piece, or at a signal there, has not passed it. */
+    const end = tape[tape.length - 1]!.to;
+    this.at(tape, Math.min(start.noseMm - last.from, end - 3 * SAME_MM), false);
+    for (let i = 0; i < this.found.length; i++) this.expand(i);
+    const leadMm = this.found[0]!.noseMm[0] - (start.noseMm - last.from);
+    return { placements: takenTogether(unnoticedAsOne(this.found), this.motion.topMmPerS), leadMm };
+  }
+
+  private lengthOf(piece: number): number {
+    return mmOf(this.partition.pieces[piece]!.to - this.partition.pieces[piece]!.from);
+  }
+
+  /** The number of the placement of a train on a tape with its nose just beyond `noseMm` of the piece under it. */
+  private at(given: TapeEntry[], noseMm: number, turned: boolean): number {
+    const consist = this.consists[turned ? 1 : 0]!;
+    const head = given[given.length - 1]!;
+    const marks = this.marksOf(given, consist);
+    const from = marks.reduce((most, mark) => (mark <= noseMm + SAME_MM && mark > most ? mark : most), 0);
+    const next = marks.reduce((least, mark) => (mark > noseMm + SAME_MM && mark < least ? mark : least), head.to);
     const middle = (from + next) / 2;
-    while (tape.length > 1 && middle - tailMm >= -behind[1]! - SAME_MM) {
-      tape = tape.slice(1);
-      behind.shift();
-    }
-    const key = `${tape.map(({ piece, exit }) => piece * 2 + exit).join(' ')}|${from.toFixed(4)}`;
-    const before = known.get(key);
+    const tape = entriesBetween(given, middle - consist.lengthMm, middle);
+    const key = `${turned ? 'turned ' : ''}${tape.map(({ piece, exit }) => piece * 2 + exit).join(' ')}|${from.toFixed(4)}`;
+    const before = this.known.get(key);
     if (before !== undefined) return before;
-    const number = found.length;
-    known.set(key, number);
-    middles.push(middle);
+    const number = this.found.length;
+    this.known.set(key, number);
+    this.found.push(this.placement(tape, from, next, turned, consist));
+    return number;
+  }
+
+  /** Positions of the nose on the piece under it at which something happens. */
+  private marksOf(tape: TapeEntry[], consist: Consist): number[] {
+    const head = tape[tape.length - 1]!;
+    const marks = [head.to];
+    for (const { at } of this.ahead(head)) marks.push(at, at - STOP_SHORT_MM, at - this.motion.brakingMm);
+    const back = [...consist.axlesMm, consist.wheelsMm[1], consist.lengthMm];
+    for (const entry of tape) {
+      for (const along of back) marks.push(entry.from + along);
+      const { edge } = this.partition.pieces[entry.piece]!;
+      for (const zone of this.zones.get(edge) ?? []) {
+        const [near, far] = this.along(entry, zone.from, zone.to);
+        if (far <= entry.from || near >= entry.to) continue;
+        if (entry === head) marks.push(near);
+        marks.push(far + consist.lengthMm);
+      }
+    }
+    if (this.mayTurn)
+      for (const entry of tape) {
+        /** Where it would have to stop once turned back: a placement must not reach beyond. */
+        const reached = this.signalsOn(entry.piece, entry.exit === 1 ? 0 : 1).map(({ alongMm }) => entry.to - alongMm);
+        for (const at of [entry.from, ...reached])
+          marks.push(at + consist.lengthMm, at + STOP_SHORT_MM + consist.lengthMm);
+      }
+    return marks.filter((mark) => mark > SAME_MM && mark <= head.to + SAME_MM).map((mark) => Math.min(mark, head.to));
+  }
+
+  /** Running distances at which a train that runs along an entry comes to a stretch of its line, and leaves it. */
+  private along(entry: TapeEntry, fromMm: number, toMm: number): [number, number] {
+    const piece = this.partition.pieces[entry.piece]!;
+    return entry.exit === 1
+      ? [entry.from + fromMm - mmOf(piece.from), entry.from + toMm - mmOf(piece.from)]
+      : [entry.from + mmOf(piece.to) - toMm, entry.from + mmOf(piece.to) - fromMm];
+  }
+
+  /** Signals and ends of the track ahead as far as they can matter on a piece, nearest first, on every way. */
+  private ahead({ piece: headPiece, exit: headExit }: TapeEntry): Before[] {
+    const known = this.lookedUp.get(headPiece * 2 + headExit);
+    if (known) return known;
+    const upTo = this.lengthOf(headPiece) + this.motion.brakingMm;
+    const found: Before[] = [];
+    const walk = (piece: number, exit: EdgeEnd, from: number, over: Before['over'], depth: number): void => {
+      if (from > upTo || depth > 200) return;
+      for (const { index, alongMm } of this.signalsOn(piece, exit))
+        if (from + alongMm <= upTo) found.push({ signal: index, at: from + alongMm, over });
+      const end = from + this.lengthOf(piece);
+      const onward = onwardPieces(this.partition, this.partition.pieces[piece]!, exit);
+      if (onward.length === 0 && end <= upTo) found.push({ signal: END_OF_TRACK, at: end, over });
+      for (const on of onward) {
+        const facing = on.turnout?.facing ? on.turnout : undefined;
+        const position = facing?.position === 'diverging' ? 1 : 0;
+        const set = facing && over.find(({ turnout }) => turnout === facing.index);
+        if (set && set.position !== position) continue;
+        const next = facing && !set ? [...over, { turnout: facing.index, position }] : over;
+        walk(on.piece.index, on.enters === 0 ? 1 : 0, end, next, depth + 1);
+      }
+    };
+    walk(headPiece, headExit, 0, [], 0);
+    found.sort((a, b) => a.at - b.at || a.signal - b.signal || (textOf(a) < textOf(b) ? -1 : 1));
+    this.lookedUp.set(headPiece * 2 + headExit, found);
+    return found;
+  }
+
+  private placement(tape: TapeEntry[], from: number, next: number, turned: boolean, consist: Consist): Placement {
+    const { partition, motion } = this;
+    const head = tape[tape.length - 1]!;
+    const middle = (from + next) / 2;
     const sections = new Set<number>();
     for (const axle of consist.axlesMm) {
       let i = tape.length - 1;
-      while (i > 0 && middle - axle < -behind[i]!) i -= 1;
+      while (i > 0 && middle - axle < tape[i]!.from) i -= 1;
       sections.add(partition.pieces[tape[i]!.piece]!.section);
     }
-    const facing = here.find(({ alongMm }) => alongMm > middle && alongMm - middle <= brakingMm);
-    const placement: Placement = {
+    const held = entriesBetween(tape, middle - consist.wheelsMm[1], middle);
+    const blocks = (held.length > 0 ? held : [head]).map(({ piece }) => partition.pieces[piece]!.block);
+    const zones = new Set<number>();
+    for (const entry of tape) {
+      for (const zone of this.zones.get(partition.pieces[entry.piece]!.edge) ?? []) {
+        const [near, far] = this.along(entry, zone.from, zone.to);
+        const [low, high] = [Math.max(near, entry.from), Math.min(far, entry.to)];
+        if (high > low && middle > low && middle - consist.lengthMm < high) zones.add(zone.zone);
+      }
+    }
+    const before = this.ahead(head).filter(({ at }) => at > from + SAME_MM && at <= from + motion.brakingMm + SAME_MM);
+    if (before.length > MOST_BEFORE)
+      throw new Error(
+        `A train needs ${Math.round(motion.brakingMm / 10)} cm to stop and has more than ${MOST_BEFORE} signals before it within that. Check its speed and its braking.`,
+      );
+    const ends = onwardPieces(partition, partition.pieces[head.piece]!, head.exit).length === 0;
+    return {
       tape,
-      blocks: [...new Set(tape.map(({ piece }) => partition.pieces[piece]!.block))].sort((a, b) => a - b),
-      sections: [...sections].sort((a, b) => a - b),
-      over: turnoutsOver(partition, tape),
-      facing: facing?.index ?? -1,
+      turned,
+      noseMm: [from, next],
+      blocks: ordered(blocks),
+      sections: ordered(sections),
+      over: turnoutsUnder(partition, tape),
+      zones: ordered(zones),
+      zonesThroughout: ordered(zones),
+      before,
+      terminus: ends && next >= head.to - STOP_SHORT_MM - SAME_MM && before.every(({ signal }) => signal < 0),
       advances: [],
+      turns: [],
     };
-    found.push(placement);
-    const passes = here.find(({ alongMm }) => Math.abs(alongMm - next) <= SAME_MM)?.index ?? -1;
-    const add = (to: number, runMm: number, turnout?: { index: number; position: string; facing: boolean }) =>
+  }
+
+  /** Finds where a placement leads. */
+  private expand(number: number): void {
+    const placement = this.found[number]!;
+    const { tape, turned, before } = placement;
+    const next = placement.noseMm[1];
+    const head = tape[tape.length - 1]!;
+    const here = (mark: number) => Math.abs(mark - next) <= SAME_MM;
+    const passes = [...before.keys()].filter((i) => before[i]!.signal >= 0 && here(before[i]!.at));
+    const gates = [...before.keys()].filter((i) => here(before[i]!.at - STOP_SHORT_MM) || here(before[i]!.at));
+    /** `onTo`: how far behind the new piece begins, when it comes onto one. */
+    const add = (to: number, onTo: number, rest: Partial<Advance> = {}) => {
+      const then = this.found[to]!;
+      const way = rest.turnouts?.[0];
       placement.advances.push({
         to,
-        signal: passes,
-        turnout: turnout?.index ?? -1,
-        position: turnout?.position === 'diverging' ? 1 : 0,
-        facing: turnout?.facing ?? false,
-        seen: found[to]!.sections.join() !== placement.sections.join(),
-        runMm,
+        gates,
+        passes,
+        carry: before.map((thing, i) => carried(thing, passes.includes(i), then, onTo, way)),
+        turnouts: [],
+        seen: then.sections.join() !== placement.sections.join(),
+        offTheEnd: false,
+        runMm: 0,
+        ...rest,
       });
-    if (next < length - SAME_MM) {
-      const to = placementAt(tape, next);
-      add(to, middles[to]! - middle);
-    } else
-      for (const on of onwardPieces(partition, partition.pieces[head.piece]!, head.exit)) {
+    };
+    if (next < head.to - SAME_MM) {
+      const to = this.at(tape, next, turned);
+      add(to, 0);
+    } else {
+      const onward = onwardPieces(this.partition, this.partition.pieces[head.piece]!, head.exit);
+      if (onward.length === 0) add(number, 0, { offTheEnd: true });
+      for (const on of onward) {
         const exit: EdgeEnd = on.enters === 0 ? 1 : 0;
-        const to = placementAt([...tape, { piece: on.piece.index, exit }], 0);
-        add(to, middles[to]! + length - middle, on.turnout);
+        const entered = { piece: on.piece.index, exit, from: 0, to: this.lengthOf(on.piece.index) };
+        const behind = tape.map((entry) => ({ ...entry, from: entry.from - head.to, to: entry.to - head.to }));
+        const to = this.at([...behind, entered], 0, turned);
+        const turnout = on.turnout && {
+          turnout: on.turnout.index,
+          position: on.turnout.position === 'diverging' ? 1 : 0,
+          facing: on.turnout.facing,
+        };
+        add(to, head.to, turnout && { turnouts: [turnout] });
       }
-    return number;
-  };
-  placementAt(start.tape, start.noseMm);
-  const { placements, runMm } = withoutUnseen(found);
-  return { placements, leadMm: middles[0]! - start.noseMm + runMm };
+    }
+    if (this.mayTurn) placement.turns = this.turnsOf(placement);
+  }
+
+  private turnsOf({ tape, turned, noseMm }: Placement): number[] {
+    const { lengthMm } = this.consists[0]!;
+    const middle = (noseMm[0] + noseMm[1]) / 2;
+    if (whyNotTurnBack(this.partition, this.signalsOn, tape, middle - lengthMm, middle)) return [];
+    const origin = tape[0]!.to;
+    const back = tape
+      .map(({ piece, exit, from, to }) => ({
+        piece,
+        exit: (exit === 1 ? 0 : 1) as EdgeEnd,
+        from: origin - to,
+        to: origin - from,
+      }))
+      .reverse();
+    const [low, high] = [origin - noseMm[1] + lengthMm, origin - noseMm[0] + lengthMm];
+    const found: number[] = [];
+    for (let nose = Math.max(low, 0); nose < Math.min(high, back[back.length - 1]!.to) - SAME_MM; ) {
+      const to = this.at(back, nose, !turned);
+      if (!found.includes(to)) found.push(to);
+      nose = Math.max(nose + 2 * SAME_MM, this.found[to]!.noseMm[1]);
+    }
+    return found;
+  }
 }
 
-/** Leaves out placements from which the train can only go on to one that nobody can tell from it. */
-function withoutUnseen(placements: Placement[]): { placements: Placement[]; runMm: number } {
-  const alike = (a: Placement, b: Placement) =>
-    a.facing === b.facing &&
-    (['blocks', 'sections', 'over'] as const).every((field) => a[field].join() === b[field].join());
-  /** Where a placement leads to that is told apart, and how far that is. */
-  const onward = (number: number): { to: number; runMm: number } => {
-    let to = number;
-    let runMm = 0;
-    for (let steps = 0; steps < placements.length; steps++) {
-      const { advances } = placements[to]!;
-      const [only] = advances;
-      if (!only || advances.length > 1 || only.signal >= 0 || only.turnout >= 0) break;
-      if (only.to === to || !alike(placements[to]!, placements[only.to]!)) break;
-      to = only.to;
-      runMm += only.runMm;
+const ordered = (numbers: Iterable<number>): number[] => [...new Set(numbers)].sort((a, b) => a - b);
+const textOf = ({ signal, over }: Before): string =>
+  `${signal} ${over.map(({ turnout, position }) => `${turnout}:${position}`).join()}`;
+
+/** Which of the things before the next placement a thing is; -1 when it was passed or lies on another way. */
+function carried(
+  thing: Before,
+  passed: boolean,
+  then: Placement,
+  shift: number,
+  way: { turnout: number; position: number; facing: boolean } | undefined,
+): number {
+  if (passed) return -1;
+  const own = way?.facing ? thing.over.filter(({ turnout }) => turnout !== way.turnout) : thing.over;
+  if (way?.facing && thing.over.some(({ turnout, position }) => turnout === way.turnout && position !== way.position))
+    return -1;
+  const key = textOf({ ...thing, over: own });
+  return then.before.findIndex((other) => textOf(other) === key && Math.abs(other.at + shift - thing.at) <= 0.01);
+}
+
+/**
+ * Makes one of all placements that a train goes through with no detector, signal or points taking notice. It may wait in any of
+ * them while others move, and nobody can tell in which, so that whatever can happen to it in one of them can happen to it in the
+ * whole: it has every block, piece and fouling place of any of them, and everything before it that any of them has.
+ */
+function unnoticedAsOne(placements: Placement[]): Placement[] {
+  const isNoticed = (from: number): boolean => {
+    const [only] = placements[from]!.advances;
+    if (placements[from]!.advances.length !== 1 || !only || only.gates.length + only.turnouts.length > 0) return true;
+    return only.offTheEnd || only.seen || only.to === from;
+  };
+  /** Where a train goes unnoticed from a placement, and through how many others. */
+  const onward = (from: number): { end: number; steps: number } => {
+    let [end, steps] = [from, 0];
+    while (steps < placements.length && !isNoticed(end)) {
+      end = placements[end]!.advances[0]!.to;
+      steps += 1;
     }
-    return { to, runMm };
+    return { end, steps };
+  };
+  /** Of the placements that a train may turn back into and that lead to the same end, the first stands for all. */
+  const firstOf = (turns: number[]): number[] => {
+    const first = new Map<number, { entry: number; steps: number }>();
+    for (const entry of new Set(turns)) {
+      const { end, steps } = onward(entry);
+      if (steps >= (first.get(end)?.steps ?? 0)) first.set(end, { entry, steps });
+    }
+    return [...first.values()].map(({ entry }) => entry);
   };
   const numbers = new Map<number, number>();
-  const kept: Placement[] = [];
+  const entries: number[] = [];
   const numberOf = (old: number): number => {
     const known = numbers.get(old);
     if (known !== undefined) return known;
-    const number = kept.length;
-    numbers.set(old, number);
-    const copy: Placement = { ...placements[old]!, advances: [] };
-    kept.push(copy);
-    copy.advances = placements[old]!.advances.map((advance) => {
-      const { to, runMm } = onward(advance.to);
-      return { ...advance, to: numberOf(to), runMm: advance.runMm + runMm };
-    });
-    return number;
+    numbers.set(old, entries.length);
+    entries.push(old);
+    return entries.length - 1;
   };
-  const { to, runMm } = onward(0);
-  numberOf(to);
-  return { placements: kept, runMm };
+  numberOf(0);
+  const kept: Placement[] = [];
+  for (let i = 0; i < entries.length; i++) {
+    let whole = placements[entries[i]!]!;
+    let turns = whole.turns;
+    let last = entries[i]!;
+    for (let steps = 0; steps < placements.length && !isNoticed(last); steps++) {
+      last = placements[last]!.advances[0]!.to;
+      turns = [...turns, ...placements[last]!.turns];
+      whole = joined(whole, placements[last]!);
+    }
+    const { noseMm } = whole;
+    const advances = placements[last]!.advances.map((advance) => ({
+      ...advance,
+      to: numberOf(advance.to),
+      runMm: advance.offTheEnd ? 0 : noseMm[1] - noseMm[0],
+    }));
+    kept.push({ ...whole, advances, turns: ordered(firstOf(turns).map(numberOf)) });
+  }
+  return kept;
 }
 
-/** Turnouts with the stem under one part of the train and a leg under the next. */
-function turnoutsOver(partition: Partition, tape: Start['tape']): number[] {
-  const { graph, pieces } = partition;
-  const found: number[] = [];
-  for (let i = 0; i + 1 < tape.length; i++) {
-    const [one, two]: [Piece, Piece] = [pieces[tape[i]!.piece]!, pieces[tape[i + 1]!.piece]!];
-    for (const node of graph.turnouts) {
-      const legs = [node.straight.edge, node.diverging.edge];
-      const over =
-        (one.edge === node.stem.edge && legs.includes(two.edge)) ||
-        (two.edge === node.stem.edge && legs.includes(one.edge));
-      if (over && !found.includes(node.index)) found.push(node.index);
-    }
-  }
-  return found.sort((a, b) => a - b);
+/** A placement and the one that comes after it, as one. */
+function joined(one: Placement, next: Placement): Placement {
+  const [head, then] = [one.tape[one.tape.length - 1]!, next.tape[next.tape.length - 1]!];
+  const shift = head.piece === then.piece && head.exit === then.exit && next.noseMm[0] > SAME_MM ? 0 : head.to;
+  const before = one.tape.map((entry) => ({ ...entry, from: entry.from - shift, to: entry.to - shift }));
+  const gone = before.filter((entry) => entry.to <= next.tape[0]!.from + SAME_MM);
+  return {
+    tape: [...gone, ...next.tape],
+    turned: next.turned,
+    noseMm: [one.noseMm[0] - shift, next.noseMm[1]],
+    blocks: ordered([...one.blocks, ...next.blocks]),
+    sections: next.sections,
+    over: ordered([...one.over, ...next.over]),
+    zones: ordered([...one.zones, ...next.zones]),
+    zonesThroughout: one.zonesThroughout.filter((zone) => next.zonesThroughout.includes(zone)),
+    before: next.before,
+    terminus: next.terminus,
+    advances: [],
+    turns: [],
+  };
+}
+
+/** Adds, for two events that can fall into one scan, the step that takes both. */
+function takenTogether(placements: Placement[], topMmPerS: number): Placement[] {
+  const most = topMmPerS * SCAN_S;
+  const near = (p: Placement) => p.noseMm[1] - p.noseMm[0] <= most;
+  return placements.map((placement) => {
+    const both = placement.advances.flatMap((one) => {
+      const between = placements[one.to]!;
+      if (one.offTheEnd || !one.seen || !near(between)) return [];
+      return between.advances.flatMap((two): Advance[] => {
+        if (two.offTheEnd || !two.seen) return [];
+        const back = (i: number) => one.carry.indexOf(i);
+        const passes = [...one.passes, ...two.passes.map(back)].filter((i) => i >= 0);
+        return [
+          {
+            to: two.to,
+            gates: ordered([...one.gates, ...two.gates.map(back).filter((i) => i >= 0)]),
+            passes,
+            carry: one.carry.map((i) => (i < 0 ? -1 : two.carry[i]!)),
+            turnouts: [...one.turnouts, ...two.turnouts],
+            seen: true,
+            offTheEnd: false,
+            runMm: one.runMm + two.runMm,
+          },
+        ];
+      });
+    });
+    return both.length > 0 ? { ...placement, advances: [...placement.advances, ...both] } : placement;
+  });
 }

@@ -1,54 +1,109 @@
 import { consistOf, type Partition } from '../detection';
-import { layoutSpeedMmPerS, stoppingDistanceMm } from '../measure';
-import type { Rehearsal } from '../simulation';
-import { type Placement, placementsOf } from './placements';
+import { fastest, layoutSpeedMmPerS, mmOf, mostBrakingMm, STOP_SHORT_MM } from '../measure';
+import { entriesBetween, type Stance, stanceOf } from '../plant';
+import { type SignalsOn, signalsAlong } from '../signals';
+import { type Rehearsal, type Telling, tellingsOf } from '../simulation';
+import { type Placement, PlacementsOfTrain } from './placements';
+
+/** A part of a train’s body on a piece: between which distances along the piece its lower and its higher end are. */
+export interface Ground {
+  piece: number;
+  low: [number, number];
+  high: [number, number];
+  /** Its nose points towards increasing distance. */
+  up: boolean;
+}
 
 /** A train of a proof: everywhere it can be, and what is true of it there. */
 export interface ProofTrain {
   id: string;
   name: string;
   placements: Placement[];
-  /** From where it stands to the middle of its first placement, in mm. */
+  /** From where it stands to where its first placement begins, in mm: a negative number. */
   leadMm: number;
-  /** Bits of the blocks of each placement, `blockWords` words each. */
-  blocks: Int32Array;
-  /** Chains of plain blocks worked both ways that it stands in: twice the stretch, and one more when it runs back along it. */
-  sides: number[][];
+  /** Bits of the blocks, of the pieces under its body and of the fouling places, for each placement. */
+  blocks: Bits;
+  pieces: Bits;
+  zones: Bits;
+  stances: Stance[];
+  grounds: Ground[][];
+  /** What is said of it when it turns back into a placement. */
+  tellings: Telling[][];
 }
 
-/** 32-bit words that hold one bit for every block. */
-export const blockWords = ({ blocks }: Partition): number => Math.ceil(blocks.length / 32);
+/** Sets of numbers, one for each placement, as bits of 32-bit words. */
+export interface Bits {
+  words: number;
+  of: Int32Array;
+}
+
+function bitsOf(sets: number[][], count: number): Bits {
+  const words = Math.max(1, Math.ceil(count / 32));
+  const of = new Int32Array(sets.length * words);
+  sets.forEach((set, i) => {
+    for (const member of set) of[i * words + (member >> 5)]! |= 1 << (member & 31);
+  });
+  return { words, of };
+}
+
+/** Whether two sets have a member in common. */
+export function meet(a: Bits, i: number, b: Bits, k: number): boolean {
+  for (let w = 0; w < a.words; w++) if (a.of[i * a.words + w]! & b.of[k * b.words + w]!) return true;
+  return false;
+}
 
 /** The trains that stand on the track of a rehearsal, ready for a proof. */
-export function proofTrainsOf({ document, plant, scheme }: Rehearsal): ProofTrain[] {
+export function proofTrainsOf({ document, plant, scheme }: Rehearsal, mayTurn: boolean): ProofTrain[] {
   const { partition, readings, stretches } = scheme;
-  const words = blockWords(partition);
+  const signalsOn: SignalsOn = signalsAlong(partition, readings);
   return plant.trains.map((rolling) => {
     const train = document.trains.find((t) => t.id === rolling.figures.id)!;
-    const last = rolling.tape[rolling.tape.length - 1]!;
+    const consist = consistOf(document, train);
     const top = layoutSpeedMmPerS(train.topSpeedKmh, document.scale);
-    const { placements, leadMm } = placementsOf(
-      partition,
-      readings,
-      consistOf(document, train),
-      stoppingDistanceMm(top, 0, train.brakingMmPerS2),
-      { tape: rolling.tape.map(({ piece, exit }) => ({ piece, exit })), noseMm: rolling.head - last.from },
-    );
-    const blocks = new Int32Array(placements.length * words);
-    placements.forEach((placement, p) => {
-      for (const block of placement.blocks) blocks[p * words + (block >> 5)]! |= 1 << (block & 31);
+    const motion = {
+      brakingMm: Math.max(mostBrakingMm(top, train.brakingMmPerS2), STOP_SHORT_MM + 1),
+      topMmPerS: fastest(top),
+    };
+    const all = new PlacementsOfTrain(partition, signalsOn, consist, motion, mayTurn);
+    const { placements, leadMm } = all.from({ tape: rolling.body(), noseMm: rolling.head });
+    /** What it holds anywhere in a placement: from where its last wheel begins to where its nose ends. */
+    const held = placements.map((p) => {
+      const wheelMm = p.turned ? consist.lengthMm - consist.wheelsMm[0] : consist.wheelsMm[1];
+      const under = entriesBetween(p.tape, p.noseMm[0] - wheelMm, p.noseMm[1]);
+      return under.filter(({ piece }) => p.blocks.includes(partition.pieces[piece]!.block));
     });
-    const sides = placements.map(({ tape }) => {
-      const found = new Map<number, number>();
-      for (const { piece, exit } of tape) {
-        const { block } = partition.pieces[piece]!;
-        const stretch = stretches.all[stretches.ofBlock[block]!]!;
-        if (!stretch.bothWays || found.has(stretch.index)) continue;
-        const side = stretches.sideOf(block, piece, exit === 1 ? 0 : 1);
-        if (side === 'onward' || side === 'back') found.set(stretch.index, side === 'back' ? 1 : 0);
-      }
-      return [...found].map(([stretch, back]) => stretch * 2 + back);
-    });
-    return { id: train.id, name: train.name, placements, leadMm, blocks, sides };
+    return {
+      id: train.id,
+      name: train.name,
+      placements,
+      leadMm,
+      blocks: bitsOf(
+        placements.map((p) => p.blocks),
+        partition.blocks.length,
+      ),
+      pieces: bitsOf(
+        placements.map((p) => p.tape.map(({ piece }) => piece)),
+        partition.pieces.length,
+      ),
+      zones: bitsOf(
+        placements.map((p) => p.zones),
+        2 * partition.graph.fouling.length,
+      ),
+      stances: held.map((entries) => stanceOf(partition, stretches, entries)),
+      grounds: placements.map((p) => groundsOf(partition, p, consist.lengthMm)),
+      tellings: held.map((entries) => tellingsOf(scheme, entries)),
+    };
+  });
+}
+
+function groundsOf(partition: Partition, { tape, noseMm }: Placement, lengthMm: number): Ground[] {
+  return tape.map(({ piece, exit, from }) => {
+    const long = mmOf(partition.pieces[piece]!.to - partition.pieces[piece]!.from);
+    const within = (at: number) => Math.min(long, Math.max(0, at - from));
+    const tail = [within(noseMm[0] - lengthMm), within(noseMm[1] - lengthMm)] as const;
+    const nose = [within(noseMm[0]), within(noseMm[1])] as const;
+    return exit === 1
+      ? { piece, low: [tail[0], tail[1]], high: [nose[0], nose[1]], up: true }
+      : { piece, low: [long - nose[1], long - nose[0]], high: [long - tail[1], long - tail[0]], up: false };
   });
 }

@@ -1,15 +1,33 @@
+import { HARM_IDS, HARMS, type HarmId } from '../simulation';
 import type { LayoutDocument } from '../survey';
 import { Explorer } from './explore';
-import { type Harm, ProofModel } from './model';
+import { ProofModel } from './model';
 import { type StoryStep, tellStory } from './story';
+import { STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from './switches';
 
-export type Property = Harm | 'deadlock';
+export type Property = HarmId | 'deadlock';
+
+/** What each property says when it holds, and when it does not. */
+export const PROPERTY_WORDS: Record<Property, { holds: string; fails: string }> = {
+  ...HARMS,
+  deadlock: {
+    holds: 'It never happens that no train can ever leave its block.',
+    fails: 'It can happen that no train can ever leave its block again.',
+  },
+};
+/** The order in which verdicts are told. */
+export const PROPERTIES: Property[] = [...HARM_IDS, 'deadlock'];
 
 export interface Verdict {
   property: Property;
-  /** “holds” only when every state was looked at. */
-  result: 'holds' | 'fails' | 'unfinished';
+  /**
+   * “holds” only when every state was looked at; “holds unless” when every state was, but for what comes after another harm that
+   * can happen and after which nothing can be told.
+   */
+  result: 'holds' | 'holds unless' | 'fails' | 'unfinished';
   story?: StoryStep[];
+  /** It is so before anything has moved. */
+  atTheStart?: boolean;
 }
 
 export interface ProofProgress {
@@ -22,29 +40,22 @@ export interface ProofProgress {
 export interface Proof extends ProofProgress {
   finished: boolean;
   verdicts: Verdict[];
-  trains: number;
+  /** Names of the trains it speaks of, and why others are not among them. */
+  trains: string[];
+  notPlaced: string[];
+  /** Harms after which nothing was looked at, in words: “no two trains touch”. */
+  unless: string[];
   /** What was taken for granted; a proof holds under these and no further. */
   assumptions: string[];
 }
 
-/** The order in which verdicts are told. */
-export const PROPERTIES: Property[] = [
-  'two trains in a block',
-  'opposing trains',
-  'points moved under a train',
-  'points lie wrong',
-  'never settles',
-  'deadlock',
-];
-
+/** What every proof takes for granted, whatever is switched on. */
 const ASSUMPTIONS = [
-  'A train may wait anywhere, go on at any moment, and takes no time; a timer may end at any moment once it counts.',
-  'Drivers obey: a signal at stop is passed only when it fell after the train was within braking distance of it at proceed.',
-  'Trains do not turn back, and nothing is put on or taken off the track.',
-  'Anybody may throw any turnout at any moment; nobody holds a signal by hand.',
-  'Lengths are as surveyed: of two events a few millimetres apart, only the order that follows from them is tried.',
-  'Detectors, motors and lamps do what they should.',
-  'Detectors react, and rules settle, before the next thing happens.',
+  'A train may wait or be halted anywhere, go on at any moment, and takes no time; a timer may end at any moment once it counts.',
+  'Drivers obey what they see: they know the line, see signals from where they need to stop, and stop a little before them. A train runs up to 12 % faster than surveyed, and brakes as surveyed.',
+  'Anybody may ask for any turnout at any moment.',
+  'Lengths are as surveyed: of two places on one train’s way the nearer one comes first.',
+  'Detectors, motors and lamps do what they should; a train that has touched another, or whose rules do not settle, is not followed.',
 ];
 
 /** Looks at every state a layout can reach, a slice at a time, so that others get a turn and it can be stopped. */
@@ -55,8 +66,9 @@ export class ProofRun {
   constructor(
     document: LayoutDocument,
     private readonly mostStates = 5_000_000,
+    private readonly on: ReadonlySet<Switch> = STANDARD_SWITCHES,
   ) {
-    this.explorer = new Explorer(new ProofModel(document));
+    this.explorer = new Explorer(new ProofModel(document, on));
   }
 
   get progress(): ProofProgress {
@@ -71,17 +83,37 @@ export class ProofRun {
 
   /** What is known by now. */
   result(): Proof {
-    const { explorer } = this;
-    const { finished, deadlock, harms, model } = explorer;
+    const { explorer, on } = this;
+    const { finished, deadlock, harms, model, ended } = explorer;
     const verdicts = PROPERTIES.map((property): Verdict => {
       if (property === 'deadlock') {
         if (deadlock !== undefined) return { property, result: 'fails', story: tellStory(explorer, deadlock) };
       } else {
         const failure = harms.get(property);
-        if (failure) return { property, result: 'fails', story: tellStory(explorer, failure.from, failure.move) };
+        if (failure) {
+          const { from, move } = failure;
+          const atTheStart = move === undefined;
+          return {
+            property,
+            result: 'fails',
+            story: tellStory(explorer, from, move),
+            ...(atTheStart && { atTheStart }),
+          };
+        }
       }
-      return { property, result: finished ? 'holds' : 'unfinished' };
+      return { property, result: !finished ? 'unfinished' : ended.size > 0 ? 'holds unless' : 'holds' };
     });
-    return { ...this.progress, finished, verdicts, trains: model.trains.length, assumptions: ASSUMPTIONS };
+    return {
+      ...this.progress,
+      finished,
+      verdicts,
+      trains: model.trains.map(({ name }) => name),
+      notPlaced: model.notPlaced,
+      unless: [...ended].map((harm) => HARMS[harm].never),
+      assumptions: [
+        ...ASSUMPTIONS,
+        ...SWITCH_IDS.map((id) => (on.has(id) ? `${SWITCHES[id].says}: tried.` : SWITCHES[id].without)),
+      ],
+    };
   }
 }

@@ -1,22 +1,32 @@
-import type { Aspect } from '../signals';
 import { ASPECTS } from '../signals';
+import { countedOn } from './bound';
 import type { Explorer } from './explore';
 import type { ProofModel } from './model';
-import { decodeMove, type Move } from './move';
+import { choiceOf, indexOf, kindOf, MOVES } from './moves';
 
 /** How a step ends that changes nothing for anybody; a story can be told without it. */
 export const UNNOTICED = 'goes on a little.';
 
-/** One step of a story: what is done, in words, and how far a train runs in it. */
-export interface StoryStep {
-  move: Move;
-  says: string;
-  /** Distance that the train runs from where it was, in mm; 0 for other steps. */
+/** One thing that is done in a step: its kind by number in MOVES, which thing, and which choice. */
+export interface Deed {
+  kind: number;
+  index: number;
+  choice: number;
+  /** How far a train runs in it, from the beginning of one placement to that of the next, and how long the next is, in mm. */
   runMm: number;
+  longMm: number;
+  /** It passes a signal at stop. */
+  late: boolean;
 }
 
-/** Tells the way to a state and one step on from it, in words. */
-export function tellStory(explorer: Explorer, to: number, last?: number): StoryStep[] {
+/** One step of a story, in words: one thing that is done, or two within one scan. */
+export interface StoryStep {
+  says: string;
+  deeds: Deed[];
+}
+
+/** Tells the way to a state and one step on from it, in words. `at` is called with the model before each step, and after the last. */
+export function tellStory(explorer: Explorer, to: number, last?: number, at?: () => void): StoryStep[] {
   const { model } = explorer;
   const codes = [...explorer.path(to), ...(last === undefined ? [] : [last])];
   const state = new Int32Array(model.words);
@@ -24,58 +34,102 @@ export function tellStory(explorer: Explorer, to: number, last?: number): StoryS
   model.unpack(state);
   const steps: StoryStep[] = [];
   for (const code of codes) {
-    steps.push(tell(model, decodeMove(code)));
+    at?.();
+    const parts = model.partsOf(code);
+    const says = parts.map((part) => tellDeed(model, part));
+    const together = says.map((text, i) => (i === 0 ? text : text[0]!.toUpperCase() + text.slice(1)));
+    steps.push({
+      says: parts.length === 1 ? together[0]! : `At once: ${together.join(' ')}`,
+      deeds: parts.map((part) => deedOf(model, part)),
+    });
     model.apply(code);
     model.unpack(model.pack());
   }
+  at?.();
   return steps;
 }
 
-function tell(model: ProofModel, move: Move): StoryStep {
+function deedOf(model: ProofModel, code: number): Deed {
+  const [kind, index, choice] = [kindOf(code), indexOf(code), choiceOf(code)];
+  const nothing = { kind, index, choice, runMm: 0, longMm: 0, late: false };
+  const { name } = MOVES[kind]!;
+  if (name !== 'goes on' && name !== 'turns back') return nothing;
+  const train = model.trains[index]!;
+  const from = train.placements[model.present.at[index]!]!;
+  const longOf = (placement: number) => train.placements[placement]!.noseMm[1] - train.placements[placement]!.noseMm[0];
+  if (name === 'turns back') return { ...nothing, longMm: longOf(from.turns[choice]!) };
+  const { runMm, passes, to } = from.advances[choice]!;
+  const late = passes.some((thing) => model.aspect(from.before[thing]!.signal) === 0);
+  return { ...nothing, runMm, longMm: longOf(to), late };
+}
+
+/** A thing that is done, in a sentence. */
+function tellDeed(model: ProofModel, code: number): string {
   const { document, scheme, compiled } = model;
-  const blockNames = (blocks: number[]) => blocks.map((b) => scheme.partition.blocks[b]!.name).join(' and ');
-  switch (move.kind) {
-    case 'advance': {
-      const train = model.trains[move.train]!;
-      const from = train.placements[model.present.at[move.train]!]!;
-      const advance = from.advances[move.way]!;
-      const into = train.placements[advance.to]!;
-      const entered = into.blocks.filter((b) => !from.blocks.includes(b));
-      const left = from.blocks.filter((b) => !into.blocks.includes(b));
-      const unseen = from.sections.filter((s) => !into.sections.includes(s));
-      const parts: string[] = [];
-      if (advance.signal >= 0) {
-        const aspect: Aspect = ASPECTS[model.aspect(advance.signal)]!;
-        const late = aspect === 'stop' ? 'though it has just gone to stop: too late to brake' : `at ${aspect}`;
-        parts.push(`passes ${scheme.readings[advance.signal]!.signal.name} ${late}`);
-      }
-      if (entered.length > 0) parts.push(`comes into ${blockNames(entered)}`);
-      if (left.length > 0) parts.push(`leaves ${blockNames(left)}`);
-      if (unseen.length > 0 && left.length === 0) {
-        const blocks = unseen.flatMap((s) => scheme.partition.sections[s]!.blocks);
-        parts.push(`is no longer seen in ${blockNames(blocks)}, though a part of it is still there`);
-      }
-      if (parts.length === 0)
-        parts.push(
-          into.facing >= 0 && from.facing < 0
-            ? `comes within braking distance of ${scheme.readings[into.facing]!.signal.name}`
-            : UNNOTICED.slice(0, -1),
-        );
-      return { move, says: `${train.name} ${parts.join(', ')}.`, runMm: advance.runMm };
+  const [index, choice] = [indexOf(code), choiceOf(code)];
+  const train = () => model.trains[index]!.name;
+  const turnout = () => document.turnouts[index]!.name;
+  switch (MOVES[kindOf(code)]!.name) {
+    case 'goes on':
+      return tellAdvance(model, index, choice);
+    case 'timer ends': {
+      const { why, name } = compiled.timerRules[index]!;
+      /** A hold lets go of what is on; a delay brings on what is off. */
+      const on = model.valueOf(name) === 1;
+      return `${why ? (on ? why.no : why.yes) : `The timer of ${name} ends`}.`;
     }
-    case 'timer': {
-      const { why, name } = compiled.timerRules[move.timer]!;
-      const ends = why ? (timerIsOn(model, name) ? why.no : why.yes) : `The timer of ${name} ends`;
-      return { move, says: `${ends}.`, runMm: 0 };
+    case 'points are asked for': {
+      const back = model.present.turnouts[index]! >= 2 ? ', while it still moves' : '';
+      return `Somebody asks for ${turnout()} to lie ${choice === 1 ? 'diverging' : 'straight'}${back}.`;
     }
-    case 'throw': {
-      const to = move.diverging ? 'diverging' : 'straight';
-      return { move, says: `Somebody asks for ${document.turnouts[move.turnout]!.name} to lie ${to}.`, runMm: 0 };
+    case 'points arrive':
+      return `${turnout()} has moved over.`;
+    case 'turns back':
+      return `${train()} turns back.`;
+    case 'comes to a stand':
+      return `${train()} comes to a stand.`;
+    case 'is held by hand': {
+      const { name } = scheme.readings[index]!.signal;
+      return choice === 1 ? `Somebody holds ${name} at stop.` : `Somebody lets ${name} work again.`;
     }
-    case 'arrive':
-      return { move, says: `${document.turnouts[move.turnout]!.name} has moved over.`, runMm: 0 };
+    case 'is lifted off':
+      return `${train()} is lifted off the track.`;
+    default:
+      return `${train()} is set down where it began.`;
   }
 }
 
-/** A hold lets go of what is on; a delay brings on what is off. */
-const timerIsOn = (model: ProofModel, rule: string) => model.valueOf(rule) === 1;
+function tellAdvance(model: ProofModel, index: number, way: number): string {
+  const { scheme } = model;
+  const blockNames = (blocks: number[]) => blocks.map((b) => scheme.partition.blocks[b]!.name).join(' and ');
+  const signalName = (signal: number) => scheme.readings[signal]!.signal.name;
+  const train = model.trains[index]!;
+  const from = train.placements[model.present.at[index]!]!;
+  const advance = from.advances[way]!;
+  if (advance.offTheEnd) return `${train.name} runs off the end of the track.`;
+  const into = train.placements[advance.to]!;
+  const parts: string[] = [];
+  for (const thing of advance.passes) {
+    const { signal } = from.before[thing]!;
+    const aspect = ASPECTS[model.aspect(signal)]!;
+    const late = countedOn(model.present.bound[index]!, thing)
+      ? 'though it has just gone to stop: too late to brake'
+      : 'at stop: nothing had told it in time';
+    parts.push(`passes ${signalName(signal)} ${aspect === 'stop' ? late : `at ${aspect}`}`);
+  }
+  for (const { turnout, position } of advance.turnouts)
+    if (model.present.turnouts[turnout] !== position)
+      parts.push(`runs onto ${model.document.turnouts[turnout]!.name}, which lies wrong`);
+  const entered = into.blocks.filter((b) => !from.blocks.includes(b));
+  const left = from.blocks.filter((b) => !into.blocks.includes(b));
+  const unseen = from.sections.filter((s) => !into.sections.includes(s));
+  if (entered.length > 0) parts.push(`comes into ${blockNames(entered)}`);
+  if (left.length > 0) parts.push(`leaves ${blockNames(left)}`);
+  const hidden = unseen.flatMap((s) => scheme.partition.sections[s]!.blocks).filter((b) => into.blocks.includes(b));
+  if (hidden.length > 0) parts.push(`is no longer seen in ${blockNames(hidden)}, though a part of it is still there`);
+  const known = from.before.map(({ signal }) => signal);
+  const [near] = into.before.filter(({ signal }) => signal >= 0 && !known.includes(signal));
+  if (parts.length === 0)
+    parts.push(near ? `comes within braking distance of ${signalName(near.signal)}` : UNNOTICED.slice(0, -1));
+  return `${train.name} ${parts.join(', ')}.`;
+}

@@ -17,6 +17,8 @@ export interface Stretch {
    * be cleared from two sides at once. The memory also tells which way a train inside is going.
    */
   bothWays: boolean;
+  /** It is a chain whose end meets its beginning. */
+  closed: boolean;
 }
 
 export interface Stretches {
@@ -41,7 +43,14 @@ export function findStretches(partition: Partition, readings: SignalReading[]): 
   };
   for (const block of blocks) {
     if (ofBlock[block.index] !== -1) continue;
-    const stretch: Stretch = { index: all.length, name: '', blocks: [block.index], sides: [], bothWays: false };
+    const stretch: Stretch = {
+      index: all.length,
+      name: '',
+      blocks: [block.index],
+      sides: [],
+      bothWays: false,
+      closed: false,
+    };
     all.push(stretch);
     ofBlock[block.index] = stretch.index;
     if (!plain(block)) continue;
@@ -52,6 +61,7 @@ export function findStretches(partition: Partition, readings: SignalReading[]): 
         const next = beyond(here, out);
         if (!next) break;
         const other = blocks[next.piece.block]!;
+        if (other === block) stretch.closed = true;
         if (ofBlock[other.index] !== -1 || !plain(other)) break;
         const entered = other.ends.findIndex((e) => e.piece === next.piece.index && e.end === next.enters);
         if (entered < 0) break;

@@ -1,7 +1,7 @@
 import { blocksOn, onwardPieces, type Partition, type Piece, pieceAt } from '../detection';
 import type { TenthUm } from '../measure';
 import { type LayoutDocument, type Signal, signalsOf, type TurnoutPosition } from '../survey';
-import type { EdgeEnd } from '../track';
+import type { EdgeEnd, EdgeStretch } from '../track';
 
 /** A signal found on the track: the piece in whose direction of exit it is read. */
 export interface SignalPlace {
@@ -97,9 +97,9 @@ type FoulingByEdge = Map<number, { from: TenthUm; to: TenthUm; other: number[] }
 
 function foulingByEdge(partition: Partition): FoulingByEdge {
   const found: FoulingByEdge = new Map();
-  const add = (on: { edge: number; from: number; to: number }, off: { edge: number; from: number; to: number }) => {
-    const entry = { from: on.from, to: on.to, other: blocksOn(partition, off.edge, off.from, off.to) };
-    found.set(on.edge, [...(found.get(on.edge) ?? []), entry]);
+  const add = (on: EdgeStretch[], off: EdgeStretch[]) => {
+    const other = [...new Set(off.flatMap(({ edge, from, to }) => blocksOn(partition, edge, from, to)))];
+    for (const { edge, from, to } of on) found.set(edge, [...(found.get(edge) ?? []), { from, to, other }]);
   };
   for (const pair of partition.graph.fouling) {
     add(pair.a, pair.b);

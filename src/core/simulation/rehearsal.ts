@@ -1,18 +1,15 @@
-import { withinBlock } from '../detection';
 import { type Compiled, compileProgram, type Evaluator, evaluatorOf, Interpreter, type Program } from '../logic';
+import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
 import { Plant, type PlantEvent, type WayTo, wayTo } from '../plant';
 import { ASPECTS, type Aspect } from '../signals';
 import type { LayoutDocument } from '../survey';
-import type { EdgeEnd } from '../track';
 import { Random } from './random';
+import { tellingsOf } from './tell-direction';
 import { TraceHash } from './trace-hash';
 
-export const TICK_MS = 20;
+export const TICK_MS = SCAN_S * 1000;
 const POSITIONS = ['straight', 'diverging', 'between'] as const;
-/** Spread between trains: 2 % of speed, 10 % of start delay, one deviation; our assumption. */
-const SPEED_SPREAD = 0.02;
-const DELAY_SPREAD = 0.1;
 /** A train that was sent somewhere asks for its turnouts this often, and for those within this reach of its nose. */
 const ERRAND_TICKS = 25;
 const ERRAND_REACH_MM = 3000;
@@ -45,6 +42,14 @@ export interface TimedEvent {
   tick: number;
   event: RehearsalEvent;
 }
+
+const WHY_NOT_TURN_BACK = {
+  moving: 'is still moving. Halt it first.',
+  'in several blocks':
+    'stands in more than one block. It can turn back only within one, behind the signal that guards the way back.',
+  'no signal guards the way back':
+    'cannot turn back here: no signal guards the way back. Place one, or turn it back at the end of a line.',
+};
 
 const EVENT_CODES = [
   'detector',
@@ -86,7 +91,7 @@ export class Rehearsal {
   constructor(
     readonly document: LayoutDocument,
     readonly seed: number,
-    options: { skipSettled?: boolean; interpreted?: boolean } = {},
+    options: { skipSettled?: boolean; interpreted?: boolean; looksAlways?: boolean } = {},
   ) {
     this.scheme = compileScheme(document);
     this.program = writeRuleProgram(this.scheme);
@@ -95,10 +100,11 @@ export class Rehearsal {
     this.evaluator = options.interpreted ? new Interpreter(this.compiled, skip) : evaluatorOf(this.compiled, skip);
     const random = new Random(seed);
     const spread = document.trains.map(() => ({
-      speed: random.normal() * SPEED_SPREAD,
-      startDelay: Math.max(-0.9, random.normal() * DELAY_SPREAD),
+      speed: random.normal() * SPEED_DEVIATION,
+      startDelay: Math.max(-0.9, random.normal() * DELAY_DEVIATION),
     }));
-    this.plant = new Plant(document, this.scheme.partition, this.scheme.readings, (train) => spread[train]!);
+    const { partition, readings } = this.scheme;
+    this.plant = new Plant(document, partition, readings, (train) => spread[train]!, options.looksAlways);
     const slot = (name: string) => this.compiled.slots.get(name)!;
     this.aspectSlots = this.scheme.readings.map((reading) => slot(names.shows(reading.signal.name)));
     this.driveSlots = document.turnouts.map((turnout) => slot(names.drive(turnout.name)));
@@ -211,14 +217,8 @@ export class Rehearsal {
           train.running = true;
           return undefined;
         }
-        const blocks = [
-          ...new Set(train.standsOn().map((stands) => this.scheme.partition.pieces[stands.piece]!.block)),
-        ];
-        if (blocks.length > 1) {
-          const names = blocks.map((b) => this.scheme.partition.blocks[b]!.name).join(' and ');
-          return `${train.figures.name} stands in ${names}. It can turn back only within one block, behind the signal that guards the way back.`;
-        }
-        if (!this.plant.turnBack(index)) return `${train.figures.name} is still moving. Halt it first.`;
+        const problem = this.plant.turnBack(index);
+        if (problem) return `${train.figures.name} ${WHY_NOT_TURN_BACK[problem]}`;
         this.errands.delete(index);
         this.tellDirection(index);
         return undefined;
@@ -265,26 +265,14 @@ export class Rehearsal {
    */
   private tellDirection(train: number): void {
     const { partition, stretches } = this.scheme;
-    const told = new Set<number>();
-    for (const entry of [...this.plant.trains[train]!.standsOn()].reverse()) {
-      const piece = partition.pieces[entry.piece]!;
-      const stretch = stretches.all[stretches.ofBlock[piece.block]!]!;
-      if (!stretch.bothWays || told.has(stretch.index)) continue;
-      told.add(stretch.index);
-      const shared = this.plant.trains.some(
-        (other, t) =>
-          t !== train &&
-          other.standsOn().some((s) => stretches.ofBlock[partition.pieces[s.piece]!.block] === stretch.index),
+    const held = this.plant.trains.map((rolling) => rolling.held());
+    for (const { stretch, input } of tellingsOf(this.scheme, held[train]!)) {
+      const shared = held.some(
+        (theirs, t) =>
+          t !== train && theirs.some(({ piece }) => stretches.ofBlock[partition.pieces[piece]!.block] === stretch),
       );
-      if (shared && this.tick > 0) continue;
-      let back = piece;
-      let end: EdgeEnd = entry.exit === 1 ? 0 : 1;
-      for (let next = withinBlock(partition, back, end)[0]; next; next = withinBlock(partition, back, end)[0]) {
-        back = next.piece;
-        end = next.enters === 0 ? 1 : 0;
-      }
-      const slot = this.compiled.slots.get(names.tell(stretch.name, stretches.sideOf(piece.block, back.index, end)));
-      if (slot !== undefined) this.pulses.push({ slot, ticks: 1 });
+      const slot = this.compiled.slots.get(input);
+      if (slot !== undefined && !(shared && this.tick > 0)) this.pulses.push({ slot, ticks: 1 });
     }
   }
 

@@ -1,3 +1,4 @@
+import { harmOfEvent } from './harms';
 import type { Rehearsal, RehearsalEvent } from './rehearsal';
 
 /** What kind of thing an event is, for filtering a list of them. */
@@ -59,11 +60,7 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
   }
 }
 
-export const isMishap = (event: RehearsalEvent): boolean =>
-  event.kind === 'collision' ||
-  event.kind === 'mishap' ||
-  event.kind === 'points moved under' ||
-  (event.kind === 'passes' && event.aspect === 'stop');
+export const isMishap = (event: RehearsalEvent): boolean => harmOfEvent(event) !== undefined;
 
 export function eventKind(event: RehearsalEvent): EventKind {
   if (isMishap(event)) return 'mishaps';

@@ -1,5 +1,6 @@
 import type { TenthUm } from '../measure';
 import type { LayoutDocument, LineEnd, Turnout, TurnoutPosition } from '../survey';
+import { type FoulingPair, foulingOf } from './fouling';
 
 /** End 0 of an edge is its lower distance on the line, end 1 its higher. */
 export type EdgeEnd = 0 | 1;
@@ -32,28 +33,12 @@ export interface TurnoutNode {
   diverging: Leg;
 }
 
-/** Two stretches that no two vehicles may stand on at once: the legs of a turnout up to clearance, or a crossing. */
-export interface FoulingPair {
-  /** The turnout or crossing that makes them foul. */
-  cause: string;
-  a: { edge: number; from: TenthUm; to: TenthUm };
-  b: { edge: number; from: TenthUm; to: TenthUm };
-}
-
 export interface TrackGraph {
   edges: Edge[];
   turnouts: TurnoutNode[];
   fouling: FoulingPair[];
   /** Edges of each line in order of distance. */
   byLine: Map<string, Edge[]>;
-}
-
-/** A way on from an end of an edge: where it enters, and how a turnout in between has to lie. */
-export interface Onward {
-  edge: number;
-  /** The end by which the next edge is entered. */
-  enters: EdgeEnd;
-  turnout?: { index: number; position: TurnoutPosition; facing: boolean };
 }
 
 /** Compiles a checked document into edges and turnouts. Slips and crossovers are read as plain diamonds. */
@@ -130,63 +115,8 @@ export function compileTrack(document: LayoutDocument): TrackGraph {
       edges[leg.edge]!.ends[leg.end] = { kind: 'turnout', turnout: index, role };
     }
   }
-  return { edges, turnouts, byLine, fouling: foulingOf(document, edges, turnouts, byLine) };
-}
-
-/** The stretch of a leg from the blade tips to `reach`, clipped to its first edge. */
-export function legStretch(edges: Edge[], leg: Leg, reach: TenthUm): { edge: number; from: TenthUm; to: TenthUm } {
-  const edge = edges[leg.edge]!;
-  return leg.end === 0
-    ? { edge: leg.edge, from: edge.from, to: Math.min(edge.to, edge.from + reach) }
-    : { edge: leg.edge, from: Math.max(edge.from, edge.to - reach), to: edge.to };
-}
-
-function foulingOf(
-  document: LayoutDocument,
-  edges: Edge[],
-  turnouts: TurnoutNode[],
-  byLine: Map<string, Edge[]>,
-): FoulingPair[] {
-  const pairs: FoulingPair[] = turnouts.map((node) => ({
-    cause: node.turnout.id,
-    a: legStretch(edges, node.straight, node.turnout.clearance.tenthUm),
-    b: legStretch(edges, node.diverging, node.turnout.clearance.tenthUm),
-  }));
-  for (const crossing of document.crossings) {
-    const around = (line: string, at: TenthUm) => {
-      const edge = byLine.get(line)!.find((e) => at <= e.to)!;
-      const reach = crossing.clearance.tenthUm;
-      return { edge: edge.index, from: Math.max(edge.from, at - reach), to: Math.min(edge.to, at + reach) };
-    };
-    pairs.push({
-      cause: crossing.id,
-      a: around(crossing.a.line, crossing.a.at.tenthUm),
-      b: around(crossing.b.line, crossing.b.at.tenthUm),
-    });
-  }
-  return pairs;
-}
-
-/** All ways on from an end: none at a buffer, one on plain track or trailing over a turnout, two at its blades. */
-export function onwardFrom(graph: TrackGraph, edge: number, end: EdgeEnd): Onward[] {
-  const node = graph.edges[edge]!.ends[end];
-  if (node.kind === 'stop') return [];
-  if (node.kind === 'track') return [{ edge: node.edge, enters: node.end }];
-  const turnout = graph.turnouts[node.turnout]!;
-  if (node.role !== 'stem') {
-    return [
-      {
-        edge: turnout.stem.edge,
-        enters: turnout.stem.end,
-        turnout: { index: node.turnout, position: node.role, facing: false },
-      },
-    ];
-  }
-  return (['straight', 'diverging'] as const).map((position) => ({
-    edge: turnout[position].edge,
-    enters: turnout[position].end,
-    turnout: { index: node.turnout, position, facing: true },
-  }));
+  const graph = { edges, turnouts, byLine };
+  return { ...graph, fouling: foulingOf(document, graph) };
 }
 
 /** The edge that holds a distance of a line; where two meet, the one on the `towards` side. */

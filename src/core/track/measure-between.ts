@@ -1,5 +1,6 @@
 import type { TenthUm } from '../measure';
-import { type EdgeEnd, onwardFrom, type TrackGraph } from './graph';
+import type { EdgeEnd, TrackGraph } from './graph';
+import { onwardFrom } from './onward';
 
 /** A place on the track. */
 export interface TrackPlace {

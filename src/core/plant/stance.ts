@@ -1,0 +1,122 @@
+import { onwardPieces, type Partition, turnoutBeyond } from '../detection';
+import type { SignalsOn, Stretches } from '../signals';
+import type { EdgeEnd } from '../track';
+import { pieceLengthMm, type TapeEntry } from './tape';
+
+/** Places nearer than this are one, in mm. */
+const SAME_MM = 1e-6;
+
+/** The entries of a tape that a train has a part of itself in, between two running distances. A part that ends at a joint is not beyond it. */
+export const entriesBetween = <T extends TapeEntry>(tape: T[], from: number, to: number): T[] =>
+  tape.filter((entry) => entry.to > from + SAME_MM && entry.from < to - SAME_MM);
+
+/** What a train holds, by the wheel: its nose and its wheels, but not what hangs over behind the last of them. */
+export interface Stance {
+  blocks: number[];
+  /** Chains of plain blocks that it stands in. */
+  courses: Course[];
+}
+
+/** A train in a chain of plain blocks: between which of them, counted along the chain, and whether it runs back along it. */
+interface Course {
+  stretch: number;
+  closed: boolean;
+  back: boolean;
+  first: number;
+  last: number;
+}
+
+export function stanceOf(partition: Partition, stretches: Stretches, held: TapeEntry[]): Stance {
+  const blocks = new Set<number>();
+  const courses = new Map<number, Course>();
+  for (const { piece, exit } of held) {
+    const { block } = partition.pieces[piece]!;
+    blocks.add(block);
+    const stretch = stretches.all[stretches.ofBlock[block]!]!;
+    const nth = stretch.blocks.indexOf(block);
+    const course = courses.get(stretch.index);
+    if (course) {
+      course.first = Math.min(course.first, nth);
+      course.last = Math.max(course.last, nth);
+      continue;
+    }
+    const side = stretches.sideOf(block, piece, exit === 1 ? 0 : 1);
+    if (side !== 'onward' && side !== 'back') continue;
+    courses.set(stretch.index, {
+      stretch: stretch.index,
+      closed: stretch.closed,
+      back: side === 'back',
+      first: nth,
+      last: nth,
+    });
+  }
+  return { blocks: [...blocks].sort((a, b) => a - b), courses: [...courses.values()] };
+}
+
+export const inOneBlock = (a: Stance, b: Stance): boolean => a.blocks.some((block) => b.blocks.includes(block));
+
+/** Two trains that run towards each other with no points between them. */
+export const faceToFace = (a: Stance, b: Stance): boolean =>
+  a.courses.some((mine) =>
+    b.courses.some((theirs) => {
+      if (mine.stretch !== theirs.stretch || mine.back === theirs.back) return false;
+      const [onward, back] = mine.back ? [theirs, mine] : [mine, theirs];
+      return mine.closed || onward.first <= back.last;
+    }),
+  );
+
+/** The turnouts whose blades lie under a body that stands on these entries, in order. */
+export function turnoutsUnder(partition: Partition, body: TapeEntry[]): number[] {
+  const found: number[] = [];
+  for (let i = 0; i + 1 < body.length; i++) {
+    const { piece, exit } = body[i]!;
+    const turnout = turnoutBeyond(partition, partition.pieces[piece]!, exit);
+    if (turnout !== undefined && !found.includes(turnout)) found.push(turnout);
+  }
+  return found.sort((a, b) => a - b);
+}
+
+type Way = 'signal' | 'open' | 'end';
+
+/** How a train may leave its block that way: past a signal, past none, or not at all because the track ends. */
+function waysOut(partition: Partition, signalsOn: SignalsOn, from: number, exit: EdgeEnd, alongMm: number): Set<Way> {
+  const { block } = partition.pieces[from]!;
+  const found = new Set<Way>();
+  const seen = new Set<number>();
+  const walk = (number: number, out: EdgeEnd, beyond: number): void => {
+    if (seen.has(number * 2 + out)) return;
+    seen.add(number * 2 + out);
+    const piece = partition.pieces[number]!;
+    if (signalsOn(number, out).some((signal) => signal.alongMm > beyond - SAME_MM)) return void found.add('signal');
+    const bound = piece.bounded[out];
+    const onward = onwardPieces(partition, piece, out);
+    if (onward.length === 0) return void found.add('end');
+    if (bound) return void found.add('open');
+    for (const on of onward) {
+      if (on.piece.block !== block || on.piece.bounded[on.enters]) found.add('open');
+      else walk(on.piece.index, on.enters === 0 ? 1 : 0, -1);
+    }
+  };
+  walk(from, exit, alongMm);
+  return found;
+}
+
+/**
+ * Why a train that stands on these entries, tail first, may not turn back: it stands in several blocks, or no signal guards the
+ * way back and it is not at the end of the line. Undefined when it may.
+ */
+export function whyNotTurnBack(
+  partition: Partition,
+  signalsOn: SignalsOn,
+  body: TapeEntry[],
+  tailS: number,
+  noseS: number,
+): 'in several blocks' | 'no signal guards the way back' | undefined {
+  if (new Set(body.map(({ piece }) => partition.pieces[piece]!.block)).size > 1) return 'in several blocks';
+  const [last, first] = [body[0]!, body[body.length - 1]!];
+  const on = waysOut(partition, signalsOn, first.piece, first.exit, noseS - first.from);
+  if (on.has('end') && on.size === 1) return undefined;
+  const length = pieceLengthMm(partition.pieces[last.piece]!);
+  const back = waysOut(partition, signalsOn, last.piece, last.exit === 1 ? 0 : 1, length - (tailS - last.from));
+  return back.has('open') ? 'no signal guards the way back' : undefined;
+}

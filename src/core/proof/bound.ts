@@ -1,0 +1,63 @@
+import { END_OF_TRACK, mustStopBefore, OBLIGATIONS } from '../signals';
+import type { Before } from './placements';
+
+/**
+ * How far a train is bound to go whatever its signals show next: past how many of the things before it, counted from the nearest,
+ * and which of these are signals that showed proceed since it was within braking distance. One number: a leading one over as
+ * many bits as it is bound past, less one, so that 0 is a train that can stop before everything.
+ */
+export const boundPast = (bound: number): number => 31 - Math.clz32(bound + 1);
+export const countedOn = (bound: number, thing: number): boolean => ((bound + 1) >> thing) % 2 === 1;
+const numberOf = (past: number, counted: number): number => ((1 << past) | counted) - 1;
+
+/** Values of `bound` with so many things ahead. */
+export const boundValues = (things: number): number => (1 << (things + 1)) - 1;
+
+/**
+ * Bound past everything that lies before the thing it must stop at as signals show now, and past what it was bound past before.
+ * `aspectOf` gives an aspect by its number; `lies` how points lie, or undefined while they move.
+ */
+export function boundNow(
+  before: Before[],
+  bound: number,
+  aspectOf: (signal: number) => number,
+  lies: (turnout: number) => number | undefined,
+): number {
+  const count = before.length;
+  if (count === 0) return 0;
+  /** What comes as the points lie, as far as that is certain. */
+  const coming: number[] = [];
+  for (let i = 0; i < count; i++) {
+    const { over } = before[i]!;
+    if (over.some(({ turnout }) => lies(turnout) === undefined)) break;
+    if (over.every(({ turnout, position }) => lies(turnout) === position)) coming.push(i);
+  }
+  const stop = mustStopBefore(
+    coming.length,
+    (i) => before[coming[i]!]!.signal,
+    (signal) => OBLIGATIONS[aspectOf(signal)]!,
+  );
+  const past = Math.max(boundPast(bound), stop < 0 ? count : coming[stop]!);
+  let counted = (bound + 1) & ~(1 << boundPast(bound));
+  for (let i = 0; i < past; i++) {
+    const { signal } = before[i]!;
+    if (signal !== END_OF_TRACK && aspectOf(signal) !== 0) counted |= 1 << i;
+  }
+  return numberOf(past, counted);
+}
+
+/** The same once the train has gone on: what is still before it has another number. */
+export function boundCarried(bound: number, carry: number[]): number {
+  const past = boundPast(bound);
+  let [still, counted] = [0, 0];
+  for (let i = 0; i < past; i++) {
+    const now = carry[i]!;
+    if (now < 0) continue;
+    still = Math.max(still, now + 1);
+    if (countedOn(bound, i)) counted |= 1 << now;
+  }
+  return numberOf(still, counted);
+}
+
+/** A train that has come to a stand is bound past nothing that it must stop before. */
+export const STOOD = 0;

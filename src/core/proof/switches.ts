@@ -1,0 +1,31 @@
+/** What people may do besides letting trains run and throwing points; each can be tried or left out. */
+export const SWITCHES = {
+  'turn back': {
+    says: 'Trains turn back, within a block whose way back a signal guards, and at the end of a line',
+    without: 'Trains do not turn back.',
+    standard: true,
+  },
+  'throw back': {
+    says: 'Points are thrown back while they still move',
+    without: 'Points that move are let arrive before they are asked for again.',
+    standard: true,
+  },
+  'one scan': {
+    says: 'Two things happen within one scan of the rules',
+    without: 'No two things happen within one scan of the rules.',
+    standard: true,
+  },
+  hold: {
+    says: 'Signals are held at stop by hand, and let go',
+    without: 'Nobody holds a signal at stop by hand.',
+    standard: false,
+  },
+  lift: {
+    says: 'Trains are lifted off the track, and set down where they began',
+    without: 'Nothing is lifted off the track or set down on it.',
+    standard: false,
+  },
+} as const;
+export type Switch = keyof typeof SWITCHES;
+export const SWITCH_IDS = Object.keys(SWITCHES) as Switch[];
+export const STANDARD_SWITCHES: ReadonlySet<Switch> = new Set(SWITCH_IDS.filter((id) => SWITCHES[id].standard));

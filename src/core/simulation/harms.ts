@@ -1,0 +1,101 @@
+import { faceToFace, inOneBlock, type Stance } from '../plant';
+import type { RehearsalEvent } from './rehearsal';
+
+/** What can go wrong between trains, track and signals, in the order in which it is told. */
+export type HarmId =
+  | 'trains touch'
+  | 'two trains in a block'
+  | 'face to face'
+  | 'points moved under a train'
+  | 'points lie wrong'
+  | 'off the end of the track'
+  | 'stop not announced in time'
+  | 'signal falls too late to stop'
+  | 'rules never settle';
+
+interface Harm {
+  /** In a sentence, when it never happens, and when it can. */
+  holds: string;
+  fails: string;
+  /** With a plain “never”, for “as long as …”. */
+  never: string;
+  /** Nothing that comes after it can be told: those concerned cannot go on. */
+  ends?: boolean;
+}
+
+/** One list for rehearsal and proof alike. */
+export const HARMS: Record<HarmId, Harm> = {
+  'trains touch': {
+    holds: 'No two trains ever touch, where tracks meet or cross or on one track.',
+    fails: 'Two trains can touch.',
+    never: 'no two trains touch',
+    ends: true,
+  },
+  'two trains in a block': {
+    holds: 'No two trains are ever in one block.',
+    fails: 'Two trains can come into one block.',
+    never: 'no two trains are in one block',
+  },
+  'face to face': {
+    holds: 'No two trains ever face each other with no points between them.',
+    fails: 'Two trains can come to face each other with no points between them.',
+    never: 'no two trains face each other',
+  },
+  'points moved under a train': {
+    holds: 'No points ever move under a train.',
+    fails: 'Points can move under a train.',
+    never: 'no points move under a train',
+  },
+  'points lie wrong': {
+    holds: 'No train ever runs into points that lie wrong.',
+    fails: 'A train can run into points that lie wrong.',
+    never: 'no train runs into points that lie wrong',
+  },
+  'off the end of the track': {
+    holds: 'No train ever runs off the end of the track.',
+    fails: 'A train can run off the end of the track.',
+    never: 'no train runs off the end of the track',
+  },
+  'stop not announced in time': {
+    holds: 'Every stop is announced in time to brake for it.',
+    fails: 'A train can pass a signal at stop, because the stop was not announced in time.',
+    never: 'no stop comes unannounced',
+  },
+  'signal falls too late to stop': {
+    holds: 'No signal ever falls to stop before a train that can no longer stop at it.',
+    fails: 'A signal can fall to stop before a train that can no longer stop at it.',
+    never: 'no signal falls before a train that can no longer stop',
+  },
+  'rules never settle': {
+    holds: 'The rules always settle.',
+    fails: 'The rules can go round and round without settling.',
+    never: 'the rules settle',
+    ends: true,
+  },
+};
+export const HARM_IDS = Object.keys(HARMS) as HarmId[];
+
+/** The harm that an event of a rehearsal is, if it is one. */
+export function harmOfEvent(event: RehearsalEvent): HarmId | undefined {
+  switch (event.kind) {
+    case 'collision':
+      return 'trains touch';
+    case 'points moved under':
+      return 'points moved under a train';
+    case 'mishap':
+      return event.mishap.kind === 'points wrong' ? 'points lie wrong' : 'off the end of the track';
+    case 'passes':
+      if (event.aspect !== 'stop') return undefined;
+      return event.fell ? 'signal falls too late to stop' : 'stop not announced in time';
+    default:
+      return undefined;
+  }
+}
+
+/** The harms that lie in how two trains stand, for those that no event marks. */
+export function harmsOfStance(a: Stance, b: Stance): HarmId[] {
+  const found: HarmId[] = [];
+  if (inOneBlock(a, b)) found.push('two trains in a block');
+  if (faceToFace(a, b)) found.push('face to face');
+  return found;
+}
