@@ -15,7 +15,7 @@ import {
   or,
   when,
 } from '../src/core/logic';
-import { countBlockSteps, ProofRun, PlacementsOfTrain } from '../src/core/proof';
+import { countBlockSteps, PlacementsOfTrain, ProofRun } from '../src/core/proof';
 import { type Rehearsal, replay, TICK_MS } from '../src/core/simulation';
 import { compileTrack, straighten } from '../src/core/track';
 import { generatedLine, generatedTraffic } from '../src/demo/generated';
@@ -199,9 +199,15 @@ function proofFigures(): Figure[] {
   const ringOf = (blocks: number, trains: number) => {
     const document = ring('Counting', blocks, 100);
     const partition = divideTrack(document, compileTrack(document));
-    const point = { lengthMm: 0, axlesMm: [], wheelsMm: [0, 0] as [number, number], blindMm: 0, unseenTailMm: 0 };
-    const { placements } = PlacementsOfTrain(partition, [], point, 0, {
-      tape: [{ piece: partition.blocks[0]!.pieces[0]!, exit: 1 }],
+    const point = { lengthMm: 0, axlesMm: [0], wheelsMm: [0, 0] as [number, number], blindMm: 0, unseenTailMm: 0 };
+    const { placements } = new PlacementsOfTrain(
+      partition,
+      () => [],
+      point,
+      { brakingMm: 0, topMmPerS: 0 },
+      false,
+    ).from({
+      tape: [{ piece: partition.pieces[1]!.index, exit: 1, from: 0, to: 1000 }],
       noseMm: 0,
     });
     const starts = Array.from({ length: trains }, (_, i) => placements.findIndex((p) => p.blocks[0] === i));

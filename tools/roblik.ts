@@ -1,5 +1,6 @@
 import { bench } from './bench';
 import { resetDemo } from './demo';
+import { fuzzCommand } from './fuzz/fuzz';
 import { start, stop } from './start';
 import { test } from './test';
 
@@ -7,6 +8,14 @@ import { test } from './test';
 function option(name: string): string | undefined {
   const at = process.argv.indexOf(`--${name}`);
   return at < 0 ? undefined : process.argv[at + 1];
+}
+
+/** A whole number from the command line, or what holds without it. */
+function whole(name: string, otherwise: number): number {
+  const given = Number(option(name) ?? otherwise);
+  if (Number.isInteger(given) && given > 0) return given;
+  console.error(`“${option(name)}” is no number for --${name}. Use a whole number above 0.`);
+  process.exit(2);
 }
 
 const port = Number(option('port') ?? 3000);
@@ -22,6 +31,7 @@ const commands: Record<string, () => Promise<number>> = {
   'reset-demo': resetDemo,
   bench: () => bench(process.argv.includes('--json')),
   test,
+  fuzz: () => fuzzCommand(whole('layouts', 100), whole('seed', 1)),
 };
 
 const command = commands[process.argv[2] ?? ''];

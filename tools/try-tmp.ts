@@ -1,17 +1,26 @@
 import { ProofRun, steerStory } from '@/core/proof';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';
+
 const t = (name: string, d: any, most = 3e6, on?: any) => {
   const a = performance.now();
   const run = new ProofRun(d, most, on);
-  while (!run.step(20000)) if (performance.now() - a > 40000) { console.log(name, run.progress); break; }
+  while (!run.step(20000))
+    if (performance.now() - a > 40000) {
+      console.log(name, run.progress);
+      break;
+    }
   const p = run.result();
   const m = run.explorer.model;
-  console.log(`\n== ${name}: ${p.states} states ${p.moves} moves ${(performance.now()-a).toFixed(0)} ms finished ${p.finished} words ${m.words} placements ${m.trains.map(t=>t.placements.length)}`);
-  for (const v of p.verdicts) if (v.result !== 'holds') {
-    console.log(v.property, v.result, v.story?.map(s=>s.says).join(' | '));
-    if (v.story && process.argv[3]) console.log('   ->', JSON.stringify({...steerStory(d, m, v.property, v.story), commands: 0}));
-  }
+  console.log(
+    `\n== ${name}: ${p.states} states ${p.moves} moves ${(performance.now() - a).toFixed(0)} ms finished ${p.finished} words ${m.words} placements ${m.trains.map((t) => t.placements.length)}`,
+  );
+  for (const v of p.verdicts)
+    if (v.result !== 'holds') {
+      console.log(v.property, v.result, v.story?.map((s) => s.says).join(' | '));
+      if (v.story && process.argv[3])
+        console.log('   ->', JSON.stringify({ ...steerStory(d, m, v.property, v.story), commands: 0 }));
+    }
 };
 const which = process.argv[2];
 const S = (...x: string[]) => new Set(x);

@@ -6,14 +6,16 @@ import { ring } from '@/demo/learning-oval';
 import { Draw } from './random-line';
 import { spin } from './spin';
 
-const POINT = { lengthMm: 0, axlesMm: [], wheelsMm: [0, 0] as [number, number], blindMm: 0, unseenTailMm: 0 };
+const POINT = { lengthMm: 0, axlesMm: [0], wheelsMm: [0, 0] as [number, number], blindMm: 0, unseenTailMm: 0 };
 
 /** Trains of no length on a ring of equal blocks, and the placements at which the first blocks are held. */
 function onRing(blocks: number): { placements: Placement[]; startIn: (block: number) => number } {
   const document = ring('Counting', blocks, 100);
   const partition = divideTrack(document, compileTrack(document));
-  const start = { tape: [{ piece: partition.blocks[0]!.pieces[0]!, exit: 1 as const }], noseMm: 0 };
-  const { placements } = new PlacementsOfTrain(partition, () => [], POINT, MOTION, false).from(start);
+  const start = { tape: [{ piece: partition.pieces[1]!.index, exit: 1 as const, from: 0, to: 1000 }], noseMm: 0 };
+  const { placements } = new PlacementsOfTrain(partition, () => [], POINT, { brakingMm: 0, topMmPerS: 0 }, false).from(
+    start,
+  );
   return { placements, startIn: (block) => placements.findIndex((p) => p.blocks[0] === block) };
 }
 

@@ -170,8 +170,8 @@ describe('motion against the formulas', () => {
       ticks += 1;
     } while (plant.trains[0]!.speed > 0);
     const run = plant.trains[0]!.head;
-    expect(run).toBeGreaterThan(4470);
-    expect(run).toBeLessThan(4480.001);
+    expect(run).toBeGreaterThan(4450);
+    expect(run).toBeLessThan(4460.001);
     expect(ticks * 0.02).toBeCloseTo(runTimeS(run, plant.trains[0]!.figures.topMmPerS, 80), 0);
   });
   test('past a signal at caution a train runs at half speed', () => {

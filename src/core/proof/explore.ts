@@ -11,6 +11,8 @@ export interface Failure {
 
 /** Where a step leads that is not followed: nobody can say that no way on is there. */
 const NOT_FOLLOWED = -1;
+/** No second thing in the same scan. */
+const NOTHING = -1;
 
 /**
  * Every state that plant and program can reach, breadth first, so that the first way found to a harm is a shortest one. A step
@@ -29,6 +31,8 @@ export class Explorer {
   private steps = new Int32Array(1024);
   private readonly state: Int32Array;
   private readonly choices: number[] = [];
+  /** Turnouts locked in the first scan after each of them. */
+  private readonly locked: number[] = [];
   /** States in which no train can get anywhere at once, and where the steps from each of them lead: its number, their count, and they. */
   private still = new Int32Array(1024);
   private stillEnd = 0;
@@ -54,22 +58,33 @@ export class Explorer {
 
   /** Follows every step from up to `states` states. True when there is nothing more to follow. */
   run(states: number): boolean {
-    const { model, set, state, choices } = this;
+    const { model, set, state, choices, locked } = this;
+    const together = model.on.has('one scan');
     for (const last = this.next + states; this.next < last && this.next < set.size; this.next++) {
       set.read(this.next, state);
       model.unpack(state);
       model.moves(choices);
+      const count = choices.length;
       const isStill = !model.couldTurnBack() && !choices.some((move) => model.getsSomewhere(move));
-      if (isStill) this.keepStill(choices.length);
-      for (let i = 0; i < choices.length; i++) {
+      const from = this.stillEnd;
+      if (isStill) this.keepStill(count + (together ? (count * (count - 1)) / 2 : 0));
+      for (let i = 0; i < count; i++) {
         const move = choices[i]!;
-        model.apply(move);
-        if (model.harms !== 0) this.note(move);
-        const to = model.ended ? NOT_FOLLOWED : this.add(move);
-        if (isStill) this.still[this.stillEnd++] = to;
-        model.back();
+        this.take(move, NOTHING, isStill);
+        locked[i] = model.lockedAtFirst;
       }
-      this.moves += choices.length;
+      if (together)
+        for (let i = 0; i < count; i++) {
+          const one = choices[i]!;
+          if (!model.mayPair(one)) continue;
+          for (let k = i + 1; k < count; k++) {
+            const two = choices[k]!;
+            if (one >> 8 === two >> 8 || !model.mayPair(two)) continue;
+            if (model.isRefused(one, locked[k]!) || model.isRefused(two, locked[i]!)) continue;
+            this.take(one, two, isStill);
+          }
+        }
+      if (isStill) this.still[from + 1] = this.stillEnd - from - 2;
     }
     if (this.finished && this.deadlock === undefined) this.findDeadlock();
     return this.finished;
@@ -82,10 +97,24 @@ export class Explorer {
     this.stillEnd += 2;
   }
 
-  private note(move: number): void {
+  /** Takes one thing, or two within one scan, and goes back. */
+  private take(one: number, two: number, isStill: boolean): void {
+    const { model } = this;
+    model.applyBoth(one, two);
+    this.moves += 1;
+    if (model.harms !== 0) this.note(one, two);
+    const to = model.ended ? NOT_FOLLOWED : this.add(one, two);
+    if (isStill) this.still[this.stillEnd++] = to;
+    model.back();
+  }
+
+  private note(one: number, two: number): void {
     for (const harm of harmsOf(this.model.harms))
-      if (!this.harms.has(harm)) this.harms.set(harm, { from: this.next, move });
+      if (!this.harms.has(harm)) this.harms.set(harm, { from: this.next, move: this.codeOf(one, two) });
     if (this.model.ended) this.noteEnd(this.model.harms);
+  }
+  private codeOf(one: number, two: number): number {
+    return two === NOTHING ? one : this.model.codeOfPair(one, two);
   }
   private noteEnd(harms: number): void {
     for (const harm of harmsOf(harms))
@@ -93,7 +122,7 @@ export class Explorer {
   }
 
   /** Adds the state that a step has led to; returns its number. */
-  private add(move: number): number {
+  private add(one: number, two: number): number {
     const number = this.set.add(this.model.pack());
     if (number < 0) return ~number;
     if (number >= this.parents.length) {
@@ -101,7 +130,7 @@ export class Explorer {
       this.steps = grown(this.steps);
     }
     this.parents[number] = this.next;
-    this.steps[number] = move;
+    this.steps[number] = this.codeOf(one, two);
     return number;
   }
 

@@ -13,4 +13,5 @@ export * from './state-set';
 export * from './steer';
 export * from './story';
 export * from './switches';
+export * from './write-plant-promela';
 export * from './write-promela';

@@ -1,11 +1,11 @@
-import { type Compiled, emitWasm, layoutOf, type Program, previousSlots, startWasm, type WasmProgram } from '../logic';
+import { type Compiled, emitWasm, type Expr, layoutOf, type Program, previousSlots, startWasm, type WasmProgram } from '../logic';
 import { names, type Scheme } from '../patterns';
 import { faceToFace } from '../plant';
 import { END_OF_TRACK } from '../signals';
-import { HARM_IDS, type HarmId, Rehearsal, TICK_MS } from '../simulation';
+import { HARM_IDS, type HarmId, Rehearsal, type Telling, TICK_MS } from '../simulation';
 import type { LayoutDocument } from '../survey';
 import { boundCarried, boundNow, boundPast, boundValues, countedOn, STOOD } from './bound';
-import { choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, TOGETHER } from './moves';
+import { choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, THROW, TOGETHER } from './moves';
 import { Packing } from './packing';
 import type { Advance, Before } from './placements';
 import { meet, type ProofTrain, proofTrainsOf } from './proof-train';
@@ -79,6 +79,10 @@ export class ProofModel {
   private readonly pointSlots: number[];
   private readonly askSlots: [number, number][];
   private readonly driveSlots: number[];
+  /** For each turnout, the locks that refuse a request for it; none where requests may do anything else. */
+  private readonly refusedBy: number[][];
+  /** Turnouts that were locked in the first scan of the step taken last, as bits. */
+  lockedAtFirst = 0;
   private readonly aspectSlots: Int32Array;
   private readonly aspects: Int32Array;
   private readonly timers: { word: number; ton: boolean }[];
@@ -118,6 +122,7 @@ export class ProofModel {
       slot(names.ask(t.name, 'diverging')),
     ]);
     this.driveSlots = document.turnouts.map((t) => slot(names.drive(t.name)));
+    this.refusedBy = document.turnouts.map(({ name }) => locksOf(this.program, name).map(slot));
     this.aspectSlots = Int32Array.from(readings, (reading) => slot(names.shows(reading.signal.name)));
     this.holdSlots = on.has('hold') ? readings.map(({ signal }) => slot(names.hold(signal.name))) : [];
     this.aspects = new Int32Array(readings.length);
@@ -245,28 +250,19 @@ export class ProofModel {
     return ton ? this.memory[word] === 1 && this.memory[word + 2] === 0 : this.memory[word + 2] === 1;
   }
 
-  /** Writes the code of every step that can be taken from the present state, single ones first. */
+  /** Writes the code of every single thing that can be done in the present state. */
   moves(into: number[]): void {
     into.length = 0;
     for (const { kind, list } of this.kinds) list(this, (index, choice) => into.push(encodeMove(kind, index, choice)));
-    if (!this.on.has('one scan')) return;
-    const single = into.length;
-    for (let i = 0; i < single; i++) {
-      const one = into[i]!;
-      if (!this.mayPair(one)) continue;
-      for (let k = i + 1; k < single; k++) {
-        const two = into[k]!;
-        if (one >> 8 !== two >> 8 && this.mayPair(two))
-          into.push(encodeMove(TOGETHER, 0, 0) | this.pairNumber(one, two));
-      }
-    }
   }
 
-  private mayPair(code: number): boolean {
+  /** Whether a thing may fall into one scan with another. */
+  mayPair(code: number): boolean {
     if (!MOVES[kindOf(code)]!.pairs) return false;
     return kindOf(code) !== 0 || this.advanceOf(code).seen;
   }
-  private pairNumber(one: number, two: number): number {
+  /** The code of two things done within one scan. */
+  codeOfPair(one: number, two: number): number {
     const key = one * 0x4000000 + two;
     let number = this.pairNumbers.get(key);
     if (number === undefined) {
@@ -274,7 +270,7 @@ export class ProofModel {
       this.pairNumbers.set(key, number);
       this.pairs.push([one, two]);
     }
-    return number;
+    return encodeMove(TOGETHER, 0, 0) | number;
   }
   /** The single steps that a step is made of. */
   partsOf(code: number): number[] {
@@ -301,15 +297,17 @@ export class ProofModel {
 
   /** Takes a step, given by its code, from the present state and lets the program settle. */
   apply(code: number): void {
+    if (kindOf(code) === TOGETHER) this.applyBoth(...this.pairs[code & 0xffffff]!);
+    else this.applyBoth(code, NOTHING);
+  }
+
+  /** Takes two single things within one scan; the second may be missing. */
+  applyBoth(one: number, two: number): void {
     this.harms = 0;
     this.ended = false;
     this.pulses.length = 0;
-    let scans = false;
-    if (kindOf(code) === TOGETHER) {
-      const [one, two] = this.pairs[code & 0xffffff]!;
-      scans = this.take(one);
-      scans = this.take(two) || scans;
-    } else scans = this.take(code);
+    let scans = this.take(one);
+    if (two !== NOTHING) scans = this.take(two) || scans;
     if (scans) this.settle();
     if (this.harms & BIT['rules never settle']) this.ended = true;
   }
@@ -359,17 +357,19 @@ export class ProofModel {
   }
 
   turnBack(train: number, choice: number): boolean {
-    this.present.at[train] = this.placementOf(train).turns[choice]!;
-    this.present.bound[train] = STOOD;
+    const { at, bound } = this.present;
+    const told = this.trains[train]!.tellings[at[train]!]![choice]!;
+    at[train] = this.placementOf(train).turns[choice]!.to;
+    bound[train] = STOOD;
     this.lookAround(train);
-    this.tell(train);
+    this.tell(train, told);
     return true;
   }
 
   /** What a person says of a train where no other stands in the same stretch. */
-  private tell(train: number): void {
+  private tell(train: number, told: Telling[]): void {
     const { at } = this.present;
-    for (const { stretch, input } of this.trains[train]!.tellings[at[train]!]!) {
+    for (const { stretch, input } of told) {
       const slot = this.compiled.slots.get(input);
       const shared = this.trains.some(
         (other, t) =>
@@ -416,7 +416,7 @@ export class ProofModel {
   setDown(train: number): boolean {
     this.present.at[train] = 0;
     this.lookAround(train);
-    this.tell(train);
+    this.tell(train, this.trains[train]!.toldAtStart);
     return true;
   }
 
@@ -470,9 +470,13 @@ export class ProofModel {
     for (const word of pulses) memory[word] = 1;
     for (let scans = 0; ; scans++) {
       let changed = this.machine.scan(0);
-      if (scans === 0 && pulses.length > 0) {
-        for (const word of pulses) memory[word] = 0;
-        changed = 1;
+      if (scans === 0) {
+        if (pulses.length > 0) {
+          for (const word of pulses) memory[word] = 0;
+          changed = 1;
+        }
+        this.lockedAtFirst = 0;
+        for (let t = 0; t < turnouts.length && t < 32; t++) if (this.isLocked(t)) this.lockedAtFirst |= 1 << t;
       }
       for (let t = 0; t < this.trains.length; t++) this.bind(t);
       let moved = false;
@@ -492,6 +496,16 @@ export class ProofModel {
     }
   }
 
+  private isLocked(turnout: number): boolean {
+    const locks = this.refusedBy[turnout]!;
+    for (let i = 0; i < locks.length; i++) if (this.memory[locks[i]!] === 0) return false;
+    return locks.length > 0;
+  }
+  /** A request that is refused in the first scan of another step does nothing to it. */
+  isRefused(code: number, lockedAtFirst: number): boolean {
+    return kindOf(code) === THROW && indexOf(code) < 32 && (lockedAtFirst >> indexOf(code)) % 2 !== 0;
+  }
+
   private isOver(turnout: number): boolean {
     const { at } = this.present;
     return this.trains.some((train, t) => train.placements[at[t]!]?.over.includes(turnout));
@@ -506,6 +520,23 @@ export class ProofModel {
     } else if (alone === NOTHING) bound[train] = STOOD;
     else bound[train] = boundNow(this.placementOf(train).before, bound[train]!, this.aspectNow, this.lies);
   }
+}
+
+/**
+ * The names of the locks, all of which must be off, that stand between a request for a turnout and everything it can do. None
+ * when some rule reads the request in another way.
+ */
+function locksOf(program: Program, turnout: string): string[] {
+  const asks = [names.ask(turnout, 'straight'), names.ask(turnout, 'diverging')];
+  const reads = (expr: Expr | undefined) => asks.some((ask) => JSON.stringify(expr)?.includes(JSON.stringify(ask)));
+  const readers = program.declarations.filter(({ expr }) => reads(expr));
+  const locks = readers.map(({ name, expr }) => {
+    const lock = name.replace(/^drive\./, 'locked.');
+    const guarded = (part: Expr) =>
+      part.op === 'and' && part.of.some((p) => p.op === 'not' && p.of.op === 'name' && p.of.name === lock);
+    return expr?.op === 'RS' && guarded(expr.set) && guarded(expr.reset) ? lock : undefined;
+  });
+  return locks.every((lock) => lock !== undefined) ? locks : [];
 }
 
 /** The harms of a set of bits, in order. */

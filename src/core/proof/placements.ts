@@ -45,6 +45,12 @@ export interface Advance {
   runMm: number;
 }
 
+/** A placement that a train turns back into, and what it then stands on, tail first. */
+export interface Turn {
+  to: number;
+  standsOn: TapeEntry[];
+}
+
 /** A stretch of a train’s way between two events that are noticed: it is somewhere in it. */
 export interface Placement {
   tape: TapeEntry[];
@@ -65,8 +71,8 @@ export interface Placement {
   /** The track ends before it and nothing else can come. */
   terminus: boolean;
   advances: Advance[];
-  /** Placements that it is in after turning back; none where it may not. */
-  turns: number[];
+  /** Where it is after turning back; none where it may not. */
+  turns: Turn[];
 }
 
 /** Distances nearer than this are one. */
@@ -296,7 +302,7 @@ export class PlacementsOfTrain {
     if (this.mayTurn) placement.turns = this.turnsOf(placement);
   }
 
-  private turnsOf({ tape, turned, noseMm }: Placement): number[] {
+  private turnsOf({ tape, turned, noseMm }: Placement): Turn[] {
     const { lengthMm } = this.consists[0]!;
     const middle = (noseMm[0] + noseMm[1]) / 2;
     if (whyNotTurnBack(this.partition, this.signalsOn, tape, middle - lengthMm, middle)) return [];
@@ -310,10 +316,10 @@ export class PlacementsOfTrain {
       }))
       .reverse();
     const [low, high] = [origin - noseMm[1] + lengthMm, origin - noseMm[0] + lengthMm];
-    const found: number[] = [];
+    const found: Turn[] = [];
     for (let nose = Math.max(low, 0); nose < Math.min(high, back[back.length - 1]!.to) - SAME_MM; ) {
       const to = this.at(back, nose, !turned);
-      if (!found.includes(to)) found.push(to);
+      found.push({ to, standsOn: this.found[to]!.tape });
       nose = Math.max(nose + 2 * SAME_MM, this.found[to]!.noseMm[1]);
     }
     return found;
@@ -360,14 +366,15 @@ function unnoticedAsOne(placements: Placement[]): Placement[] {
     }
     return { end, steps };
   };
-  /** Of the placements that a train may turn back into and that lead to the same end, the first stands for all. */
-  const firstOf = (turns: number[]): number[] => {
-    const first = new Map<number, { entry: number; steps: number }>();
-    for (const entry of new Set(turns)) {
-      const { end, steps } = onward(entry);
-      if (steps >= (first.get(end)?.steps ?? 0)) first.set(end, { entry, steps });
+  /** Of the placements that a train may turn back into with its nose on one piece, and that lead to the same end, the first stands for all. */
+  const firstOf = (turns: Turn[]): Turn[] => {
+    const first = new Map<string, { turn: Turn; steps: number }>();
+    for (const turn of turns) {
+      const { end, steps } = onward(turn.to);
+      const key = `${end} ${turn.standsOn[turn.standsOn.length - 1]!.piece}`;
+      if (steps >= (first.get(key)?.steps ?? 0)) first.set(key, { turn, steps });
     }
-    return [...first.values()].map(({ entry }) => entry);
+    return [...first.values()].map(({ turn }) => turn);
   };
   const numbers = new Map<number, number>();
   const entries: number[] = [];
@@ -395,7 +402,7 @@ function unnoticedAsOne(placements: Placement[]): Placement[] {
       to: numberOf(advance.to),
       runMm: advance.offTheEnd ? 0 : noseMm[1] - noseMm[0],
     }));
-    kept.push({ ...whole, advances, turns: ordered(firstOf(turns).map(numberOf)) });
+    kept.push({ ...whole, advances, turns: firstOf(turns).map((turn) => ({ ...turn, to: numberOf(turn.to) })) });
   }
   return kept;
 }

@@ -27,8 +27,9 @@ export interface ProofTrain {
   zones: Bits;
   stances: Stance[];
   grounds: Ground[][];
-  /** What is said of it when it turns back into a placement. */
-  tellings: Telling[][];
+  /** What is said of it for each way of turning back, and when it is set down where it began. */
+  tellings: Telling[][][];
+  toldAtStart: Telling[];
 }
 
 /** Sets of numbers, one for each placement, as bits of 32-bit words. */
@@ -91,7 +92,8 @@ export function proofTrainsOf({ document, plant, scheme }: Rehearsal, mayTurn: b
       ),
       stances: held.map((entries) => stanceOf(partition, stretches, entries)),
       grounds: placements.map((p) => groundsOf(partition, p, consist.lengthMm)),
-      tellings: held.map((entries) => tellingsOf(scheme, entries)),
+      tellings: placements.map(({ turns }) => turns.map(({ standsOn }) => tellingsOf(scheme, standsOn))),
+      toldAtStart: tellingsOf(scheme, held[0]!),
     };
   });
 }

@@ -57,7 +57,7 @@ function deedOf(model: ProofModel, code: number): Deed {
   const train = model.trains[index]!;
   const from = train.placements[model.present.at[index]!]!;
   const longOf = (placement: number) => train.placements[placement]!.noseMm[1] - train.placements[placement]!.noseMm[0];
-  if (name === 'turns back') return { ...nothing, longMm: longOf(from.turns[choice]!) };
+  if (name === 'turns back') return { ...nothing, longMm: longOf(from.turns[choice]!.to) };
   const { runMm, passes, to } = from.advances[choice]!;
   const late = passes.some((thing) => model.aspect(from.before[thing]!.signal) === 0);
   return { ...nothing, runMm, longMm: longOf(to), late };

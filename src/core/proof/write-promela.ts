@@ -1,139 +1,49 @@
-import type { Expr } from '../logic';
 import { names } from '../patterns';
+import { faceToFace } from '../plant';
+import { END_OF_TRACK } from '../signals';
+import { HARM_IDS, type HarmId } from '../simulation';
 import type { ProofModel } from './model';
-import type { Placement } from './placements';
+import type { Advance, Before, Placement } from './placements';
+import { meet } from './proof-train';
+import { ORDERS, touchOf } from './touch';
+import { slotText, writeRulesPromela } from './write-rules-promela';
 
-/**
- * The plant alone under perfect protection, as a model for the Spin checker: each train is a number, its placement, and goes on
- * when no other stands in a block it would enter. Its states are those of `countBlockSteps` with every train told apart.
- */
-export function writePlantPromela(trains: { placements: Placement[]; start: number }[]): string {
-  const steps = trains.flatMap(({ placements }, t) =>
-    placements.flatMap((placement, p) =>
-      placement.advances.map(({ to }) => {
-        const taken = trains.flatMap((other, o) =>
-          o === t
-            ? []
-            : other.placements.flatMap((theirs, q) =>
-                theirs.blocks.some((block) => placements[to]!.blocks.includes(block)) ? [`at${o} != ${q}`] : [],
-              ),
-        );
-        return `  :: atomic { at${t} == ${p}${taken.map((free) => ` && ${free}`).join('')} -> at${t} = ${to} }`;
-      }),
-    ),
-  );
-  return [
-    ...trains.map(({ start }, t) => `byte at${t} = ${start};`),
-    'active proctype layout() {',
-    'do',
-    ...steps,
-    '  od',
-    '}',
-    '',
-  ].join('\n');
-}
+/** The flag of each harm in the model: `spin -DHARM=harm_trains_touch` looks for that one. */
+export const harmFlag = (harm: HarmId): string => `harm_${harm.replaceAll(' ', '_')}`;
 
 /**
  * Plant and rule program as a model for the Spin checker: the same steps as `ProofModel`, written out from its tables and from
- * the rules’ own expressions. Each harm sets a flag and ends the run there; `-DHARM=harmBlock` makes that flag a failure.
+ * the rules’ own expressions. A step sets the flag of each harm it does; after one that ends things, the run ends.
  */
 export function writePromela(model: ProofModel): string {
   const { document, scheme, compiled, trains } = model;
+  if (model.on.has('lift'))
+    throw new Error('A model with trains lifted off cannot be written yet. Switch that off first.');
   const lines: string[] = [];
   const say = (...text: string[]) => lines.push(...text);
-  const slotOf = (name: string) => `value[${compiled.slots.get(name)!}]`;
-  let memory = 0;
-  const timers: { word: number; ton: boolean }[] = [];
-  const scan: string[] = [];
-  let temporary = 0;
-  const { enums } = model.program;
-  const types = new Map(model.program.declarations.map((d) => [d.name, d.type]));
-  const typeOf = (expr: Expr): string => {
-    if (expr.op === 'name' || expr.op === 'previous') return types.get(expr.name)!;
-    if (expr.op === 'if') return typeOf(expr.then) === '?' ? typeOf(expr.otherwise) : typeOf(expr.then);
-    return expr.op === 'value' ? '?' : 'bool';
-  };
-  /** The text of an expression; what it remembers is written to the scan before it. */
-  const text = (expr: Expr, type: string): string => {
-    switch (expr.op) {
-      case 'true':
-      case 'false':
-        return expr.op === 'true' ? '1' : '0';
-      case 'value':
-        return String(enums[type]!.indexOf(expr.value));
-      case 'name':
-        return slotOf(expr.name);
-      case 'previous':
-        return `before[${compiled.slots.get(expr.name)!}]`;
-      case 'not':
-        return `(1 - ${text(expr.of, 'bool')})`;
-      case 'and':
-        return `(${expr.of.map((part) => text(part, 'bool')).join(' && ')})`;
-      case 'or':
-        return `(${expr.of.map((part) => text(part, 'bool')).join(' || ')})`;
-      case 'is': {
-        const kind = typeOf(expr.left) === '?' ? typeOf(expr.right) : typeOf(expr.left);
-        return `(${text(expr.left, kind)} == ${text(expr.right, kind)})`;
-      }
-      case 'if':
-        return `(${text(expr.when, 'bool')} -> ${text(expr.then, type)} : ${text(expr.otherwise, type)})`;
-      case 'SR':
-      case 'RS': {
-        const [set, reset] = [text(expr.set, 'bool'), text(expr.reset, 'bool')];
-        const m = memory++;
-        scan.push(
-          expr.op === 'SR'
-            ? `memo[${m}] = (${set} || ((1 - ${reset}) && memo[${m}]));`
-            : `memo[${m}] = ((1 - ${reset}) && (${set} || memo[${m}]));`,
-        );
-        return `memo[${m}]`;
-      }
-      case 'R_TRIG':
-      case 'F_TRIG': {
-        const input = text(expr.in, 'bool');
-        const m = memory++;
-        const t = temporary++;
-        scan.push(
-          `temp[${t}] = ${expr.op === 'R_TRIG' ? `(${input} && (1 - memo[${m}]))` : `(memo[${m}] && (1 - ${input}))`};`,
-          `memo[${m}] = ${input};`,
-        );
-        return `temp[${t}]`;
-      }
-      default: {
-        const input = text(expr.in, 'bool');
-        const [last, counts] = [memory, memory + 2];
-        memory += 3;
-        const may = `ends[${timers.length}]`;
-        timers.push({ word: last, ton: expr.op === 'TON' });
-        const t = temporary++;
-        scan.push(`temp[${t}] = ${input};`);
-        if (expr.op === 'TON') scan.push(`memo[${counts}] = (temp[${t}] && (memo[${counts}] || ${may}));`);
-        else if (expr.op === 'TOF')
-          scan.push(`memo[${counts}] = ((1 - temp[${t}]) && (memo[${last}] || memo[${counts}]) && (1 - ${may}));`);
-        else scan.push(`memo[${counts}] = (((temp[${t}] && (1 - memo[${last}])) || memo[${counts}]) && (1 - ${may}));`);
-        scan.push(`memo[${last}] = temp[${t}];`);
-        return expr.op === 'TOF' ? `(temp[${t}] || memo[${counts}])` : `memo[${counts}]`;
-      }
-    }
-  };
-  for (const declaration of compiled.order) {
-    const value = text(declaration.expr!, declaration.type);
-    scan.push(`${slotOf(declaration.name)} = ${value};`);
-  }
+  const slotOf = (name: string) => slotText(model, name);
+  const rules = writeRulesPromela(model);
+  const aspectOf = (signal: number) => slotOf(names.shows(scheme.readings[signal]!.signal.name));
   const first = { ...model.present, ...model.memoryNow() };
-  say(`/* ${document.name.replace(/[^\w ]/g, '')}: plant and rule program. */`);
-  say(`byte value[${compiled.slotCount}];`, `byte before[${compiled.slotCount}];`, `bit memo[${Math.max(1, memory)}];`);
-  say(`hidden byte temp[${Math.max(1, temporary)}];`, `hidden byte ends[${Math.max(1, timers.length)}];`);
-  say(
-    `hidden byte was[${Math.max(1, memory)}];`,
-    'hidden byte changed; hidden byte moved; hidden byte i; byte work = 1; byte which;',
-  );
-  say('bit harmBlock; bit harmOpposing; bit harmPoints; bit harmWrong;');
-  for (const t of trains.keys()) say(`byte at${t} = ${first.at[t]};`, `bit sure${t} = ${first.committed[t]};`);
-  for (const t of document.turnouts.keys()) say(`byte lies${t} = ${first.turnouts[t]};`);
   const among = (t: number, numbers: number[]) => `(${numbers.map((n) => `at${t} == ${n}`).join(' || ')})`;
   const where = (t: number, pick: (p: Placement, number: number) => boolean) =>
     trains[t]!.placements.flatMap((p, n) => (pick(p, n) ? [n] : []));
+  const either = (parts: string[]) => (parts.length > 0 ? `(${parts.join(' || ')})` : '0');
+  const whenever = (guard: string, then: string) => `if :: ${guard} -> ${then} :: else fi`;
+  const set = (harm: HarmId) => `${harmFlag(harm)} = 1`;
+  const twoOf = (a: number, b: number) => (Math.max(a, b) * (Math.max(a, b) - 1)) / 2 + Math.min(a, b);
+
+  say(`#ifndef HARM`, `#define HARM ${harmFlag('trains touch')}`, `#endif`);
+  say(`/* ${document.name.replace(/[^\w ]/g, '')}: plant and rule program. */`);
+  say(`byte value[${compiled.slotCount}];`, `byte before[${compiled.slotCount}];`);
+  say(`bit memo[${Math.max(1, rules.memory)}];`, `hidden byte temp[${Math.max(1, rules.temporary)}];`);
+  say(`bit ends[${Math.max(1, rules.timers.length)}];`, `hidden byte was[${Math.max(1, rules.memory)}];`);
+  say('hidden byte changed; hidden byte moved; hidden byte i; hidden byte stop; hidden byte known; hidden byte next;');
+  say('hidden int past; hidden int counted; byte work = 1; byte events; int who = -1;');
+  say(...HARM_IDS.map((harm) => `bit ${harmFlag(harm)};`), 'bit ended;');
+  for (const t of trains.keys()) say(`byte at${t} = ${first.at[t]};`, `short past${t}; int counted${t};`);
+  for (const t of document.turnouts.keys()) say(`byte lies${t} = ${first.turnouts[t]};`);
+  for (const i of first.orders.keys()) say(`byte order${i} = ${first.orders[i]};`);
 
   say('inline inputs() {');
   for (const section of scheme.partition.sections) {
@@ -143,103 +53,214 @@ export function writePromela(model: ProofModel): string {
     });
     for (const id of section.detectors) {
       const detector = document.detectors.find((d) => d.id === id)!;
-      say(`  ${slotOf(names.detect(detector.name))} = ${seen.length > 0 ? `(${seen.join(' || ')})` : '0'};`);
+      say(`  ${slotOf(names.detect(detector.name))} = ${either(seen)};`);
     }
   }
   for (const [t, turnout] of document.turnouts.entries())
     say(`  ${slotOf(names.points(turnout.name))} = (lies${t} > 1 -> 2 : lies${t});`);
   say('  skip', '}');
-  say('inline scan() {', ...scan.map((line) => `  ${line}`));
-  const { previous } = model;
-  for (const slot of previous)
+  say('inline scan() {', ...rules.scan.map((line) => `  ${line}`));
+  for (const slot of model.previous)
     say(`  if :: before[${slot}] != value[${slot}] -> before[${slot}] = value[${slot}]; changed = 1 :: else fi;`);
   say('  skip', '}');
-  say('inline notice() {');
-  for (const [t, train] of trains.entries())
-    for (const reading of scheme.readings) {
-      const numbers = train.placements.flatMap((p, n) => (p.facing === reading.index ? [n] : []));
-      if (numbers.length > 0)
-        say(
-          `  if :: ${among(t, numbers)} && ${slotOf(names.shows(reading.signal.name))} != 0 -> sure${t} = 1 :: else fi;`,
-        );
-    }
-  say('  skip', '}');
-  say('inline settle() {', '  inputs();', '  do', '  :: changed = 0; moved = 0;');
-  if (memory > 0) say(`     i = 0; do :: i < ${memory} -> was[i] = memo[i]; i++ :: else -> break od;`);
-  say('     scan();');
-  if (memory > 0)
-    say(
-      `     i = 0; do :: i < ${memory} -> if :: was[i] != memo[i] -> changed = 1 :: else fi; i++ :: else -> break od;`,
+
+  const coming = (over: Before['over']) =>
+    over.length === 0
+      ? '1'
+      : `(${over.map(({ turnout, position }) => `(lies${turnout} > 1 || lies${turnout} == ${position})`).join(' && ')})`;
+  /** Bound past everything before what a train must stop at now. */
+  const bind = (t: number, before: Before[]): string => {
+    const count = before.length;
+    const looks = before.map(({ signal, over }, k) => {
+      const moving = over.map(({ turnout }) => `lies${turnout} > 1`);
+      const lie = over.map(({ turnout, position }) => `lies${turnout} == ${position}`);
+      const meets =
+        signal === END_OF_TRACK
+          ? `stop = ${k}`
+          : `if :: next == 0 -> if :: ${aspectOf(signal)} == 0 -> stop = ${k} :: else -> next = 3 - ${aspectOf(signal)} fi :: next == 2 -> stop = ${k} :: else fi`;
+      return [
+        moving.length > 0 ? `${whenever(moving.join(' || '), 'known = 0')}; ` : '',
+        whenever(['known', `stop == ${count}`, ...lie].join(' && '), meets),
+      ].join('');
+    });
+    const counts = before.flatMap(({ signal }, k) =>
+      signal === END_OF_TRACK
+        ? []
+        : [whenever(`past${t} > ${k} && ${aspectOf(signal)} != 0`, `counted${t} = counted${t} | ${1 << k}`)],
     );
-  say('     notice();');
+    return [
+      `stop = ${count}; known = 1; next = 0`,
+      ...looks,
+      whenever(`stop > past${t}`, `past${t} = stop`),
+      ...counts,
+      'next = 0; known = 0; stop = 0',
+    ].join('; ');
+  };
+  for (const [t, train] of trains.entries()) {
+    say(`inline bind${t}() {`, '  if');
+    train.placements.forEach(({ before }, p) => {
+      if (before.length > 0) say(`  :: at${t} == ${p} -> ${bind(t, before)}`);
+    });
+    say(`  :: else -> past${t} = 0; counted${t} = 0`, '  fi', '}');
+  }
+
+  /** The harms that lie in where trains are, once one of them has come to a placement. */
+  for (const [t, train] of trains.entries()) {
+    say(`inline look${t}() {`);
+    for (const [o, other] of trains.entries()) {
+      if (o === t) continue;
+      const pairs = (holds: (p: number, q: number) => boolean) =>
+        train.placements.flatMap((_, p) => {
+          const numbers = where(o, (__, q) => holds(p, q));
+          return numbers.length > 0 ? [`(at${t} == ${p} && ${among(o, numbers)})`] : [];
+        });
+      const shared = pairs((p, q) => meet(train.blocks, p, other.blocks, q));
+      if (shared.length > 0) say(`  ${whenever(either(shared), set('two trains in a block'))};`);
+      const facing = pairs((p, q) => faceToFace(train.stances[p]!, other.stances[q]!));
+      if (facing.length > 0) say(`  ${whenever(either(facing), set('face to face'))};`);
+      const order = `order${twoOf(t, o)}`;
+      say('  if');
+      train.placements.forEach((_, p) => {
+        other.placements.forEach((__, q) => {
+          const outcomes = Array.from({ length: ORDERS }, (___, was) =>
+            t < o ? touchOf(train, p, other, q, was, true) : touchOf(other, q, train, p, was, false),
+          );
+          if (outcomes.every(({ order: now, possible }) => now === 0 && !possible)) return;
+          outcomes.forEach(({ order: now, possible, certain }, was) => {
+            const harm = `${possible ? `; ${set('trains touch')}` : ''}${certain ? '; ended = 1' : ''}`;
+            say(`  :: at${t} == ${p} && at${o} == ${q} && ${order} == ${was} -> ${order} = ${now}${harm}`);
+          });
+        });
+      });
+      say(`  :: else -> ${order} = 0`, '  fi;');
+    }
+    say('  skip', '}');
+  }
+
+  say('inline settle() {', '  inputs();', '  do', '  :: changed = events; moved = 0;');
+  if (rules.memory > 0) say(`     i = 0; do :: i < ${rules.memory} -> was[i] = memo[i]; i++ :: else -> break od;`);
+  say('     scan();');
+  if (rules.memory > 0)
+    say(
+      `     i = 0; do :: i < ${rules.memory} -> if :: was[i] != memo[i] -> changed = 1 :: else fi; i++ :: else -> break od;`,
+    );
+  const pulses = model.program.declarations
+    .filter(({ name, role }) => role === 'input' && /^(ask|tell)\./.test(name))
+    .map(({ name }) => `${slotOf(name)} = 0;`);
+  say(
+    '     events = 0;',
+    ...pulses.map((line) => `     ${line}`),
+    ...rules.timers.map((_, i) => `     ends[${i}] = 0;`),
+  );
+  for (const t of trains.keys()) say(`     bind${t}();`);
   document.turnouts.forEach((turnout, t) => {
     const drive = slotOf(names.drive(turnout.name));
     const over = trains.flatMap((_, k) => {
       const numbers = where(k, (p) => p.over.includes(t));
       return numbers.length > 0 ? [among(k, numbers)] : [];
     });
-    say(
-      `     if :: (lies${t} % 2) != ${drive} -> lies${t} = 2 + ${drive}; moved = 1; harmPoints = harmPoints || ${over.length > 0 ? `(${over.join(' || ')})` : '0'} :: else fi;`,
-    );
+    const under = over.length > 0 ? `; ${whenever(either(over), set('points moved under a train'))}` : '';
+    say(`     if :: (lies${t} % 2) != ${drive} -> lies${t} = 2 + ${drive}; moved = 1${under} :: else fi;`);
   });
-  say('     if :: moved -> inputs() :: else -> if :: changed == 0 -> break :: else fi fi', '  od;', '  skip', '}');
+  say(
+    '     if :: moved -> inputs() :: else -> if :: changed == 0 -> break :: else fi fi',
+    '  od;',
+    '  changed = 0; moved = 0; i = 0',
+    '}',
+  );
+  const clear = `${HARM_IDS.map((harm) => `${harmFlag(harm)} = 0`).join('; ')}`;
+
   say('active proctype layout() {', '  d_step {');
   const since = new Set(compiled.timers.map((at) => at + 1));
   first.state.forEach((value, m) => {
-    if (value !== 0 && m < memory && !since.has(m)) say(`    memo[${m}] = ${value};`);
+    if (value !== 0 && m < rules.memory && !since.has(m)) say(`    memo[${m}] = ${value};`);
   });
-  for (const slot of previous) if (first.before[slot]) say(`    before[${slot}] = ${first.before[slot]};`);
-  say('    skip', '  };');
-  say(
-    'end: do',
-    '  :: work == 0 && HARM -> assert(false)',
-    '  :: work == 0 && (harmBlock || harmOpposing || harmPoints || harmWrong) -> break',
-  );
-  const calm = 'work == 0 && !(harmBlock || harmOpposing || harmPoints || harmWrong)';
-  for (const [t, train] of trains.entries())
-    for (const [p, placement] of train.placements.entries())
-      for (const advance of placement.advances) {
-        const may: string[] = [calm, `at${t} == ${p}`];
-        if (advance.signal >= 0)
-          may.push(`(sure${t} || ${slotOf(names.shows(scheme.readings[advance.signal]!.signal.name))} != 0)`);
-        if (advance.turnout >= 0 && advance.facing) may.push(`(lies${advance.turnout} % 2) == ${advance.position}`);
-        const into = train.placements[advance.to]!;
-        const harms = trains.flatMap((other, o) => {
-          if (o === t) return [];
-          const opposed = other.sides.flatMap((sides, q) =>
-            train.sides[advance.to]!.some((side) => sides.includes(side ^ 1)) ? [q] : [],
-          );
-          const shared = where(
-            o,
-            (q, n) => !opposed.includes(n) && q.blocks.some((block) => into.blocks.includes(block)),
-          );
-          return [
-            ...(opposed.length > 0 ? [`harmOpposing = harmOpposing || ${among(o, opposed)};`] : []),
-            ...(shared.length > 0 ? [`harmBlock = harmBlock || ${among(o, shared)};`] : []),
-          ];
+  for (const slot of model.previous) if (first.before[slot]) say(`    before[${slot}] = ${first.before[slot]};`);
+  for (const t of trains.keys()) say(`    look${t}();`);
+  say('    skip', '  };', 'end: do', '  :: work == 0 && HARM -> assert(false)');
+
+  /** One thing alone, or a second one within the same scan. */
+  const begins = (id: number, pairs: boolean) =>
+    pairs && model.on.has('one scan')
+      ? `!ended && (work == 0 || (work == 1 && events == 1 && who >= 0 && who != ${id}))`
+      : '!ended && work == 0';
+  const takes = (id: number, pairs: boolean) =>
+    `if :: work == 0 -> ${clear}; events = 0 :: else fi; events++; who = ${pairs ? id : -1}; work = 1`;
+  let things = 0;
+  for (const [t, train] of trains.entries()) {
+    const id = things++;
+    train.placements.forEach((placement, p) => {
+      for (const advance of placement.advances) sayAdvance(t, p, placement, advance, id);
+      for (const [choice, { to }] of placement.turns.entries()) {
+        const told = train.tellings[p]![choice]!.map(({ stretch, input }) => {
+          const shared = trains.flatMap((_, o) => {
+            const numbers =
+              o === t ? [] : where(o, (q) => q.blocks.some((b) => scheme.stretches.ofBlock[b] === stretch));
+            return numbers.length > 0 ? [among(o, numbers)] : [];
+          });
+          return compiled.slots.has(input) ? whenever(`!(${either(shared)})`, `${slotOf(input)} = 1`) : 'skip';
         });
-        const wrong = advance.turnout >= 0 ? `lies${advance.turnout} != ${advance.position}` : '';
-        say(
-          `  :: d_step { ${may.join(' && ')} -> at${t} = ${advance.to};${advance.signal >= 0 ? ` sure${t} = 0;` : ''} ${wrong ? `if :: ${wrong} -> harmWrong = 1 :: else ${harms.length > 0 ? `-> ${harms.join(' ')} skip ` : ''}fi;` : harms.join(' ')} work = 1 }`,
-        );
+        const deed = [`at${t} = ${to}; past${t} = 0; counted${t} = 0`, `look${t}()`, ...told].join('; ');
+        say(`  :: d_step { ${begins(id, false)} && at${t} == ${p} -> ${takes(id, false)}; ${deed} }`);
       }
-  timers.forEach(({ word, ton }, i) => {
+    });
+    say(`  :: d_step { ${begins(id, false)} && past${t} > 0 -> ${clear}; past${t} = 0; counted${t} = 0; bind${t}() }`);
+  }
+  function sayAdvance(t: number, p: number, { before }: Placement, advance: Advance, id: number): void {
+    const { to, gates, passes, carry, turnouts, seen, offTheEnd } = advance;
+    const may = [begins(id, seen), `at${t} == ${p}`];
+    for (const gate of gates) {
+      const { signal, over } = before[gate]!;
+      const proceed = signal === END_OF_TRACK ? '' : ` || ${aspectOf(signal)} != 0`;
+      may.push(`(past${t} > ${gate} || !${coming(over)}${proceed})`);
+    }
+    for (const { turnout, position, facing } of turnouts)
+      if (facing) may.push(`(lies${turnout} > 1 || lies${turnout} == ${position})`);
+    const deeds: string[] = [];
+    for (const thing of passes)
+      deeds.push(
+        whenever(
+          `${aspectOf(before[thing]!.signal)} == 0`,
+          `if :: counted${t} & ${1 << thing} -> ${set('signal falls too late to stop')} :: else -> ${set('stop not announced in time')} fi`,
+        ),
+      );
+    if (offTheEnd) {
+      say(`  :: d_step { ${may.join(' && ')} -> ${clear}; ${set('off the end of the track')} }`);
+      return;
+    }
+    for (const { turnout, position } of turnouts)
+      deeds.push(whenever(`lies${turnout} != ${position}`, set('points lie wrong')));
+    deeds.push(`at${t} = ${to}; past = 0; counted = 0`);
+    carry.forEach((now, i) => {
+      if (now < 0) return;
+      deeds.push(whenever(`past${t} > ${i} && past < ${now + 1}`, `past = ${now + 1}`));
+      deeds.push(whenever(`counted${t} & ${1 << i}`, `counted = counted | ${1 << now}`));
+    });
+    deeds.push(`past${t} = past; counted${t} = counted; past = 0; counted = 0`, `look${t}()`);
+    const after = seen ? takes(id, true) : `${clear}; skip`;
+    say(`  :: d_step { ${may.join(' && ')} -> ${after}; ${deeds.join('; ')}${seen ? '' : `; bind${t}()`} }`);
+  }
+  rules.timers.forEach(({ word, ton }, i) => {
+    const id = things++;
     const counts = ton ? `memo[${word}] == 1 && memo[${word + 2}] == 0` : `memo[${word + 2}] == 1`;
-    say(`  :: d_step { ${calm} && ${counts} -> which = ${i}; work = 2 }`);
+    say(`  :: d_step { ${begins(id, true)} && ${counts} -> ${takes(id, true)}; ends[${i}] = 1 }`);
   });
   document.turnouts.forEach((turnout, t) => {
-    for (const [lies, to] of [
-      [0, 'diverging'],
-      [1, 'straight'],
-    ] as const)
-      say(
-        `  :: d_step { ${calm} && lies${t} == ${lies} -> which = ${compiled.slots.get(names.ask(turnout.name, to))}; work = 3 }`,
-      );
-    say(`  :: d_step { ${calm} && lies${t} > 1 -> lies${t} = lies${t} - 2; work = 1 }`);
+    const [asked, moved] = [things++, things++];
+    for (const [to, position] of [
+      [0, 'straight'],
+      [1, 'diverging'],
+    ] as const) {
+      const lies = model.on.has('throw back') ? `lies${t} % 2 != ${to}` : `lies${t} == ${1 - to}`;
+      const ask = `${slotOf(names.ask(turnout.name, position))} = 1`;
+      say(`  :: d_step { ${begins(asked, true)} && ${lies} -> ${takes(asked, true)}; ${ask} }`);
+    }
+    say(`  :: d_step { ${begins(moved, true)} && lies${t} > 1 -> ${takes(moved, true)}; lies${t} = lies${t} - 2 }`);
   });
-  say('  :: d_step { work == 2 -> inputs(); ends[which] = 1; scan(); ends[which] = 0; which = 0; work = 1 }');
-  say('  :: d_step { work == 3 -> inputs(); value[which] = 1; scan(); value[which] = 0; which = 0; work = 1 }');
-  say('  :: d_step { work == 1 -> settle(); work = 0 }');
+  for (const slot of model.holdSlots)
+    say(`  :: d_step { ${begins(things, false)} -> ${takes(things, false)}; value[${slot}] = 1 - value[${slot}] }`);
+  say('  :: d_step { work == 1 && !ended -> settle(); work = 0; who = -1 }');
+  say('  :: d_step { work == 1 && ended -> work = 0; who = -1; events = 0 }');
   say('  od', '}', '');
   return lines.join('\n');
 }

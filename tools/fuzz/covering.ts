@@ -1,0 +1,147 @@
+import { stanceOf } from '../../src/core/plant';
+import { Explorer, ProofModel, STANDING_TICKS } from '../../src/core/proof';
+import { type Command, type HarmId, harmOfEvent, harmsOfStance, Random, Rehearsal } from '../../src/core/simulation';
+import { isKind, type LayoutDocument } from '../../src/core/survey';
+
+/** A rehearsal that came to what the proof says can never be. */
+export interface Contradiction {
+  says: string;
+  seed: number;
+}
+
+export interface Covering {
+  contradictions: Contradiction[];
+  /** The proof looked at every state; else nothing was compared. */
+  finished: boolean;
+  /** Harms that the proof finds, and those that rehearsals met. */
+  found: HarmId[];
+  met: HarmId[];
+  states: number;
+}
+
+/** Scans alike in a row after which the rules count as settled. */
+const ALIKE = 3;
+const LOOK_EVERY = 5;
+
+/** Every state’s values of the program, and every harm, of a layout; undefined when there are too many. */
+function explored(document: LayoutDocument, most: number) {
+  const explorer = new Explorer(new ProofModel(document));
+  while (!explorer.run(2000)) if (explorer.set.size > most) return undefined;
+  const { model, set } = explorer;
+  const { names } = model.compiled;
+  const state = new Int32Array(model.words);
+  const settled = new Set<string>();
+  for (let number = 0; number < set.size; number++) {
+    set.read(number, state);
+    model.unpack(state);
+    settled.add(names.map((name) => model.valueOf(name)).join(''));
+  }
+  return { explorer, settled };
+}
+
+/** What people do in a rehearsal by chance: `wild` ones all the time. */
+export function operate(run: Rehearsal, random: Random, wild: boolean): void {
+  const { document, plant } = run;
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)]!;
+  const often = wild ? 4 : 1;
+  const tell = (command: Command) => void run.command(command);
+  if (plant.trains.length === 0) return;
+  if (random.uniform() < 0.004 * often) {
+    const train = pick(plant.trains);
+    tell({ kind: 'run', train: train.figures.id, on: random.uniform() < 0.7 });
+  }
+  if (document.turnouts.length > 0 && random.uniform() < 0.006 * often)
+    tell({ kind: 'throw', turnout: pick(document.turnouts).id, to: pick(['straight', 'diverging']) });
+  if (random.uniform() < 0.002 * often) {
+    const train = pick(plant.trains);
+    if (train.speed === 0) tell({ kind: 'turn back', train: train.figures.id });
+  }
+}
+
+/**
+ * Whether whatever rehearsals come to, driven by chance, is among what the proof has found: every harm, and every settled
+ * state of the rules. A rehearsal ends when trains touch, since nothing is said of what comes after.
+ */
+export function covering(document: LayoutDocument, seeds: number[], minutes: number, mostStates: number): Covering {
+  const known = explored(document, mostStates);
+  if (!known) return { contradictions: [], finished: false, found: [], met: [], states: mostStates };
+  const { explorer, settled } = known;
+  const contradictions = new Map<string, Contradiction>();
+  const met = new Set<HarmId>();
+  for (const seed of seeds) {
+    const run = new Rehearsal(document, seed);
+    const random = new Random(seed, 77);
+    let over = false;
+    const note = (harm: HarmId) => {
+      met.add(harm);
+      if (!explorer.harms.has(harm) && !contradictions.has(harm))
+        contradictions.set(harm, {
+          says: `“${harm}” at ${(run.tick / 50).toFixed(2)} s, seed ${seed}: proved never to happen`,
+          seed,
+        });
+      if (harm === 'trains touch') over = true;
+    };
+    for (const train of run.plant.trains) run.command({ kind: 'run', train: train.figures.id, on: false });
+    let last = '';
+    let alike = 0;
+    const ticks = minutes * 3000 + STANDING_TICKS;
+    for (let tick = 0; tick < ticks && !over; tick++) {
+      if (tick === STANDING_TICKS)
+        for (const train of run.plant.trains) run.command({ kind: 'run', train: train.figures.id, on: true });
+      if (tick > STANDING_TICKS) operate(run, random, seed % 2 === 0);
+      run.step((event) => {
+        const harm = harmOfEvent(event);
+        if (harm) note(harm);
+      });
+      if (tick < STANDING_TICKS || over) continue;
+      if (tick % LOOK_EVERY === 0) {
+        const { partition, stretches } = run.scheme;
+        const stances = run.plant.trains.map((train) => stanceOf(partition, stretches, train.held()));
+        for (const [i, one] of stances.entries())
+          for (const two of stances.slice(i + 1)) for (const harm of harmsOfStance(one, two)) note(harm);
+      }
+      const values = run.evaluator.values.join('');
+      alike = values === last ? alike + 1 : 0;
+      last = values;
+      if (alike !== ALIKE) continue;
+      const state = run.compiled.names.map((name) => run.evaluator.valueOf(name)).join('');
+      if (!settled.has(state) && !contradictions.has('state') && explorer.ended.size === 0)
+        contradictions.set('state', {
+          says: `a state of the rules at ${(run.tick / 50).toFixed(2)} s, seed ${seed}, that the proof has not`,
+          seed,
+        });
+    }
+  }
+  return {
+    contradictions: [...contradictions.values()],
+    finished: true,
+    found: [...explorer.harms.keys()],
+    met: [...met],
+    states: explorer.set.size,
+  };
+}
+
+/** The same layout with as much as possible left out that still contradicts itself. */
+export function smallest(document: LayoutDocument, stillShows: (smaller: LayoutDocument) => boolean): LayoutDocument {
+  let kept = document;
+  const without: ((d: LayoutDocument) => LayoutDocument[])[] = [
+    (d) => d.trains.map((t) => ({ ...d, trains: d.trains.filter((x) => x !== t) })),
+    (d) => d.features.filter(isKind('signal')).map((f) => ({ ...d, features: d.features.filter((x) => x !== f) })),
+    (d) => d.features.filter(isKind('gap')).map((f) => ({ ...d, features: d.features.filter((x) => x !== f) })),
+    (d) => d.detectors.map((x) => ({ ...d, detectors: d.detectors.filter((y) => y !== x) })),
+    (d) => d.crossings.map((x) => ({ ...d, crossings: d.crossings.filter((y) => y !== x) })),
+  ];
+  for (const leaveOut of without)
+    for (let i = 0; i < leaveOut(kept).length; ) {
+      const smaller = leaveOut(kept)[i]!;
+      let shows = false;
+      try {
+        shows = stillShows(smaller);
+      } catch {
+        shows = false;
+      }
+      if (shows) kept = smaller;
+      else i += 1;
+    }
+  return kept;
+}
