@@ -1,5 +1,15 @@
 import { expose } from 'comlink';
-import { type Proof, type ProofProgress, ProofRun, type Property, type Steered, steerStory } from '@/core/proof';
+import {
+  type Proof,
+  ProofModel,
+  type ProofProgress,
+  ProofRun,
+  type Property,
+  type Steered,
+  type Switch,
+  steerStory,
+  writePromela,
+} from '@/core/proof';
 import type { LayoutDocument } from '@/core/survey';
 
 /** A proof with, for each thing that can happen, the run of the rehearsal that comes to it. */
@@ -15,9 +25,13 @@ let stopped = false;
 
 const worker = {
   /** Looks at every state, telling how far it is; a proof that is stopped says what it knows by then. */
-  async prove(document: LayoutDocument, tell: (progress: ProofProgress) => void): Promise<ProofReport> {
+  async prove(
+    document: LayoutDocument,
+    switches: Switch[],
+    tell: (progress: ProofProgress) => void,
+  ): Promise<ProofReport> {
     stopped = false;
-    const run = new ProofRun(document);
+    const run = new ProofRun(document, undefined, new Set(switches));
     let told = performance.now();
     while (!run.step(SLICE) && !stopped) {
       if (performance.now() - told < REPORT_MS) continue;
@@ -33,6 +47,10 @@ const worker = {
   },
   stop(): void {
     stopped = true;
+  },
+  /** The model for the Spin checker; written here, since pages may not start the emitted program. */
+  promela(document: LayoutDocument, switches: Switch[]): string {
+    return writePromela(new ProofModel(document, new Set(switches)));
   },
 };
 

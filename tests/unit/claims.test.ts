@@ -3,7 +3,7 @@ import { checkDesign } from '@/core/design';
 import { cm } from '@/core/measure';
 import { ProofRun, type Property, type Switch, steerStory } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
-import { type Facing, type LayoutDocument, newDocument, type Train, type Turnout } from '@/core/survey';
+import { type Facing, type LayoutDocument, newDocument, type Train } from '@/core/survey';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';

@@ -1,6 +1,5 @@
-import { stanceOf } from '../../src/core/plant';
 import { Explorer, ProofModel, STANDING_TICKS } from '../../src/core/proof';
-import { type Command, type HarmId, harmOfEvent, harmsOfStance, Random, Rehearsal } from '../../src/core/simulation';
+import { type Command, type HarmId, harmOfEvent, harmsNow, Random, Rehearsal } from '../../src/core/simulation';
 import { isKind, type LayoutDocument } from '../../src/core/survey';
 
 /** A rehearsal that came to what the proof says can never be. */
@@ -95,10 +94,7 @@ export function covering(document: LayoutDocument, seeds: number[], minutes: num
       });
       if (tick < STANDING_TICKS || over) continue;
       if (tick % LOOK_EVERY === 0) {
-        const { partition, stretches } = run.scheme;
-        const stances = run.plant.trains.map((train) => stanceOf(partition, stretches, train.held()));
-        for (const [i, one] of stances.entries())
-          for (const two of stances.slice(i + 1)) for (const harm of harmsOfStance(one, two)) note(harm);
+        for (const harm of harmsNow(run)) note(harm);
       }
       const values = run.evaluator.values.join('');
       alike = values === last ? alike + 1 : 0;

@@ -4,6 +4,7 @@
  * `write-promela.ts` writes the same machine for another checker.
  */
 export * from './block-steps';
+export * from './cause';
 export * from './explore';
 export * from './model';
 export * from './moves';

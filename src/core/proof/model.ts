@@ -1,8 +1,17 @@
-import { type Compiled, emitWasm, type Expr, layoutOf, type Program, previousSlots, startWasm, type WasmProgram } from '../logic';
+import {
+  type Compiled,
+  type Expr,
+  emitWasm,
+  layoutOf,
+  type Program,
+  previousSlots,
+  startWasm,
+  type WasmProgram,
+} from '../logic';
 import { names, type Scheme } from '../patterns';
 import { faceToFace } from '../plant';
 import { END_OF_TRACK } from '../signals';
-import { HARM_IDS, type HarmId, Rehearsal, type Telling, TICK_MS } from '../simulation';
+import { HARM_IDS, type HarmId, harmOfEvent, harmsNow, Rehearsal, type Telling, TICK_MS } from '../simulation';
 import type { LayoutDocument } from '../survey';
 import { boundCarried, boundNow, boundPast, boundValues, countedOn, STOOD } from './bound';
 import { choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, THROW, TOGETHER } from './moves';
@@ -55,6 +64,8 @@ export class ProofModel {
   readonly previous: number[];
   /** Trains that could not be put on the track, and why: nothing is said of them. */
   readonly notPlaced: string[];
+  /** What is wrong with how the trains stand before anything moves. */
+  readonly startHarms: HarmId[];
   /** 32-bit words of a packed state. */
   readonly words: number;
   readonly present: Present;
@@ -104,7 +115,14 @@ export class ProofModel {
     this.kinds = MOVES.flatMap(({ needs, list }, kind) => (!needs || on.has(needs) ? [{ kind, list }] : []));
     const start = new Rehearsal(document, 0);
     for (const train of start.plant.trains) train.running = false;
-    for (let i = 0; i < STANDING_TICKS; i++) start.step();
+    const atStart = new Set<HarmId>();
+    for (let i = 0; i < STANDING_TICKS; i++)
+      start.step((event) => {
+        const harm = harmOfEvent(event);
+        if (harm) atStart.add(harm);
+      });
+    for (const harm of harmsNow(start)) atStart.add(harm);
+    this.startHarms = HARM_IDS.filter((harm) => atStart.has(harm));
     this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
     this.scheme = start.scheme;
     this.compiled = start.compiled;

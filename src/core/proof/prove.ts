@@ -1,5 +1,6 @@
 import { HARM_IDS, HARMS, type HarmId } from '../simulation';
 import type { LayoutDocument } from '../survey';
+import { type Cause, causeOf } from './cause';
 import { Explorer } from './explore';
 import { ProofModel } from './model';
 import { type StoryStep, tellStory } from './story';
@@ -28,6 +29,7 @@ export interface Verdict {
   story?: StoryStep[];
   /** It is so before anything has moved. */
   atTheStart?: boolean;
+  cause?: Cause;
 }
 
 export interface ProofProgress {
@@ -87,18 +89,18 @@ export class ProofRun {
     const { finished, deadlock, harms, model, ended } = explorer;
     const verdicts = PROPERTIES.map((property): Verdict => {
       if (property === 'deadlock') {
-        if (deadlock !== undefined) return { property, result: 'fails', story: tellStory(explorer, deadlock) };
+        if (deadlock !== undefined) {
+          const story = tellStory(explorer, deadlock);
+          return { property, result: 'fails', story, cause: causeOf(model, property, story) };
+        }
       } else {
         const failure = harms.get(property);
         if (failure) {
           const { from, move } = failure;
-          const atTheStart = move === undefined;
-          return {
-            property,
-            result: 'fails',
-            story: tellStory(explorer, from, move),
-            ...(atTheStart && { atTheStart }),
-          };
+          const story = tellStory(explorer, from, move);
+          const cause = causeOf(model, property, story);
+          const atTheStart = move === undefined && model.startHarms.includes(property);
+          return { property, result: 'fails', story, cause, ...(atTheStart && { atTheStart }) };
         }
       }
       return { property, result: !finished ? 'unfinished' : ended.size > 0 ? 'holds unless' : 'holds' };

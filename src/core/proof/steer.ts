@@ -1,11 +1,11 @@
-import { stanceOf } from '../plant';
 import {
   type Command,
   type HarmId,
   harmOfEvent,
-  harmsOfStance,
+  harmsNow,
   Rehearsal,
   type RehearsalEvent,
+  stanceNow,
   type TimedCommand,
 } from '../simulation';
 import type { LayoutDocument } from '../survey';
@@ -179,12 +179,4 @@ function steerOnce(
     confirmed: reached(),
     ...(!reached() && instead && { instead }),
   };
-}
-
-const stanceNow = (run: Rehearsal, train: Rehearsal['plant']['trains'][number]) =>
-  stanceOf(run.scheme.partition, run.scheme.stretches, train.held());
-
-function harmsNow(run: Rehearsal): HarmId[] {
-  const stances = run.plant.trains.map((train) => stanceNow(run, train));
-  return stances.flatMap((one, i) => stances.slice(i + 1).flatMap((two) => harmsOfStance(one, two)));
 }

@@ -39,7 +39,7 @@ export function writePromela(model: ProofModel): string {
   say(`bit memo[${Math.max(1, rules.memory)}];`, `hidden byte temp[${Math.max(1, rules.temporary)}];`);
   say(`bit ends[${Math.max(1, rules.timers.length)}];`, `hidden byte was[${Math.max(1, rules.memory)}];`);
   say('hidden byte changed; hidden byte moved; hidden byte i; hidden byte stop; hidden byte known; hidden byte next;');
-  say('hidden int past; hidden int counted; byte work = 1; byte events; int who = -1;');
+  say('hidden int past; hidden int counted; byte work = 1; byte events; byte todo; int who = -1;');
   say(...HARM_IDS.map((harm) => `bit ${harmFlag(harm)};`), 'bit ended;');
   for (const t of trains.keys()) say(`byte at${t} = ${first.at[t]};`, `short past${t}; int counted${t};`);
   for (const t of document.turnouts.keys()) say(`byte lies${t} = ${first.turnouts[t]};`);
@@ -176,14 +176,13 @@ export function writePromela(model: ProofModel): string {
     if (value !== 0 && m < rules.memory && !since.has(m)) say(`    memo[${m}] = ${value};`);
   });
   for (const slot of model.previous) if (first.before[slot]) say(`    before[${slot}] = ${first.before[slot]};`);
-  for (const t of trains.keys()) say(`    look${t}();`);
-  say('    skip', '  };', 'end: do', '  :: work == 0 && HARM -> assert(false)');
+  say('    skip', '  };', 'end: do', '  :: work == 0 && todo == 0 && (HARM) -> assert(false)');
 
   /** One thing alone, or a second one within the same scan. */
   const begins = (id: number, pairs: boolean) =>
     pairs && model.on.has('one scan')
-      ? `!ended && (work == 0 || (work == 1 && events == 1 && who >= 0 && who != ${id}))`
-      : '!ended && work == 0';
+      ? `!ended && todo == 0 && (work == 0 || (work == 1 && events == 1 && who >= 0 && who != ${id}))`
+      : '!ended && todo == 0 && work == 0';
   const takes = (id: number, pairs: boolean) =>
     `if :: work == 0 -> ${clear}; events = 0 :: else fi; events++; who = ${pairs ? id : -1}; work = 1`;
   let things = 0;
@@ -200,11 +199,13 @@ export function writePromela(model: ProofModel): string {
           });
           return compiled.slots.has(input) ? whenever(`!(${either(shared)})`, `${slotOf(input)} = 1`) : 'skip';
         });
-        const deed = [`at${t} = ${to}; past${t} = 0; counted${t} = 0`, `look${t}()`, ...told].join('; ');
+        const deed = [`at${t} = ${to}; past${t} = 0; counted${t} = 0; todo = ${2 * t + 1}`, ...told].join('; ');
         say(`  :: d_step { ${begins(id, false)} && at${t} == ${p} -> ${takes(id, false)}; ${deed} }`);
       }
     });
-    say(`  :: d_step { ${begins(id, false)} && past${t} > 0 -> ${clear}; past${t} = 0; counted${t} = 0; bind${t}() }`);
+    say(
+      `  :: d_step { ${begins(id, false)} && past${t} > 0 -> ${clear}; past${t} = 0; counted${t} = 0; todo = ${2 * t + 2} }`,
+    );
   }
   function sayAdvance(t: number, p: number, { before }: Placement, advance: Advance, id: number): void {
     const { to, gates, passes, carry, turnouts, seen, offTheEnd } = advance;
@@ -236,9 +237,9 @@ export function writePromela(model: ProofModel): string {
       deeds.push(whenever(`past${t} > ${i} && past < ${now + 1}`, `past = ${now + 1}`));
       deeds.push(whenever(`counted${t} & ${1 << i}`, `counted = counted | ${1 << now}`));
     });
-    deeds.push(`past${t} = past; counted${t} = counted; past = 0; counted = 0`, `look${t}()`);
+    deeds.push(`past${t} = past; counted${t} = counted; past = 0; counted = 0; todo = ${2 * t + (seen ? 1 : 2)}`);
     const after = seen ? takes(id, true) : `${clear}; skip`;
-    say(`  :: d_step { ${may.join(' && ')} -> ${after}; ${deeds.join('; ')}${seen ? '' : `; bind${t}()`} }`);
+    say(`  :: d_step { ${may.join(' && ')} -> ${after}; ${deeds.join('; ')} }`);
   }
   rules.timers.forEach(({ word, ton }, i) => {
     const id = things++;
@@ -259,8 +260,12 @@ export function writePromela(model: ProofModel): string {
   });
   for (const slot of model.holdSlots)
     say(`  :: d_step { ${begins(things, false)} -> ${takes(things, false)}; value[${slot}] = 1 - value[${slot}] }`);
-  say('  :: d_step { work == 1 && !ended -> settle(); work = 0; who = -1 }');
-  say('  :: d_step { work == 1 && ended -> work = 0; who = -1; events = 0 }');
+  for (const t of trains.keys()) {
+    say(`  :: d_step { todo == ${2 * t + 1} -> look${t}(); todo = 0 }`);
+    say(`  :: d_step { todo == ${2 * t + 2} -> look${t}(); bind${t}(); todo = 0 }`);
+  }
+  say('  :: d_step { todo == 0 && work == 1 && !ended -> settle(); work = 0; who = -1 }');
+  say('  :: d_step { todo == 0 && work == 1 && ended -> work = 0; who = -1; events = 0 }');
   say('  od', '}', '');
   return lines.join('\n');
 }

@@ -1,5 +1,5 @@
-import { faceToFace, inOneBlock, type Stance } from '../plant';
-import type { RehearsalEvent } from './rehearsal';
+import { faceToFace, inOneBlock, type RollingTrain, type Stance, stanceOf } from '../plant';
+import type { Rehearsal, RehearsalEvent } from './rehearsal';
 
 /** What can go wrong between trains, track and signals, in the order in which it is told. */
 export type HarmId =
@@ -98,4 +98,14 @@ export function harmsOfStance(a: Stance, b: Stance): HarmId[] {
   if (inOneBlock(a, b)) found.push('two trains in a block');
   if (faceToFace(a, b)) found.push('face to face');
   return found;
+}
+
+/** How a train of a rehearsal stands. */
+export const stanceNow = ({ scheme }: Rehearsal, train: RollingTrain): Stance =>
+  stanceOf(scheme.partition, scheme.stretches, train.held());
+
+/** The harms that lie in how the trains of a rehearsal stand now. */
+export function harmsNow(run: Rehearsal): HarmId[] {
+  const stances = run.plant.trains.map((train) => stanceNow(run, train));
+  return stances.flatMap((one, i) => stances.slice(i + 1).flatMap((two) => harmsOfStance(one, two)));
 }

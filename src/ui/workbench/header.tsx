@@ -18,6 +18,7 @@ import { IconButton } from '@/ui/parts/icon-button';
 import { saveFile } from '@/ui/parts/save-file';
 import { ThemeSwitch } from '@/ui/parts/theme-switch';
 import { type Saving, useWorkbench, useWorkbenchStore, type WorkbenchState } from './store';
+import { verdictLine } from './verdict-line';
 
 const SAYS: Record<Saving, string> = {
   opening: 'Opening …',
@@ -27,6 +28,26 @@ const SAYS: Record<Saving, string> = {
   failed: 'Not saved',
   conflict: 'Not saved: two versions',
 };
+
+const TONES = { ok: 'bg-ok-tint text-ok', fail: 'bg-fail-tint text-fail', plain: 'text-ink3' } as const;
+
+/** The verdict on the whole layout; leads to the proof. */
+function Verdict() {
+  const store = useWorkbenchStore();
+  const proved = useWorkbench((s) => s.proved);
+  const document = useWorkbench((s) => s.document);
+  const { says, tone } = verdictLine(proved, document);
+  return (
+    <button
+      type="button"
+      aria-label={`Proof: ${says}`}
+      className={`shrink-0 cursor-pointer whitespace-nowrap rounded-md px-2 py-1 @max-4xl:hidden ${TONES[tone]}`}
+      onClick={() => store.getState().set({ stage: 'prove' })}
+    >
+      {says}
+    </button>
+  );
+}
 
 export function Header() {
   const store = useWorkbenchStore();
@@ -110,6 +131,7 @@ export function Header() {
         <button type="button" className="button" onClick={download}>
           <Download size={14} aria-hidden /> <span className="@max-4xl:sr-only">Export</span>
         </button>
+        <Verdict />
         <output
           className={`flex min-w-28 items-center @max-4xl:min-w-0 gap-1.5 whitespace-nowrap rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
         >

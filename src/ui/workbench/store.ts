@@ -4,6 +4,7 @@ import { createStore, type StoreApi, useStore } from 'zustand';
 import type { DesignView, Trial } from '@/core/design';
 import type { Recording, RehearsalFrame } from '@/core/simulation';
 import { applyChange, applyEdit, type Edit, type LayoutDocument, replaceDocument, type Step } from '@/core/survey';
+import type { Proved } from './verdict-line';
 
 export type Stage = 'survey' | 'signal' | 'prove' | 'rehearse';
 export type Saving = 'opening' | 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';
@@ -81,6 +82,8 @@ export interface WorkbenchState {
   layers: Layers;
   /** The newest design there is; of another document than the present one, it is about to be replaced. */
   design?: Designed;
+  /** The newest proof; of another document than the present one it is out of date. */
+  proved?: Proved;
   trial: Trial;
   /** Present values of the rule program's names: from trying by hand, or from the rehearsal. */
   values: Record<string, number>;

@@ -1,0 +1,208 @@
+import { consistOf, turnedRound } from '../detection';
+import type { Remedy } from '../findings';
+import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
+import { faceToFace } from '../plant';
+import type { HarmId } from '../simulation';
+import { asTyped, type Edit } from '../survey';
+import type { ProofModel } from './model';
+import { meet } from './proof-train';
+import type { StoryStep } from './story';
+
+/** Why a story ends in harm, in the trade’s words, with what to try. */
+export interface Cause {
+  /** What now happens, where, and to whom. */
+  says: string;
+  /** Why, where it can be told. */
+  why?: string;
+  advice?: string;
+  remedies: Remedy<Edit>[];
+}
+
+/** The two trains that a harm between trains is about, as they stand at the end of a story. */
+function pairFor(model: ProofModel, holds: (a: number, b: number) => boolean): [number, number] | undefined {
+  for (let a = 0; a < model.trains.length; a++)
+    for (let b = a + 1; b < model.trains.length; b++)
+      if (!model.isOff(a) && !model.isOff(b) && holds(a, b)) return [a, b];
+  return undefined;
+}
+
+/** Tells the cause of a harm. The model stands in the state that the last step has led to. */
+export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: StoryStep[]): Cause {
+  const { document, scheme, trains } = model;
+  const { partition } = scheme;
+  const { at } = model.present;
+  const shown = (mm: number) => showLength(fromMm(mm), document.shownUnit);
+  const train = (t: number) => trains[t]!.name;
+  const placed = (t: number) => trains[t]!.placements[at[t]!]!;
+  const blockName = (b: number) => partition.blocks[b]!.name;
+  const last = story[story.length - 1]?.says;
+  const none: Cause = { says: last ?? 'It is so from the start.', remedies: [] };
+  switch (harm) {
+    case 'trains touch': {
+      const fouls = (a: number, b: number) => placed(a).zones.find((zone) => placed(b).zones.includes(zone ^ 1));
+      const crossed = pairFor(model, (a, b) => fouls(a, b) !== undefined);
+      if (crossed) {
+        const [a, b] = crossed;
+        const { cause } = partition.graph.fouling[fouls(a, b)! >> 1]!;
+        const turnout = document.turnouts.find((t) => t.id === cause);
+        const crossing = document.crossings.find((c) => c.id === cause);
+        const hidden = [a, b].filter((t) => !placed(t).blocks.some((block) => seesBlock(model, block)));
+        const place = turnout
+          ? `where the legs of ${turnout.name} are not yet clear of each other`
+          : `on ${crossing?.name ?? 'the crossing'}`;
+        const tails = [a, b].filter((t) => tailOf(model, t) > STOP_SHORT_MM);
+        return {
+          says: `${train(a)} and ${train(b)} touch ${place}.`,
+          why: hidden.length
+            ? `No detector sees ${hidden.map(train).join(' and ')} there.`
+            : tails.length
+              ? `The last ${shown(tailOf(model, tails[0]!))} of ${train(tails[0]!)} is not seen, so its block reads free while it still stands there.`
+              : undefined,
+          advice: turnout
+            ? `Clear of ${turnout.name} is ${showLength(turnout.clearance.tenthUm, document.shownUnit)} from its blade tips: cut the gaps and place the signals beyond that, and let the whole train be seen.`
+            : 'Let a detector see each track of the crossing, and place a signal before it on each.',
+          remedies: [],
+        };
+      }
+      const pair = pairFor(model, (a, b) => meet(trains[a]!.pieces, at[a]!, trains[b]!.pieces, at[b]!));
+      if (!pair) return none;
+      const [a, b] = pair;
+      const shared = trains[a]!.grounds[at[a]!]!.find(({ piece }) =>
+        trains[b]!.grounds[at[b]!]!.some((other) => other.piece === piece),
+      )!;
+      const block = partition.pieces[shared.piece]!.block;
+      const over = [a, b].find((t) => !placed(t).blocks.includes(block));
+      if (over !== undefined) {
+        const tail = tailOf(model, over);
+        return {
+          says: `${train(over === a ? b : a)} runs into the rear of ${train(over)} in ${blockName(block)}.`,
+          why: `The last ${shown(tail)} of ${train(over)} hangs over the gap into ${blockName(block)}, which reads free; the next driver stops only ${shown(STOP_SHORT_MM)} before its end.`,
+          advice: 'Fit a resistor axle nearer to the end of its last vehicle, or move the signal back from the gap.',
+          remedies: [],
+        };
+      }
+      return { says: `${train(a)} and ${train(b)} touch in ${blockName(block)}.`, ...entry(model, block) };
+    }
+    case 'two trains in a block': {
+      const pair = pairFor(model, (a, b) => meet(trains[a]!.blocks, at[a]!, trains[b]!.blocks, at[b]!));
+      if (!pair) return none;
+      const [a, b] = pair;
+      const block = placed(a).blocks.find((x) => placed(b).blocks.includes(x))!;
+      return { says: `${train(a)} and ${train(b)} are both in ${blockName(block)}.`, ...entry(model, block) };
+    }
+    case 'face to face': {
+      const pair = pairFor(model, (a, b) => faceToFace(trains[a]!.stances[at[a]!]!, trains[b]!.stances[at[b]!]!));
+      if (!pair) return none;
+      const [a, b] = pair;
+      const stretch = trains[a]!.stances[at[a]!]!.courses.find(({ stretch: s }) =>
+        trains[b]!.stances[at[b]!]!.courses.some((other) => other.stretch === s),
+      )!.stretch;
+      return {
+        says: `${train(a)} and ${train(b)} run towards each other in ${scheme.stretches.all[stretch]!.name}.`,
+        why: scheme.stretches.all[stretch]!.bothWays
+          ? undefined
+          : 'It is not signalled both ways, so that nothing keeps the other direction out.',
+        advice: 'Signal that stretch from both ends, or send one of the two the other way round.',
+        remedies: [],
+      };
+    }
+    case 'stop not announced in time':
+    case 'signal falls too late to stop': {
+      const deed = story[story.length - 1]?.deeds.find(({ late }) => late);
+      const late = deed && document.trains.find((t) => t.id === trains[deed.index]!.id);
+      if (!late) return none;
+      const needs = mostBrakingMm(layoutSpeedMmPerS(late.topSpeedKmh, document.scale), late.brakingMmPerS2);
+      return {
+        says: last!,
+        why:
+          harm === 'stop not announced in time'
+            ? `${late.name} needs up to ${shown(needs)} to stop, and the signals before told it later than that.`
+            : `It fell when ${late.name} was nearer than the ${shown(needs)} that it needs to stop.`,
+        advice:
+          harm === 'stop not announced in time'
+            ? 'Make the blocks longer, run the train more slowly, or add an aspect that warns earlier.'
+            : undefined,
+        remedies: [],
+      };
+    }
+    case 'deadlock': {
+      const onTrack = trains.filter((_, t) => !model.isOff(t)).length;
+      const circuit = scheme.stretches.all.find((s) => s.closed && s.blocks.length <= onTrack);
+      return {
+        says: 'No train can ever get anywhere again.',
+        why: circuit
+          ? `${onTrack} trains on a circuit of ${circuit.blocks.length} blocks: each waits for the next block, and none is free.`
+          : undefined,
+        advice: circuit
+          ? 'Take one train off, or cut one more gap.'
+          : 'Take one train off, or let it turn back earlier.',
+        remedies: [],
+      };
+    }
+    case 'points lie wrong':
+      return { ...none, advice: 'Place a signal before those points for trains that come that way.' };
+    case 'points moved under a train': {
+      const under = document.turnouts
+        .map((turnout, i) => ({ turnout, t: trains.findIndex((x, k) => x.placements[at[k]!]?.over.includes(i)), i }))
+        .find(({ t, i }) => t >= 0 && model.present.turnouts[i]! >= 2);
+      return under
+        ? {
+            says: `${under.turnout.name} moves under ${train(under.t)}.`,
+            why: 'No axle that a detector sees stands in the block of the points, though a part of the train still lies over them.',
+            advice: `Fit resistor axles so that no part longer than the way over ${under.turnout.name} is unseen, or cut the gap farther from its blades.`,
+            remedies: [],
+          }
+        : none;
+    }
+    case 'off the end of the track':
+      return {
+        ...none,
+        advice: 'Keep the points that lead there locked while a train comes, or put a signal before them.',
+      };
+    default:
+      return none;
+  }
+}
+
+/** Who may come into a block without a signal’s leave, and a signal to place there. */
+function entry(model: ProofModel, block: number): { why?: string; advice?: string; remedies: Remedy<Edit>[] } {
+  const { document, scheme } = model;
+  const { partition } = scheme;
+  const guarded = new Set(
+    scheme.readings.flatMap(({ ways }) => ways.flatMap((way) => way.blocks.map((b) => `${b.piece} ${b.enters}`))),
+  );
+  const blind = partition.sections[partition.blocks[block]!.section]!.detectors.length === 0;
+  const open = partition.blocks[block]!.ends.filter(
+    ({ piece, end }) => partition.pieces[piece]!.bounded[end]?.kind === 'cut' && !guarded.has(`${piece} ${end}`),
+  );
+  if (open.length > 0) {
+    const remedies = open.slice(0, 2).map(({ piece, end }): Remedy<Edit> => {
+      const { line, from, to } = partition.pieces[piece]!;
+      const at = end === 0 ? from : to;
+      const where = `${showLength(at, document.shownUnit)} on ${document.lines.find((l) => l.id === line)!.name}`;
+      return {
+        says: `Place a signal at ${where}`,
+        edit: { do: 'add signal', line, at: asTyped(at), governs: end === 0 ? 'up' : 'down' },
+      };
+    });
+    return { why: `A train can come into ${partition.blocks[block]!.name} there without passing a signal.`, remedies };
+  }
+  return {
+    why: blind
+      ? `No detector sees a train in ${partition.blocks[block]!.name}.`
+      : `${partition.blocks[block]!.name} read free while a train, or a part of one, still stood in it.`,
+    advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
+    remedies: [],
+  };
+}
+
+const seesBlock = ({ scheme }: ProofModel, block: number): boolean =>
+  scheme.partition.sections[scheme.partition.blocks[block]!.section]!.detectors.length > 0;
+
+/** From the last axle that a detector sees to the tail, as the train runs now, in mm. */
+function tailOf(model: ProofModel, t: number): number {
+  const own = model.document.trains.find(({ id }) => id === model.trains[t]!.id)!;
+  const consist = consistOf(model.document, own);
+  const { turned } = model.trains[t]!.placements[model.present.at[t]!]!;
+  return (turned ? turnedRound(consist) : consist).unseenTailMm;
+}
