@@ -59,10 +59,17 @@ export function operate(run: Rehearsal, random: Random, wild: boolean): void {
 
 /**
  * Whether whatever rehearsals come to, driven by chance, is among what the proof has found: every harm, and every settled
- * state of the rules. A rehearsal ends when trains touch, since nothing is said of what comes after.
+ * state of the rules. A rehearsal ends when trains touch, since nothing is said of what comes after. `proved` is another layout
+ * for the proof alone, to see that the comparison can fail.
  */
-export function covering(document: LayoutDocument, seeds: number[], minutes: number, mostStates: number): Covering {
-  const known = explored(document, mostStates);
+export function covering(
+  document: LayoutDocument,
+  seeds: number[],
+  minutes: number,
+  mostStates: number,
+  proved = document,
+): Covering {
+  const known = explored(proved, mostStates);
   if (!known) return { contradictions: [], finished: false, found: [], met: [], states: mostStates };
   const { explorer, settled } = known;
   const contradictions = new Map<string, Contradiction>();

@@ -15,6 +15,12 @@ export const FINDING_KINDS = {
   'no signal at the end of a block': 'signal',
   'points without protection': 'signal',
   'two things with one name': 'signal',
+  'signal inside clearance': 'signal',
+  'train that cannot be placed': 'survey',
+  'trains in each other’s way at the start': 'survey',
+  'no block to spare on a circuit': 'survey',
+  'braking longer than its warning': 'signal',
+  'overhang over points': 'survey',
 } as const;
 export type FindingKind = keyof typeof FINDING_KINDS;
 

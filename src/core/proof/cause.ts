@@ -81,14 +81,14 @@ export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: Sto
           remedies: [],
         };
       }
-      return { says: `${train(a)} and ${train(b)} touch in ${blockName(block)}.`, ...entry(model, block) };
+      return { says: `${train(a)} and ${train(b)} touch in ${blockName(block)}.`, ...entry(model, block, pair) };
     }
     case 'two trains in a block': {
       const pair = pairFor(model, (a, b) => meet(trains[a]!.blocks, at[a]!, trains[b]!.blocks, at[b]!));
       if (!pair) return none;
       const [a, b] = pair;
       const block = placed(a).blocks.find((x) => placed(b).blocks.includes(x))!;
-      return { says: `${train(a)} and ${train(b)} are both in ${blockName(block)}.`, ...entry(model, block) };
+      return { says: `${train(a)} and ${train(b)} are both in ${blockName(block)}.`, ...entry(model, block, pair) };
     }
     case 'face to face': {
       const pair = pairFor(model, (a, b) => faceToFace(trains[a]!.stances[at[a]!]!, trains[b]!.stances[at[b]!]!));
@@ -164,33 +164,39 @@ export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: Sto
   }
 }
 
-/** Who may come into a block without a signal’s leave, and a signal to place there. */
-function entry(model: ProofModel, block: number): { why?: string; advice?: string; remedies: Remedy<Edit>[] } {
-  const { document, scheme } = model;
-  const { partition } = scheme;
-  const guarded = new Set(
-    scheme.readings.flatMap(({ ways }) => ways.flatMap((way) => way.blocks.map((b) => `${b.piece} ${b.enters}`))),
-  );
-  const blind = partition.sections[partition.blocks[block]!.section]!.detectors.length === 0;
-  const open = partition.blocks[block]!.ends.filter(
-    ({ piece, end }) => partition.pieces[piece]!.bounded[end]?.kind === 'cut' && !guarded.has(`${piece} ${end}`),
-  );
-  if (open.length > 0) {
-    const remedies = open.slice(0, 2).map(({ piece, end }): Remedy<Edit> => {
-      const { line, from, to } = partition.pieces[piece]!;
-      const at = end === 0 ? from : to;
-      const where = `${showLength(at, document.shownUnit)} on ${document.lines.find((l) => l.id === line)!.name}`;
-      return {
-        says: `Place a signal at ${where}`,
-        edit: { do: 'add signal', line, at: asTyped(at), governs: end === 0 ? 'up' : 'down' },
-      };
-    });
-    return { why: `A train can come into ${partition.blocks[block]!.name} there without passing a signal.`, remedies };
+/** Why one of two trains could come into a block where the other is, and a signal to place there when none stands there. */
+function entry(
+  model: ProofModel,
+  block: number,
+  pair: [number, number],
+): { why?: string; advice?: string; remedies: Remedy<Edit>[] } {
+  const { document, scheme, trains } = model;
+  const { partition, readings } = scheme;
+  const { name, section } = partition.blocks[block]!;
+  for (const t of pair) {
+    const { tape } = trains[t]!.placements[model.present.at[t]!]!;
+    const nth = tape.findIndex(({ piece }, i) => i > 0 && partition.pieces[piece]!.block === block);
+    const [before, own] = [tape[nth - 1], tape[nth]];
+    if (!before || !own || partition.pieces[before.piece]!.block === block) continue;
+    if (
+      readings.some(
+        ({ piece, exit, offBoundary }) => piece === before.piece && exit === before.exit && offBoundary === 0,
+      )
+    )
+      continue;
+    const { line, from, to } = partition.pieces[own.piece]!;
+    const [at, governs] = own.exit === 1 ? [from, 'up' as const] : [to, 'down' as const];
+    const where = `${showLength(at, document.shownUnit)} on ${document.lines.find((l) => l.id === line)!.name}`;
+    return {
+      why: `No signal holds a train at ${where}, where ${trains[t]!.name} comes into ${name}.`,
+      remedies: [{ says: `Place a signal at ${where}`, edit: { do: 'add signal', line, at: asTyped(at), governs } }],
+    };
   }
   return {
-    why: blind
-      ? `No detector sees a train in ${partition.blocks[block]!.name}.`
-      : `${partition.blocks[block]!.name} read free while a train, or a part of one, still stood in it.`,
+    why:
+      partition.sections[section]!.detectors.length === 0
+        ? `No detector sees a train in ${name}.`
+        : `${name} read free while a train, or a part of one, still stood in it.`,
     advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
     remedies: [],
   };

@@ -164,7 +164,7 @@ export class PlacementsOfTrain {
         const [near, far] = this.along(entry, zone.from, zone.to);
         if (far <= entry.from || near >= entry.to) continue;
         if (entry === head) marks.push(near);
-        marks.push(far + consist.lengthMm);
+        if (far <= entry.to + SAME_MM) marks.push(far + consist.lengthMm);
       }
     }
     if (this.mayTurn)
@@ -172,7 +172,8 @@ export class PlacementsOfTrain {
         /** Where it would have to stop once turned back: a placement must not reach beyond. */
         const reached = this.signalsOn(entry.piece, entry.exit === 1 ? 0 : 1).map(({ alongMm }) => entry.to - alongMm);
         for (const at of [entry.from, ...reached])
-          marks.push(at + consist.lengthMm, at + STOP_SHORT_MM + consist.lengthMm);
+          for (const place of [at, at + STOP_SHORT_MM])
+            if (place <= entry.to + SAME_MM) marks.push(place + consist.lengthMm);
       }
     return marks.filter((mark) => mark > SAME_MM && mark <= head.to + SAME_MM).map((mark) => Math.min(mark, head.to));
   }

@@ -12,8 +12,8 @@ export type Property = HarmId | 'deadlock';
 export const PROPERTY_WORDS: Record<Property, { holds: string; fails: string }> = {
   ...HARMS,
   deadlock: {
-    holds: 'It never happens that no train can ever leave its block.',
-    fails: 'It can happen that no train can ever leave its block again.',
+    holds: 'It never happens that no train can ever get anywhere again.',
+    fails: 'It can happen that no train can ever get anywhere again.',
   },
 };
 /** The order in which verdicts are told. */

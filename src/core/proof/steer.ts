@@ -171,6 +171,11 @@ function steerOnce(
   for (const { kind, index } of story[story.length - 1]?.deeds ?? [])
     if (MOVES[kind]!.name === 'goes on' && !reached()) tell({ kind: 'run', train: model.trains[index]!.id, on: true });
   for (let i = 0; i < AFTERMATH_TICKS && !reached(); i++) step();
+  if (story.length === 0)
+    for (const { id } of model.trains) {
+      tell({ kind: 'run', train: id, on: true });
+      for (let i = 0; i < AFTERMATH_TICKS && !reached(); i++) step();
+    }
   const [instead] = [...met].filter((harm) => harm !== property);
   return {
     seed: SEED,

@@ -1,0 +1,202 @@
+import { consistOf, type Partition, withinBlock } from '../detection';
+import type { Finding } from '../findings';
+import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
+import type { Scheme } from '../patterns';
+import { faceToFace, inOneBlock, Plant, stanceOf } from '../plant';
+import { asTyped, type Edit } from '../survey';
+import type { EdgeEnd, EdgeStretch } from '../track';
+
+/** What can be seen of trains and signals without looking at every state: where they wait, how they begin, how they stop. */
+export function trafficFindings(scheme: Scheme): Finding<Edit>[] {
+  return [
+    ...signalsInsideClearance(scheme),
+    ...startFindings(scheme),
+    ...lateWarnings(scheme),
+    ...overhangsOverPoints(scheme),
+  ];
+}
+
+/** Signals at which a waiting train fouls points or a crossing, though it comes from clear of them. */
+function signalsInsideClearance({ document, partition, readings }: Scheme): Finding<Edit>[] {
+  const { graph } = partition;
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  const findings: Finding<Edit>[] = [];
+  for (const { signal, piece: on, exit } of readings) {
+    const piece = partition.pieces[on]!;
+    const stopsAt = signal.at.tenthUm + (exit === 1 ? -1 : 1) * fromMm(STOP_SHORT_MM);
+    for (const { cause, a, b } of graph.fouling) {
+      for (const [own, other] of [
+        [a, b],
+        [b, a],
+      ] as const) {
+        const zone = own.find(({ edge, from, to }) => edge === piece.edge && stopsAt > from && stopsAt < to);
+        if (!zone || reachesBlades(partition, piece.edge, zone, exit) === false) continue;
+        const clear = exit === 1 ? zone.from : zone.to;
+        const edge = graph.edges[piece.edge]!;
+        if (clear === (exit === 1 ? edge.from : edge.to)) continue;
+        const turnout = document.turnouts.find((t) => t.id === cause);
+        const name = turnout?.name ?? document.crossings.find((c) => c.id === cause)?.name ?? cause;
+        const inside = Math.abs(stopsAt - clear);
+        const [line] = other.map(({ edge: e }) => document.lines.find((l) => l.id === graph.edges[e]!.line)?.name);
+        findings.push({
+          id: `inside-clearance ${signal.id} ${cause}`,
+          kind: 'signal inside clearance',
+          severity: 'unsafe',
+          subject: signal.id,
+          says: `${signal.name} stands inside the clearance point of ${name}: a train that waits there reaches ${shown(inside)} into it and fouls ${line ?? 'the other track'}.`,
+          figures: [
+            { name: 'clearance point', value: shown(clear) },
+            { name: 'a driver stops at', value: shown(stopsAt) },
+          ],
+          advice: 'Move it clear of the points, and the gap with it.',
+          remedies: [{ says: `Move it to ${shown(clear)}`, edit: { do: 'move', id: signal.id, at: asTyped(clear) } }],
+        });
+      }
+    }
+  }
+  return findings;
+}
+
+/** Whether a train that runs on out of a zone by an end comes to what fouls, and not away from it. */
+function reachesBlades(partition: Partition, edge: number, zone: EdgeStretch, exit: EdgeEnd): boolean {
+  const { from, to } = partition.graph.edges[edge]!;
+  return exit === 1 ? zone.to === to : zone.from === from;
+}
+
+/** How trains stand at the start, and circuits with no block to spare. */
+function startFindings({ document, partition, readings, stretches }: Scheme): Finding<Edit>[] {
+  const findings: Finding<Edit>[] = [];
+  const plant = new Plant(document, partition, readings, () => ({ speed: 0, startDelay: 0 }));
+  for (const { train, problem } of plant.notPlaced)
+    findings.push({
+      id: `not-placed ${train}`,
+      kind: 'train that cannot be placed',
+      severity: 'unsafe',
+      subject: train,
+      says: problem,
+      figures: [],
+      advice: 'Give it another place to start, or take it off the track.',
+      remedies: [],
+    });
+  const standing = plant.trains.map((train) => ({
+    id: train.figures.id,
+    name: train.figures.name,
+    stance: stanceOf(partition, stretches, train.held()),
+  }));
+  standing.forEach((one, i) => {
+    for (const two of standing.slice(i + 1)) {
+      const facing = faceToFace(one.stance, two.stance);
+      if (!facing && !inOneBlock(one.stance, two.stance)) continue;
+      const names = `${one.name} and ${two.name}`;
+      const shared = one.stance.blocks.find((block) => two.stance.blocks.includes(block));
+      findings.push({
+        id: `start ${one.id} ${two.id}`,
+        kind: 'trains in each other’s way at the start',
+        severity: 'unsafe',
+        subject: two.id,
+        says: facing
+          ? `${names} face each other at the start, with no points between them where one could get out of the way.`
+          : `${names} start in one block, ${partition.blocks[shared!]!.name}.`,
+        figures: [],
+        advice: 'Give one of them another place to start.',
+        remedies: [],
+      });
+    }
+  });
+  for (const stretch of stretches.all.filter(({ closed }) => closed)) {
+    const trains = standing.filter(({ stance }) => stance.blocks.some((block) => stretch.blocks.includes(block)));
+    if (trains.length === 0 || trains.length < stretch.blocks.length) continue;
+    findings.push({
+      id: `full-circuit ${stretch.name}`,
+      kind: 'no block to spare on a circuit',
+      severity: 'unsafe',
+      subject: trains[0]!.id,
+      says: `${trains.length} ${trains.length === 1 ? 'train' : 'trains'} on a circuit of ${stretch.blocks.length} ${stretch.blocks.length === 1 ? 'block' : 'blocks'}: nobody can ever move.`,
+      figures: [
+        { name: 'trains', value: String(trains.length) },
+        { name: 'blocks', value: String(stretch.blocks.length) },
+      ],
+      advice: 'Take one train off, or cut one more gap.',
+      remedies: [],
+    });
+  }
+  return findings;
+}
+
+/** Trains that need farther to stop than signals warn them: from where one says “be ready to stop” to where they must stand. */
+function lateWarnings({ document, readings }: Scheme): Finding<Edit>[] {
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  /** By signal: the shortest way to it from the signal before, and from the one before that. */
+  const before = readings.map(() => [] as { from: number; length: number }[]);
+  for (const { index, ways } of readings)
+    for (const { ending, length } of ways)
+      if (ending.kind === 'signal') before[ending.signal]!.push({ from: index, length });
+  const warnings = before.flatMap((ways, stop) =>
+    ways.flatMap(({ from, length }) =>
+      before[from]!.map((earlier) => ({ stop, caution: from, length: length + earlier.length })),
+    ),
+  );
+  return document.trains.flatMap((train): Finding<Edit>[] => {
+    const needs = fromMm(
+      mostBrakingMm(layoutSpeedMmPerS(train.topSpeedKmh, document.scale), train.brakingMmPerS2) + STOP_SHORT_MM,
+    );
+    const late = warnings.filter(({ length }) => length < needs).sort((a, b) => a.length - b.length);
+    const [worst] = late;
+    if (!worst) return [];
+    const name = (signal: number) => readings[signal]!.signal.name;
+    return [
+      {
+        id: `late-warning ${train.id}`,
+        kind: 'braking longer than its warning',
+        severity: 'unsafe',
+        subject: train.id,
+        says: `${train.name} cannot stop at ${name(worst.stop)} when it learns of it: ${name(worst.caution)} warns it ${shown(worst.length)} before, and it needs ${shown(needs)}, ${shown(needs - worst.length)} more.`,
+        figures: [
+          { name: 'warned before the stop', value: shown(worst.length) },
+          { name: 'needed, at its fastest', value: shown(needs) },
+          { name: 'signals too near for it', value: String(new Set(late.map(({ stop }) => stop)).size) },
+        ],
+        advice: 'Make the blocks longer, run it more slowly, or let it brake harder.',
+        remedies: [],
+      },
+    ];
+  });
+}
+
+/** Trains whose unseen end is longer than the watched track beside the blades, so that points can move under it. */
+function overhangsOverPoints({ document, partition }: Scheme): Finding<Edit>[] {
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  const findings: Finding<Edit>[] = [];
+  const tails = document.trains.map((train) => ({ train, tail: fromMm(consistOf(document, train).unseenTailMm) }));
+  for (const node of partition.graph.turnouts) {
+    const room = Math.min(...[node.stem, node.straight, node.diverging].map((leg) => watchedFrom(partition, leg)));
+    const long = tails.filter(({ train, tail }) => tail > room && consistOf(document, train).axlesMm.length > 0);
+    if (long.length === 0) continue;
+    findings.push({
+      id: `overhang ${node.turnout.id}`,
+      kind: 'overhang over points',
+      severity: 'unsafe',
+      subject: node.turnout.id,
+      says: `${node.turnout.name} can move while the end of ${long.map(({ train }) => train.name).join(', ')} still lies over it: its block ends ${shown(room)} from the blades, and more than that is not seen.`,
+      figures: long.map(({ train, tail }) => ({ name: train.name, value: `${shown(tail)} unseen` })),
+      advice: 'Cut the gap farther from the blades, or fit a resistor axle near the end of the train.',
+      remedies: [],
+    });
+  }
+  return findings;
+}
+
+/** From the blades along a leg to the nearest end of their block. */
+function watchedFrom(partition: Partition, leg: { edge: number; end: EdgeEnd }): number {
+  const own = partition.piecesOfEdge[leg.edge]!;
+  const first = leg.end === 0 ? own[0]! : own[own.length - 1]!;
+  const seen = new Set<number>();
+  const walk = (piece: typeof first, enters: EdgeEnd): number => {
+    if (seen.has(piece.index)) return 0;
+    seen.add(piece.index);
+    const on = withinBlock(partition, piece, enters === 0 ? 1 : 0);
+    const further = on.length === 0 ? 0 : Math.min(...on.map((next) => walk(next.piece, next.enters)));
+    return piece.to - piece.from + further;
+  };
+  return walk(first, leg.end);
+}

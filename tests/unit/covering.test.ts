@@ -1,0 +1,45 @@
+import { describe, expect, test } from 'vitest';
+import { covering, smallest } from '../../tools/fuzz/covering';
+import { fuzz } from '../../tools/fuzz/fuzz';
+import { randomLayout } from '../../tools/fuzz/random-layout';
+
+const PARTS = [0, 1, 2];
+const LAYOUTS_EACH = 100;
+
+describe('any mishap of any rehearsal is a harm that the proof finds, and any state it settles in a state of the proof', () => {
+  test.each(PARTS)('300 random layouts, sound and spoilt, tame operators and wild: part %i of 3', (part) => {
+    const lines: string[] = [];
+    const options = {
+      layouts: LAYOUTS_EACH,
+      seed: 20_000 + part * LAYOUTS_EACH,
+      runs: 4,
+      minutes: 5,
+      mostStates: 40_000,
+    };
+    const { compared, found, met } = fuzz(options, (line) => lines.push(line));
+    expect(lines).toEqual([]);
+    expect(compared).toBeGreaterThan(LAYOUTS_EACH * 0.6);
+    for (const harm of ['trains touch', 'two trains in a block', 'face to face', 'points lie wrong']) {
+      expect(found[harm] ?? 0, `${harm}, found by proofs`).toBeGreaterThan(2);
+      expect(met[harm] ?? 0, `${harm}, met by rehearsals`).toBeGreaterThan(0);
+    }
+  });
+  test('which says something: a proof of the layout without its second train is contradicted', () => {
+    let contradicted = 0;
+    for (let seed = 20_000; seed < 20_040; seed++) {
+      const whole = randomLayout(seed);
+      if (whole.trains.length < 2) continue;
+      const blind = { ...whole, trains: whole.trains.slice(0, 1) };
+      contradicted += covering(whole, [seed], 3, 20_000, blind).contradictions.length > 0 ? 1 : 0;
+    }
+    expect(contradicted).toBeGreaterThan(3);
+  });
+  test('a layout that contradicts itself is made smaller as long as it does', () => {
+    const whole = randomLayout(20_003);
+    const signals = whole.features.filter((f) => f.kind === 'signal').length;
+    expect(signals + whole.trains.length).toBeGreaterThan(1);
+    const small = smallest(whole, (d) => d.detectors.length >= 1);
+    expect(small.trains).toEqual([]);
+    expect(small.detectors).toHaveLength(1);
+  });
+});
