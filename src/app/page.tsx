@@ -7,7 +7,7 @@ import { ThemeSwitch } from '@/ui/parts/theme-switch';
 
 function factsOf({ document }: StoredLayout): string {
   const length = document.lines.reduce((sum, line) => sum + line.length.tenthUm, 0);
-  return `${SCALES[document.scale].label} · ${showLength(Math.round(length / 1e5) * 1e5, document.shownUnit)} of track · ${document.trains.length} trains`;
+  return `${SCALES[document.scale].label} · ${showLength(length, document.shownUnit)} of track · ${document.trains.length} trains`;
 }
 
 export default async function LayoutsPage() {

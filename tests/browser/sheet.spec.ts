@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
 import { cm } from '../../src/core/measure';
 import { type LayoutDocument, newDocument } from '../../src/core/survey';
@@ -265,11 +269,49 @@ test('the oval is proved, and a missing signal is told as a story and shown in t
   await page.getByRole('button', { name: 'Look at every state' }).click();
   const verdicts = page.getByRole('list', { name: 'Verdicts' });
   await expect(verdicts).toContainText('Two trains can come into one block.', { timeout: 60_000 });
-  await expect(verdicts).toContainText('Red train comes into B2.');
-  await expect(verdicts).toContainText('Proved: no points ever move under a train.');
-  await verdicts.getByRole('button', { name: 'Show it in Rehearse' }).click();
+  await expect(verdicts).toContainText('Red train and Blue train are both in B2.');
+  await expect(verdicts).toContainText('No signal holds a train at 180 cm on Oval, where Red train comes into B2.');
+  await expect(page.getByRole('button', { name: 'Proof: 3 ways to fail' })).toBeVisible();
+  const blocks = verdicts.getByRole('listitem').filter({ hasText: /^Two trains can come into one block/ });
+  await blocks.first().getByRole('button', { name: 'Show it in Rehearse' }).click();
   await expect(page.getByText('On the line now')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Block B2, occupied' })).toBeVisible({ timeout: 60_000 });
+  expect(errors).toEqual([]);
+});
+
+test('the remedy of a failure mends it, the verdict stands in the header, and an edit takes it back', async ({
+  page,
+}) => {
+  const document = learningOval();
+  await openLayout(page, { ...document, features: document.features.filter((f) => !('name' in f && f.name === 'S2')) });
+  await expect(page.getByRole('button', { name: 'Proof: Not proved yet' })).toBeVisible();
+  await stage(page, 'Prove');
+  await page.getByRole('button', { name: 'Look at every state' }).click();
+  await page.getByRole('button', { name: 'Place a signal at 180 cm on Oval' }).first().click();
+  await expect(page.getByRole('button', { name: /^Proof: Not proved since \d\d:\d\d$/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Prove again' }).click();
+  await expect(page.getByRole('button', { name: 'Proof: Proved for 2 trains' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('list', { name: 'Verdicts' })).toContainText(
+    'Proved: no points ever move under a train.',
+  );
+  await page.getByRole('checkbox', { name: /^Signals are held at stop by hand/ }).click();
+  await page.getByRole('button', { name: 'Prove again' }).click();
+  await expect(page.getByRole('button', { name: 'Proof: 1 way to fail' })).toBeVisible({ timeout: 60_000 });
+});
+
+test('the model is saved, and Spin reads it', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, learningOval());
+  await stage(page, 'Prove');
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the model' }).click();
+  const download = await saved;
+  expect(download.suggestedFilename()).toBe('learning-oval.pml');
+  const folder = mkdtempSync(join(tmpdir(), 'roblik-model-'));
+  await download.saveAs(join(folder, 'm.pml'));
+  execFileSync('spin', ['-a', 'm.pml'], { cwd: folder });
+  expect(existsSync(join(folder, 'pan.c'))).toBe(true);
+  rmSync(folder, { recursive: true });
   expect(errors).toEqual([]);
 });
 

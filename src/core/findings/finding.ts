@@ -1,28 +1,34 @@
 export type Severity = 'unsafe' | 'check' | 'note';
 
-/** What can be wrong, each with the stage of the work in which it is put right. */
+/**
+ * What can be wrong, each with the stage of the work in which it is put right, and the harm of the proof that it can lead to. A
+ * proof speaks of the trains as they start now, a finding of any; the two are told beside each other.
+ */
 export const FINDING_KINDS = {
-  'track without detection': 'survey',
-  'two detectors in one section': 'survey',
-  'block shorter than the longest train': 'survey',
-  'train no detector sees': 'survey',
-  'unseen tail': 'survey',
-  'unseen over points': 'survey',
-  'crossing read as a diamond': 'survey',
-  'signal not at a block’s end': 'signal',
-  'signal with nothing to protect': 'signal',
-  'signal into undetected track': 'signal',
-  'no signal at the end of a block': 'signal',
-  'points without protection': 'signal',
-  'two things with one name': 'signal',
-  'signal inside clearance': 'signal',
-  'train that cannot be placed': 'survey',
-  'trains in each other’s way at the start': 'survey',
-  'no block to spare on a circuit': 'survey',
-  'braking longer than its warning': 'signal',
-  'overhang over points': 'survey',
-} as const;
+  'track without detection': { stage: 'survey' },
+  'two detectors in one section': { stage: 'survey' },
+  'block shorter than the longest train': { stage: 'survey' },
+  'train no detector sees': { stage: 'survey', harm: 'two trains in a block' },
+  'unseen tail': { stage: 'survey', harm: 'trains touch' },
+  'unseen over points': { stage: 'survey', harm: 'points moved under a train' },
+  'overhang over points': { stage: 'survey', harm: 'points moved under a train' },
+  'crossing read as a diamond': { stage: 'survey' },
+  'train that cannot be placed': { stage: 'survey' },
+  'trains in each other’s way at the start': { stage: 'survey' },
+  'no block to spare on a circuit': { stage: 'survey' },
+  'signal not at a block’s end': { stage: 'signal' },
+  'signal with nothing to protect': { stage: 'signal' },
+  'signal into undetected track': { stage: 'signal' },
+  'no signal at the end of a block': { stage: 'signal', harm: 'two trains in a block' },
+  'points without protection': { stage: 'signal', harm: 'points lie wrong' },
+  'signal inside clearance': { stage: 'signal', harm: 'trains touch' },
+  'braking longer than its warning': { stage: 'signal', harm: 'stop not announced in time' },
+  'two things with one name': { stage: 'signal' },
+} as const satisfies Record<string, { stage: string; harm?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;
+
+/** The harm of a proof that a kind of finding can lead to. */
+export const harmOfFinding = (kind: FindingKind): string | undefined => (FINDING_KINDS[kind] as { harm?: string }).harm;
 
 export interface Figure {
   name: string;

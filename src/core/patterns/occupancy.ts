@@ -29,7 +29,7 @@ export function occupancyRules(scheme: Scheme): RuleBook {
       { op: 'TOF', in: name(names.detect(detector.name)), ms: detector.holdMs, starts: true },
       {
         about: detector.id,
-        yes: `Detector ${detector.name} sees a train, or did a moment ago`,
+        yes: `Detector ${detector.name} counts as seeing a train: it does, or it did, or was switched on, less than its hold time ago`,
         no: `Detector ${detector.name} has seen nothing for its hold time`,
       },
     );

@@ -106,9 +106,9 @@ export function writePromela(model: ProofModel): string {
 
   /** The harms that lie in where trains are, once one of them has come to a placement. */
   for (const [t, train] of trains.entries()) {
-    say(`inline look${t}() {`);
     for (const [o, other] of trains.entries()) {
       if (o === t) continue;
+      say(`inline look${t}_${o}() {`);
       const pairs = (holds: (p: number, q: number) => boolean) =>
         train.placements.flatMap((_, p) => {
           const numbers = where(o, (__, q) => holds(p, q));
@@ -132,9 +132,8 @@ export function writePromela(model: ProofModel): string {
           });
         });
       });
-      say(`  :: else -> ${order} = 0`, '  fi;');
+      say(`  :: else -> ${order} = 0`, '  fi;', '  skip', '}');
     }
-    say('  skip', '}');
   }
 
   say('inline settle() {', '  inputs();', '  do', '  :: changed = events; moved = 0;');
@@ -168,6 +167,8 @@ export function writePromela(model: ProofModel): string {
     '  changed = 0; moved = 0; i = 0',
     '}',
   );
+  /** The first of the steps in which a train that has moved is looked at beside each other train, and then bound anew. */
+  const toLook = (t: number, binds: boolean) => 1 + t * 2 * (trains.length + 1) + (binds ? 1 : 0);
   const clear = `${HARM_IDS.map((harm) => `${harmFlag(harm)} = 0`).join('; ')}`;
 
   say('active proctype layout() {', '  d_step {');
@@ -199,12 +200,12 @@ export function writePromela(model: ProofModel): string {
           });
           return compiled.slots.has(input) ? whenever(`!(${either(shared)})`, `${slotOf(input)} = 1`) : 'skip';
         });
-        const deed = [`at${t} = ${to}; past${t} = 0; counted${t} = 0; todo = ${2 * t + 1}`, ...told].join('; ');
+        const deed = [`at${t} = ${to}; past${t} = 0; counted${t} = 0; todo = ${toLook(t, false)}`, ...told].join('; ');
         say(`  :: d_step { ${begins(id, false)} && at${t} == ${p} -> ${takes(id, false)}; ${deed} }`);
       }
     });
     say(
-      `  :: d_step { ${begins(id, false)} && past${t} > 0 -> ${clear}; past${t} = 0; counted${t} = 0; todo = ${2 * t + 2} }`,
+      `  :: d_step { ${begins(id, false)} && past${t} > 0 -> ${clear}; past${t} = 0; counted${t} = 0; todo = ${toLook(t, true)} }`,
     );
   }
   function sayAdvance(t: number, p: number, { before }: Placement, advance: Advance, id: number): void {
@@ -237,7 +238,7 @@ export function writePromela(model: ProofModel): string {
       deeds.push(whenever(`past${t} > ${i} && past < ${now + 1}`, `past = ${now + 1}`));
       deeds.push(whenever(`counted${t} & ${1 << i}`, `counted = counted | ${1 << now}`));
     });
-    deeds.push(`past${t} = past; counted${t} = counted; past = 0; counted = 0; todo = ${2 * t + (seen ? 1 : 2)}`);
+    deeds.push(`past${t} = past; counted${t} = counted; past = 0; counted = 0; todo = ${toLook(t, !seen)}`);
     const after = seen ? takes(id, true) : `${clear}; skip`;
     say(`  :: d_step { ${may.join(' && ')} -> ${after}; ${deeds.join('; ')} }`);
   }
@@ -260,10 +261,13 @@ export function writePromela(model: ProofModel): string {
   });
   for (const slot of model.holdSlots)
     say(`  :: d_step { ${begins(things, false)} -> ${takes(things, false)}; value[${slot}] = 1 - value[${slot}] }`);
-  for (const t of trains.keys()) {
-    say(`  :: d_step { todo == ${2 * t + 1} -> look${t}(); todo = 0 }`);
-    say(`  :: d_step { todo == ${2 * t + 2} -> look${t}(); bind${t}(); todo = 0 }`);
-  }
+  for (const t of trains.keys())
+    for (const binds of [false, true])
+      for (let o = 0; o <= trains.length; o++) {
+        const here = toLook(t, binds) + 2 * o;
+        const look = o < trains.length ? (o === t ? 'skip' : `look${t}_${o}()`) : binds ? `bind${t}()` : 'skip';
+        say(`  :: d_step { todo == ${here} -> ${look}; todo = ${o < trains.length ? here + 2 : 0} }`);
+      }
   say('  :: d_step { todo == 0 && work == 1 && !ended -> settle(); work = 0; who = -1 }');
   say('  :: d_step { todo == 0 && work == 1 && ended -> work = 0; who = -1; events = 0 }');
   say('  od', '}', '');

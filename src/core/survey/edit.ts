@@ -1,8 +1,8 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
-import { showLength, type TypedLength } from '../measure';
+import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asTyped, freshId } from './new-document';
 import { referenceFaults } from './read-document';
-import type { Facing, Feature, LayoutDocument, Train, Turnout, Vehicle } from './schema';
+import type { Facing, Feature, LayoutDocument, LineEnd, Train, Turnout, Vehicle } from './schema';
 
 enablePatches();
 
@@ -277,14 +277,35 @@ function remove(document: LayoutDocument, id: string): string {
   return refuse('It is no longer there.');
 }
 
+/** A place, and the end of a line that is joined to it when it is an end itself. */
+function samePlaces(document: LayoutDocument, line: string, at: TenthUm): { line: string; at: TenthUm }[] {
+  const lengthOf = (id: string) => document.lines.find((l) => l.id === id)?.length.tenthUm ?? 0;
+  const placeOf = ({ line: of, end }: LineEnd) => ({ line: of, at: end === 'start' ? 0 : lengthOf(of) });
+  const joined = document.joins.flatMap(({ a, b }) => {
+    const [one, two] = [placeOf(a), placeOf(b)];
+    const is = (place: { line: string; at: TenthUm }) => place.line === line && place.at === at;
+    return is(one) ? [two] : is(two) ? [one] : [];
+  });
+  return [{ line, at }, ...joined];
+}
+
 function refuseTaken(document: LayoutDocument, line: string, at: TypedLength, but?: string): void {
+  const places = samePlaces(document, line, at.tenthUm);
   const there = document.features.find(
-    (f) => (f.kind === 'gap' || f.kind === 'mark') && f.line === line && f.at.tenthUm === at.tenthUm && f.id !== but,
+    (f) =>
+      (f.kind === 'gap' || f.kind === 'mark') &&
+      f.id !== but &&
+      places.some((place) => place.line === f.line && place.at === f.at.tenthUm),
   );
-  if (there)
-    refuse(
-      `There is already a ${there.kind === 'gap' ? 'gap' : 'block mark'} at ${showLength(at.tenthUm, document.shownUnit)}.`,
-    );
+  if (!there) return;
+  const what = there.kind === 'gap' ? 'gap' : 'block mark';
+  const where = showLength(there.at.tenthUm, document.shownUnit);
+  const one = there.line === line && there.at.tenthUm === at.tenthUm;
+  refuse(
+    one
+      ? `There is already a ${what} at ${where}.`
+      : `There is already a ${what} at ${where}${there.line === line ? '' : ` on ${document.lines.find((l) => l.id === there.line)?.name}`}, which is the same place: the two ends meet there.`,
+  );
 }
 
 function freeName(document: LayoutDocument, name: string): string {

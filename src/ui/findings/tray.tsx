@@ -1,5 +1,5 @@
 'use client';
-import type { Finding } from '@/core/findings';
+import { type Finding, harmOfFinding } from '@/core/findings';
 import type { Edit } from '@/core/survey';
 import { blockKey, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 
@@ -73,6 +73,14 @@ const NONE: Finding<Edit>[] = [];
 function FindingRow({ finding }: { finding: Finding<Edit> }) {
   const store = useWorkbenchStore();
   const isBlock = useWorkbench((s) => s.design?.blocks.some((b) => b.name === finding.subject) ?? false);
+  const proof = useWorkbench((s) => {
+    const harm = harmOfFinding(finding.kind);
+    if (!harm || !s.proved || s.proved.of !== s.document) return undefined;
+    const verdict = s.proved.report.verdicts.find(({ property }) => property === harm);
+    if (verdict?.result === 'holds')
+      return `Prove looked at every state of the trains as they start now, at ${s.proved.at}, and came to no such harm; other trains, or another start, may.`;
+    return verdict?.result === 'fails' ? 'Prove found a way to such harm.' : undefined;
+  });
   return (
     <li className="flex items-start gap-3 border-b border-hair px-4 py-2">
       <span className={`mt-px shrink-0 rounded-full px-2 text-[0.75rem] font-semibold ${TONE[finding.severity]}`}>
@@ -91,6 +99,7 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
           {finding.figures.length > 0 && finding.advice ? '. ' : ''}
           {finding.advice}
         </p>
+        {proof && <p className="text-ink2">{proof}</p>}
       </div>
       <div className="flex shrink-0 flex-col items-stretch gap-1">
         {finding.remedies.map((remedy) => (

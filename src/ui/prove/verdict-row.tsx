@@ -1,8 +1,9 @@
 'use client';
 import { CircleAlert, CircleCheck, CircleDashed } from 'lucide-react';
+import { harmOfFinding } from '@/core/findings';
 import { PROPERTY_WORDS, UNNOTICED, type Verdict } from '@/core/proof';
 import { HARMS } from '@/core/simulation';
-import { useWorkbenchStore } from '@/ui/workbench/store';
+import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 import type { ProofReport } from '@/workers/proof.worker';
 
 export const count = (n: number) => n.toLocaleString('en').replaceAll(',', ' ');
@@ -37,6 +38,11 @@ export function VerdictRow({ verdict, report }: { verdict: Verdict; report: Proo
   const { property, result, story, cause, atTheStart } = verdict;
   const steered = report.steered[property];
   const Icon = ICONS[result];
+  const warned = useWorkbench((s) =>
+    result === 'holds' && s.proved?.of === s.design?.document
+      ? (s.design?.findings.find((f) => harmOfFinding(f.kind) === property)?.says ?? '')
+      : '',
+  );
   const told = story?.filter(({ says }) => !says.endsWith(UNNOTICED)) ?? [];
   return (
     <li className="border-b border-hair py-2">
@@ -44,6 +50,7 @@ export function VerdictRow({ verdict, report }: { verdict: Verdict; report: Proo
         <Icon size={15} aria-hidden className="mt-0.5 shrink-0" />
         {sayVerdict(verdict, report)}
       </p>
+      {warned && <p className="mt-0.5 pl-[23px] text-ink2">Yet a finding warns, for other starts: {warned}</p>}
       {cause && (
         <div className="mt-1 pl-[23px]">
           <p>{atTheStart ? `So it is from the start: ${lower(cause.says)}` : cause.says}</p>

@@ -9,6 +9,9 @@ import {
   Printer,
   Redo2,
   Search,
+  Shield,
+  ShieldAlert,
+  ShieldCheck,
   Undo2,
 } from 'lucide-react';
 import { SCALES } from '@/core/measure';
@@ -31,20 +34,25 @@ const SAYS: Record<Saving, string> = {
 
 const TONES = { ok: 'bg-ok-tint text-ok', fail: 'bg-fail-tint text-fail', plain: 'text-ink3' } as const;
 
+const MARKS = { ok: ShieldCheck, fail: ShieldAlert, plain: Shield } as const;
+
 /** The verdict on the whole layout; leads to the proof. */
 function Verdict() {
   const store = useWorkbenchStore();
   const proved = useWorkbench((s) => s.proved);
   const document = useWorkbench((s) => s.document);
   const { says, tone } = verdictLine(proved, document);
+  const Icon = MARKS[tone];
   return (
     <button
       type="button"
       aria-label={`Proof: ${says}`}
-      className={`shrink-0 cursor-pointer whitespace-nowrap rounded-md px-2 py-1 @max-4xl:hidden ${TONES[tone]}`}
+      title={says}
+      className={`flex shrink-0 cursor-pointer items-center gap-1.5 whitespace-nowrap rounded-md px-2 py-1 @max-4xl:px-1 ${TONES[tone]}`}
       onClick={() => store.getState().set({ stage: 'prove' })}
     >
-      {says}
+      <Icon size={14} aria-hidden />
+      <span className="@max-4xl:sr-only">{says}</span>
     </button>
   );
 }

@@ -19,7 +19,7 @@ export function Stages() {
     <nav aria-label="Stages" className="flex w-[158px] shrink-0 flex-col border-r border-line">
       <ol className="py-2">
         {STAGES.map(({ id, name }) => {
-          const open = findings?.filter((f) => FINDING_KINDS[f.kind] === id && f.severity !== 'note') ?? [];
+          const open = findings?.filter((f) => FINDING_KINDS[f.kind].stage === id && f.severity !== 'note') ?? [];
           const unsafe = open.some((f) => f.severity === 'unsafe');
           const here = stage === id;
           return (
