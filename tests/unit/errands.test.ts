@@ -46,6 +46,35 @@ describe('sending a train to a block', () => {
     expect(run.command({ kind: 'send', train: railcar, block: 'nowhere' })).toBe('There is no block nowhere.');
     expect(run.command({ kind: 'send', train: 'nobody', block: 'SB' })).toContain('not on the track');
   });
+  test('an order stands through a halt and a turn, and until it is done or taken back', () => {
+    const said: string[] = [];
+    const run = new Rehearsal(ondrelValley(), 1);
+    const { id } = ondrelValley().trains.find((t) => t.name === 'Skerrin railcar')!;
+    const index = run.plant.trains.findIndex((t) => t.figures.id === id);
+    const go = (seconds: number) => {
+      for (let i = 0; i < seconds * 50; i++)
+        run.step((event) => {
+          if (event.kind === 'done') said.push(event.block);
+        });
+    };
+    run.command({ kind: 'run', train: id, on: false });
+    go(10);
+    expect(run.command({ kind: 'send', train: id, block: 'SB' })).toBeUndefined();
+    run.command({ kind: 'run', train: id, on: false });
+    go(5);
+    expect(run.orders.of(index)).toMatchObject({ block: 'SB' });
+    expect(run.command({ kind: 'turn back', train: id })).toBeUndefined();
+    expect(run.orders.of(index)).toEqual({ block: 'SB', way: undefined });
+    go(20);
+    expect(run.plant.trains[index]!.speed).toBe(0);
+    expect(run.command({ kind: 'turn back', train: id })).toBeUndefined();
+    expect(run.orders.of(index)?.way).toBeDefined();
+    go(240);
+    expect(said).toEqual(['SB']);
+    expect(blocksOf(run, id)).toEqual(['SB']);
+    expect(run.orders.of(index)).toBeUndefined();
+    expect(run.command({ kind: 'take back', train: id })).toContain('no order');
+  });
   test('drawing up by a distance stops there to the millimetre', () => {
     const run = new Rehearsal(learningOval(), 1);
     const { id } = learningOval().trains[0]!;

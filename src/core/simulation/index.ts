@@ -1,5 +1,6 @@
 /** Plant and rule program in one seeded, deterministic loop, with its trace hash. */
 export * from './harms';
+export * from './orders';
 export * from './random';
 export * from './recording';
 export * from './rehearsal';

@@ -12,6 +12,8 @@ export interface TrainFrame {
   mmPerS: number;
   running: boolean;
   stranded: boolean;
+  /** Where it was sent and has not come to yet, and whether that lies ahead of it. */
+  order?: { block: string; ahead: boolean };
 }
 
 /** Everything a screen needs of one moment of a rehearsal. */
@@ -37,6 +39,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
       mmPerS: train.speed,
       running: train.running,
       stranded: train.stranded,
+      order: orderOf(rehearsal, t),
     })),
     aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s)),
     points: plant.motors.map((motor) => motor.position),
@@ -44,6 +47,11 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal.name)) === 1),
     locked: rehearsal.document.turnouts.map((t) => evaluator.valueOf(names.locked(t.name)) === 1),
   };
+}
+
+function orderOf({ orders }: Rehearsal, train: number): TrainFrame['order'] {
+  const order = orders.of(train);
+  return order && { block: order.block, ahead: order.way !== undefined };
 }
 
 /** Where a train is, for the time-distance graph: x of nose and tail on the ruler, and the line and row of the nose. */

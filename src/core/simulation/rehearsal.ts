@@ -1,9 +1,10 @@
 import { type Compiled, compileProgram, type Evaluator, evaluatorOf, Interpreter, type Program } from '../logic';
 import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
-import { Plant, type PlantEvent, type WayTo, wayTo } from '../plant';
+import { Plant, type PlantEvent } from '../plant';
 import { ASPECTS, type Aspect } from '../signals';
 import type { LayoutDocument } from '../survey';
+import { Orders } from './orders';
 import { Random } from './random';
 import { tellingsOf } from './tell-direction';
 import { TraceHash } from './trace-hash';
@@ -23,6 +24,8 @@ export type Command =
   | { kind: 'run'; train: string; on: boolean }
   /** Goes to a block, with the turnouts on its way thrown as it comes to them. */
   | { kind: 'send'; train: string; block: string }
+  /** Takes back where it was sent; it waits. */
+  | { kind: 'take back'; train: string }
   /** Runs on by a distance, as signals allow, and stops there. */
   | { kind: 'draw up'; train: string; mm: number }
   | { kind: 'turn back'; train: string };
@@ -36,7 +39,9 @@ export type RehearsalEvent =
   | PlantEvent
   | { kind: 'aspect'; signal: number; aspect: Aspect }
   | { kind: 'refused'; turnout: number; locked: boolean }
-  | { kind: 'told'; command: Command };
+  | { kind: 'told'; command: Command }
+  /** A train stands where it was sent. */
+  | { kind: 'done'; train: number; block: string };
 
 export interface TimedEvent {
   tick: number;
@@ -63,6 +68,7 @@ const EVENT_CODES = [
   'aspect',
   'refused',
   'told',
+  'done',
 ] as const;
 
 /** Plant and rule program in one loop. The same document, seed and commands give the same trace, byte for byte. */
@@ -81,8 +87,7 @@ export class Rehearsal {
   private readonly detectSlots: { slot: number; section: number }[] = [];
   private readonly aspects: Aspect[];
   private pulses: { slot: number; ticks: number }[] = [];
-  /** Ways of trains that were sent somewhere, by train. */
-  private readonly errands = new Map<number, WayTo>();
+  readonly orders: Orders;
   private throws: { turnout: number; diverging: boolean }[] = [];
   private readonly drives = (turnout: number) =>
     this.evaluator.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight';
@@ -115,6 +120,7 @@ export class Rehearsal {
         this.detectSlots.push({ slot: slot(names.detect(detectors.get(id)!)), section: section.index });
     }
     this.aspects = this.scheme.readings.map(() => 'stop');
+    this.orders = new Orders(partition, this.plant);
     for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
     this.writeInputs();
     this.evaluator.scan(0);
@@ -123,11 +129,11 @@ export class Rehearsal {
   /** Runs one tick of 20 ms; events go to `sink` in order. */
   step(sink?: (event: RehearsalEvent) => void): void {
     this.tick += 1;
-    if (this.errands.size > 0 && this.tick % ERRAND_TICKS === 0) this.runErrands();
     const emit = (event: RehearsalEvent) => {
       this.fold(event);
       sink?.(event);
     };
+    if (this.orders.size > 0 && this.tick % ERRAND_TICKS === 0) this.runErrands(emit);
     this.events.length = 0;
     this.plant.step(this.drives, this.aspectOf, this.events);
     for (const event of this.events) emit(event);
@@ -200,52 +206,48 @@ export class Rehearsal {
       case 'run':
       case 'draw up':
       case 'send':
+      case 'take back':
       case 'turn back': {
         const index = this.plant.trains.findIndex((t) => t.figures.id === command.train);
         const train = this.plant.trains[index];
         if (!train) return 'That train is not on the track.';
         if (command.kind === 'run') {
-          train.running = command.on;
           if (command.on) train.stranded = false;
-          train.goalAt = undefined;
-          this.errands.delete(index);
+          if (command.on && this.orders.of(index)) this.orders.begin(index);
+          else train.running = command.on;
+          if (!this.orders.of(index)) train.goalAt = undefined;
           return undefined;
         }
-        if (command.kind === 'send') return this.send(index, command.block);
+        if (command.kind === 'send') return this.orders.give(index, command.block);
+        if (command.kind === 'take back') {
+          if (!this.orders.of(index)) return `${train.figures.name} has no order to take back.`;
+          this.orders.drop(index);
+          train.running = false;
+          return undefined;
+        }
         if (command.kind === 'draw up') {
+          this.orders.drop(index);
           train.goalAt = train.head + command.mm;
           train.running = true;
           return undefined;
         }
         const problem = this.plant.turnBack(index);
         if (problem) return `${train.figures.name} ${WHY_NOT_TURN_BACK[problem]}`;
-        this.errands.delete(index);
+        this.orders.turned(index);
         this.tellDirection(index);
         return undefined;
       }
     }
   }
 
-  private send(index: number, blockName: string): string | undefined {
-    const train = this.plant.trains[index]!;
-    const block = this.scheme.partition.blocks.find((b) => b.name === blockName);
-    if (!block) return `There is no block ${blockName}.`;
-    const way = wayTo(this.scheme.partition, train, block.index);
-    if (!way)
-      return `${blockName} does not lie ahead of ${train.figures.name}. Turn it back first, or choose another block.`;
-    train.goalAt = way.goalAt;
-    train.running = true;
-    train.stranded = false;
-    this.errands.set(index, way);
-    return undefined;
-  }
-
   /** Asks for the next turnout on the way of each train that was sent, once it is near; locking may refuse and is asked again. */
-  private runErrands(): void {
-    for (const [index, way] of this.errands) {
+  private runErrands(emit: (event: RehearsalEvent) => void): void {
+    for (const [index, { block, way }] of [...this.orders]) {
       const train = this.plant.trains[index]!;
+      if (!way) continue;
       if (train.goalAt === undefined) {
-        this.errands.delete(index);
+        this.orders.drop(index);
+        emit({ kind: 'done', train: index, block });
         continue;
       }
       const next = way.turnouts.find(

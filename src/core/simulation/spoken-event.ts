@@ -55,6 +55,8 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
       const blocks = scheme.partition.sections[event.section]!.blocks.map((b) => scheme.partition.blocks[b]!.name);
       return `${blocks.join(' and ')} ${event.occupied ? 'sees a train' : 'sees nothing any more'}`;
     }
+    case 'done':
+      return `${train(event.train)} is in ${event.block}, where it was sent`;
     case 'told':
       return undefined;
   }
@@ -69,6 +71,7 @@ export function eventKind(event: RehearsalEvent): EventKind {
       return 'signals passed';
     case 'stands':
     case 'starts':
+    case 'done':
       return 'stops and starts';
     case 'aspect':
       return 'aspects';

@@ -120,6 +120,22 @@ const TrainRow = memo(function TrainRow({
         </button>
         <SendTo command={command} train={train.id} name={train.name} />
       </div>
+      {train.order && (
+        <p className="mt-1 flex items-center gap-2 pl-5">
+          <span className={train.order.ahead ? 'text-ink2' : 'text-warn'}>
+            {train.order.ahead
+              ? `Sent to ${train.order.block}${goes ? '' : ', halted'}`
+              : `Sent to ${train.order.block}, which does not lie ahead now: turn it back, or take this back`}
+          </span>
+          <button
+            type="button"
+            className="button shrink-0 py-0.5"
+            onClick={() => command({ kind: 'take back', train: train.id })}
+          >
+            Take back
+          </button>
+        </p>
+      )}
     </li>
   );
 }, sameRow);

@@ -52,7 +52,7 @@ function Verdict() {
       onClick={() => store.getState().set({ stage: 'prove' })}
     >
       <Icon size={14} aria-hidden />
-      <span className="@max-4xl:sr-only">{says}</span>
+      <span className="@max-6xl:sr-only">{says}</span>
     </button>
   );
 }
@@ -134,10 +134,10 @@ export function Header() {
         />
         <IconButton icon={Keyboard} name="Keys" title="Keys (?)" onClick={() => open('keys')} />
         <button type="button" className="button" onClick={() => open('history')}>
-          <History size={14} aria-hidden /> <span className="@max-4xl:sr-only">History</span>
+          <History size={14} aria-hidden /> <span className="@max-6xl:sr-only">History</span>
         </button>
         <button type="button" className="button" onClick={download}>
-          <Download size={14} aria-hidden /> <span className="@max-4xl:sr-only">Export</span>
+          <Download size={14} aria-hidden /> <span className="@max-6xl:sr-only">Export</span>
         </button>
         <Verdict />
         <output

@@ -2,7 +2,7 @@
 import { createContext, useContext } from 'react';
 import { createStore, type StoreApi, useStore } from 'zustand';
 import type { DesignView, Trial } from '@/core/design';
-import type { Recording, RehearsalFrame } from '@/core/simulation';
+import type { Recording, RehearsalFrame, TrainFrame } from '@/core/simulation';
 import { applyChange, applyEdit, type Edit, type LayoutDocument, replaceDocument, type Step } from '@/core/survey';
 import type { Proved } from './verdict-line';
 
@@ -24,7 +24,7 @@ export interface Designed extends DesignView {
 export interface Board extends Omit<RehearsalFrame, 'tick' | 'trains'> {
   /** The layout that is rehearsed: turnouts and signals are in its order. */
   document: LayoutDocument;
-  trains: { id: string; name: string; running: boolean; stranded: boolean }[];
+  trains: Pick<TrainFrame, 'id' | 'name' | 'running' | 'stranded' | 'order'>[];
 }
 
 /** How far a rehearsal has come. */

@@ -1,0 +1,66 @@
+import type { Partition } from '../detection';
+import { type Plant, type WayTo, wayTo } from '../plant';
+
+/** A train was sent to a block: the order stands until it is done or taken back. */
+export interface Order {
+  block: string;
+  /** The way there; undefined while the block does not lie ahead. */
+  way: WayTo | undefined;
+}
+
+/** The orders that stand, each beside its train. */
+export class Orders {
+  private readonly standing = new Map<number, Order>();
+
+  constructor(
+    private readonly partition: Partition,
+    private readonly plant: Plant,
+  ) {}
+
+  get size(): number {
+    return this.standing.size;
+  }
+  of(train: number): Order | undefined {
+    return this.standing.get(train);
+  }
+  [Symbol.iterator](): IterableIterator<[number, Order]> {
+    return this.standing.entries();
+  }
+
+  /** Sends a train to a block; says why when it cannot be done as the train stands. An order that stood is replaced. */
+  give(train: number, block: string): string | undefined {
+    const known = this.partition.blocks.find((b) => b.name === block);
+    if (!known) return `There is no block ${block}.`;
+    const rolling = this.plant.trains[train]!;
+    const way = wayTo(this.partition, rolling, known.index);
+    if (!way)
+      return `${block} does not lie ahead of ${rolling.figures.name}. Turn it back first, or choose another block.`;
+    this.standing.set(train, { block, way });
+    this.begin(train);
+    return undefined;
+  }
+
+  /** The train has turned: the order stands, and is gone on with when its block lies ahead now. */
+  turned(train: number): void {
+    const order = this.standing.get(train);
+    if (!order) return;
+    const known = this.partition.blocks.find((b) => b.name === order.block)!;
+    order.way = wayTo(this.partition, this.plant.trains[train]!, known.index);
+    this.begin(train);
+  }
+
+  /** Goes on with an order, after a halt too; a train whose block does not lie ahead waits. */
+  begin(train: number): void {
+    const rolling = this.plant.trains[train]!;
+    const way = this.standing.get(train)?.way;
+    rolling.goalAt = way?.goalAt;
+    rolling.running = way !== undefined;
+    if (way) rolling.stranded = false;
+  }
+
+  /** The order is done, or taken back. */
+  drop(train: number): void {
+    this.standing.delete(train);
+    this.plant.trains[train]!.goalAt = undefined;
+  }
+}
