@@ -15,13 +15,15 @@ import {
   or,
   when,
 } from '../src/core/logic';
-import { countBlockSteps, PlacementsOfTrain, ProofRun } from '../src/core/proof';
+import { countBlockSteps, PlacementsOfTrain, ProofRun, type Switch } from '../src/core/proof';
 import { type Rehearsal, replay, TICK_MS } from '../src/core/simulation';
+import type { LayoutDocument } from '../src/core/survey';
 import { compileTrack, straighten } from '../src/core/track';
 import { generatedLine, generatedTraffic } from '../src/demo/generated';
-import { ring, withTrains } from '../src/demo/learning-oval';
+import { learningOval, ring, withTrains } from '../src/demo/learning-oval';
 import { ondrelValley } from '../src/demo/ondrel-valley';
 import { passingLoop } from '../src/demo/passing-loop';
+import { fuzz } from './fuzz/fuzz';
 import { withScratchApplication } from './scratch';
 
 interface Figure {
@@ -230,15 +232,35 @@ function proofFigures(): Figure[] {
     rate = run.progress.moves / (performance.now() - from) / 1000;
     bytes = run.explorer.bytesAState;
   }
-  const loop = new ProofRun(passingLoop(['up', 'down']));
-  const from = performance.now();
-  while (!loop.step(10_000));
+  const timed = (document: LayoutDocument, on?: ReadonlySet<Switch>) => {
+    const from = performance.now();
+    const run = new ProofRun(document, undefined, on);
+    while (!run.step(10_000));
+    return { ms: performance.now() - from, states: run.progress.states };
+  };
+  timed(learningOval());
+  const oval = timed(learningOval());
+  const loop = timed(passingLoop(['up', 'down']));
+  const few = timed(passingLoop(['up', 'down']), new Set());
+  const seconds = 60;
+  const began = performance.now();
+  let layouts = 0;
+  while (performance.now() - began < seconds * 1000) {
+    fuzz({ layouts: 5, seed: 40_000 + layouts, runs: 4, minutes: 5, mostStates: 40_000 }, (line) =>
+      console.error(line),
+    );
+    layouts += 5;
+  }
+  const covering = (300 * (performance.now() - began)) / layouts / 1000;
   return [
     atLeast('plant alone, ring of 20 blocks and 6 trains', movesPerS(ringOf(20, 6), 9), 'million moves a s', 5),
     stated('plant alone, 28 blocks and 8 trains, 3.1 million states', movesPerS(ringOf(28, 8), 1), 'million moves a s'),
     atLeast('plant and program, oval of 12 blocks and 4 trains', rate, 'million moves a s', 0.5),
     atMost('memory of that proof', bytes, 'bytes a state', 64),
-    stated(`passing loop with two trains, ${loop.progress.states} states, proved in`, performance.now() - from, 'ms'),
+    atMost(`learning oval, ${oval.states} states, proved in`, oval.ms, 'ms', 200),
+    atMost(`passing loop, two trains, ${loop.states} states, proved in`, loop.ms, 'ms', 5000),
+    stated(`the same with nothing switched on, ${few.states} states`, few.ms, 'ms'),
+    atMost(`covering test of 300 layouts, from ${layouts} of them`, covering, 's', 300),
   ];
 }
 

@@ -12,13 +12,34 @@ interface Props {
   onSelect?: (id: string) => void;
 }
 
-/** The name of each block on its track, solid while it is occupied. */
+/** The name of each block on its track, solid while it is occupied; one that finds no room shrinks to a mark. */
 export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Props) {
   return blocks.map((block) => {
     const plate = placed.plates.get(block.name);
-    if (!plate) return null;
+    const mark = placed.marks.get(block.name);
     const isSelected = selected === blockKey(block.name);
     const isOccupied = occupied.has(block.name);
+    if (!plate && mark)
+      return (
+        <Pickable
+          key={block.name}
+          label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
+          onPick={onSelect && (() => onSelect(blockKey(block.name)))}
+        >
+          <title>{block.name}</title>
+          <rect
+            x={mark.x - 4}
+            y={mark.y - 4}
+            width="8"
+            height="8"
+            rx="2"
+            fill={isOccupied ? 'var(--accent)' : 'var(--raised)'}
+            stroke={isSelected ? 'var(--accent)' : 'var(--edge)'}
+            strokeWidth={isSelected ? 2 : 1}
+          />
+        </Pickable>
+      );
+    if (!plate) return null;
     const { y } = plate;
     return (
       <Pickable

@@ -29,12 +29,14 @@ export interface Placed {
   signals: Map<string, number>;
   turnouts: Map<string, { x: number; y: number }>;
   plates: Map<string, { x: number; y: number; width: number }>;
+  /** Where each block is marked that finds no room for its name. */
+  marks: Map<string, { x: number; y: number }>;
   lengths: Map<string, { x: number; y: number; text: string; from: number; to: number }>;
 }
 
 /** Whether a signal stands above the rail on the sheet: by its direction and the side signals stand on. */
-export function standsAbove(document: LayoutDocument, rightwards: boolean): boolean {
-  return rightwards === (document.signalSide === 'left');
+export function standsAbove(side: LayoutDocument['signalSide'], rightwards: boolean): boolean {
+  return rightwards === (side === 'left');
 }
 
 /** Finds a place for every label on the sheet such that none overlap: signals first, then plates, turnouts and lengths. */
@@ -44,7 +46,13 @@ export function planLabels(
   geometry: SheetGeometry,
   lengths: boolean,
 ): Placed {
-  const placed: Placed = { signals: new Map(), turnouts: new Map(), plates: new Map(), lengths: new Map() };
+  const placed: Placed = {
+    signals: new Map(),
+    turnouts: new Map(),
+    plates: new Map(),
+    marks: new Map(),
+    lengths: new Map(),
+  };
   const taken: Box[] = [];
   const rails = document.lines.flatMap((line): Box[] => {
     const [a, b] = geometry.flat(line.id);
@@ -67,7 +75,7 @@ export function planLabels(
   for (const signal of signals) {
     const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
     const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
-    const up = standsAbove(document, rightwards);
+    const up = standsAbove(document.signalSide, rightwards);
     const width = HEAD_WIDTH + textWidth(signal.name, 7.2) + 22;
     const choices = SIGNAL_DROPS.map((d) => {
       const drop = up ? -d : d;
@@ -106,6 +114,7 @@ export function planLabels(
     });
     const [left, right] = [geometry.at(piece.line, piece.from).x, geometry.at(piece.line, piece.to).x];
     if (Math.abs(right - left) > width + 6) put(block.name, choices, placed.plates, true);
+    if (!placed.plates.has(block.name)) placed.marks.set(block.name, geometry.at(piece.line, block.middle.at));
   }
   for (const turnout of document.turnouts.filter(isNear)) {
     const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);

@@ -2,9 +2,9 @@ import { memo } from 'react';
 import type { Aspect } from '@/core/signals';
 import { type LayoutDocument, type Signal, signalsOf } from '@/core/survey';
 import { Pickable } from './pickable';
-import type { Placed } from './plan-labels';
+import { type Placed, standsAbove } from './plan-labels';
 import type { SheetGeometry } from './sheet-geometry';
-import { SignalHead } from './signal-head';
+import { Lamp, SignalHead } from './signal-head';
 
 interface Props {
   document: LayoutDocument;
@@ -18,7 +18,7 @@ interface Props {
   onSelect?: (id: string) => void;
 }
 
-/** Every signal at its mast; one that found no room for its head is a bare mast until the sheet is zoomed in. */
+/** Every signal at its mast; one that found no room for its head is a mast with its arrow, and a lamp for what it shows. */
 export const SignalsLayer = memo(function SignalsLayer(props: Props) {
   const { document, geometry, placed, selected, aspects, held, onSelect } = props;
   return signalsOf(document).map((signal, index) => (
@@ -29,6 +29,7 @@ export const SignalsLayer = memo(function SignalsLayer(props: Props) {
       drop={placed.signals.get(signal.id)}
       shows={aspects[index]}
       held={held?.[index] ?? false}
+      side={document.signalSide}
       selected={selected === signal.id}
       onSelect={onSelect}
     />
@@ -41,10 +42,12 @@ const SignalMark = memo(function SignalMark({
   drop,
   shows,
   held,
+  side,
   selected,
   onSelect,
 }: {
   signal: Signal;
+  side: LayoutDocument['signalSide'];
   geometry: SheetGeometry;
   drop: number | undefined;
   shows: Aspect | undefined;
@@ -55,15 +58,23 @@ const SignalMark = memo(function SignalMark({
   const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
   if (!geometry.isNear(x)) return null;
   const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
+  const above = standsAbove(side, rightwards);
   return (
     <Pickable
       label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
       onPick={onSelect && (() => onSelect(signal.id))}
     >
       {drop === undefined ? (
-        <path d={`M${x} ${y}v${rightwards ? 10 : -10}`} stroke="var(--ink)" strokeWidth="1.5">
-          <title>{`${signal.name}: zoom in to see it`}</title>
-        </path>
+        <>
+          <title>{`${signal.name}: zoom in to see it whole`}</title>
+          <path
+            d={`M${x} ${y}v${above ? -13 : 13}m0 0h${rightwards ? 4 : -4}l${rightwards ? -3 : 3} -3m${rightwards ? 3 : -3} 3l${rightwards ? -3 : 3} 3`}
+            stroke={selected ? 'var(--accent)' : 'var(--ink)'}
+            strokeWidth={selected ? 2.4 : 1.5}
+            fill="none"
+          />
+          {shows && <Lamp aspect={shows} lit x={x + (rightwards ? -5 : 5)} y={y + (above ? -13 : 13)} />}
+        </>
       ) : (
         <SignalHead
           x={x}

@@ -1,0 +1,176 @@
+import { expect, type Page, test } from '@playwright/test';
+import { type LayoutDocument, readDocument } from '../../src/core/survey';
+import { learningOval } from '../../src/demo/learning-oval';
+import { randomLine } from '../unit/random-line';
+import { openLayout, stage, watchErrors } from './open';
+
+/** Small and repeatable, so that a seed names a user. */
+function chance(seed: number) {
+  let state = seed * 2_654_435_761;
+  const next = () => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return state / 2 ** 32;
+  };
+  return { next, pick: <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]! };
+}
+
+const SEEDS = Number(process.env.ROBLIK_TIRELESS_SEEDS ?? 4);
+const ACTIONS = Number(process.env.ROBLIK_TIRELESS_ACTIONS ?? 150);
+
+/** What the sheet shows when all of it is shown, letter for letter. */
+async function sheetText(page: Page): Promise<string> {
+  const sheet = page.locator('main svg[role=group]').first();
+  await sheet.focus();
+  await page.keyboard.press('0');
+  return sheet.evaluate((svg) =>
+    [...svg.querySelectorAll('*')]
+      .map((element) => {
+        const attributes = [...element.attributes].map(({ name, value }) => `${name}=${value}`).sort();
+        return `${element.tagName} ${attributes.join(' ')} ${element.children.length === 0 ? element.textContent : ''}`;
+      })
+      .join('\n'),
+  );
+}
+
+/** Where two texts part, with a little around it. */
+function parting(a: string, b: string): string {
+  let at = 0;
+  while (at < a.length && a[at] === b[at]) at += 1;
+  return a === b ? '' : `… ${a.slice(at - 80, at + 80)} … became … ${b.slice(at - 80, at + 80)} …`;
+}
+
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
+const undoButton = (page: Page) => page.locator('header button').filter({ has: page.locator('svg.lucide-undo-2') });
+
+/** Everything that a user does by chance, through the interface alone. None of them may be impossible for long. */
+function actions(page: Page, { next, pick }: ReturnType<typeof chance>): Record<string, () => Promise<void>> {
+  const survey = async () => {
+    if ((await page.getByRole('radio', { name: 'Gap' }).count()) > 0) return;
+    await stage(page, 'Survey');
+    const close = page.getByRole('button', { name: 'Close the selection' });
+    if ((await close.count()) > 0) await close.first().click();
+  };
+  const cm = (low: number, high: number) => String(Math.round(low + next() * (high - low)));
+  const thing = async () => {
+    const all = page.locator('main svg[role=group]').first().getByRole('button');
+    const count = await all.count();
+    if (count > 0) await all.nth(Math.floor(next() * count)).dispatchEvent('click');
+  };
+  return {
+    async addCut() {
+      await survey();
+      await page.getByRole('radio', { name: pick(['Gap', 'Block mark']) }).click();
+      await page.getByRole('textbox', { name: 'At', exact: true }).fill(cm(5, 470));
+      await page.getByRole('button', { name: /^Add the (gap|block mark)/ }).click();
+    },
+    async addSignal() {
+      await survey();
+      await page.getByRole('radio', { name: 'Signal' }).click();
+      await page.getByRole('textbox', { name: 'At', exact: true }).fill(cm(5, 470));
+      await page.getByRole('button', { name: 'Add the signal' }).click();
+    },
+    async addTurnout() {
+      await survey();
+      await page.getByRole('radio', { name: 'Turnout' }).click();
+      const at = 20 + next() * 200;
+      await page.getByLabel('Blade tips at', { exact: true }).fill(at.toFixed(0));
+      await page.getByLabel('Length of that track').fill(cm(60, 200));
+      const back = page.getByLabel('Blade tips of the second turnout at');
+      if ((await back.count()) > 0) await back.fill((at + 40 + next() * 150).toFixed(0));
+      await page.getByRole('button', { name: 'Add the turnout' }).click();
+    },
+    select: thing,
+    async nudge() {
+      const cuts = page.getByRole('button', { name: /^(Gap|Block mark) at/ });
+      const count = await cuts.count();
+      if (count === 0) return;
+      await cuts.nth(Math.floor(next() * count)).focus();
+      await page.keyboard.press(pick(['ArrowLeft', 'ArrowRight', 'Shift+ArrowRight', 'Alt+ArrowLeft']));
+    },
+    async remove() {
+      await thing();
+      const gone = page.getByRole('complementary').getByRole('button', { name: /^Delete/ });
+      if ((await gone.count()) > 0) await gone.first().click();
+    },
+    async rename() {
+      await page.getByLabel('Name of the layout').fill(`Layout ${cm(0, 99)}`);
+      await page.keyboard.press('Enter');
+    },
+    undo: () => page.keyboard.press('Control+z'),
+    redo: () => page.keyboard.press('Control+Shift+z'),
+    async go() {
+      await stage(page, pick(['Survey', 'Signal', 'Prove', 'Rehearse'] as const));
+    },
+    async zoom() {
+      await page.locator('main svg[role=group]').first().focus();
+      await page.keyboard.press(pick(['+', '-', '0', 'Home', 'End', '[', ']', 'n', 'u']));
+    },
+    async reload() {
+      if (next() > 0.3) return;
+      await page.reload();
+      await expect(page.getByLabel('Name of the layout')).toBeVisible();
+    },
+    async escape() {
+      await page.keyboard.press('Escape');
+    },
+  };
+}
+
+/** Takes back as many edits as there are, and does them again: the sheet is to the letter what it was. */
+async function undoAllAndBack(page: Page): Promise<void> {
+  await stage(page, 'Survey');
+  const close = page.getByRole('button', { name: 'Close the selection' });
+  if ((await close.count()) > 0) await close.first().click();
+  await expect(page.getByRole('contentinfo')).not.toContainText('Checking');
+  await saved(page);
+  const before = await sheetText(page);
+  let steps = 0;
+  while (steps < 6 && (await undoButton(page).isEnabled())) {
+    await undoButton(page).click();
+    steps += 1;
+  }
+  for (let i = 0; i < steps; i++) await page.getByRole('button', { name: /^Redo: / }).click();
+  await expect(page.getByRole('contentinfo')).not.toContainText('Checking');
+  await expect.poll(async () => parting(before, await sheetText(page))).toBe('');
+}
+
+for (let seed = 1; seed <= SEEDS; seed++)
+  test(`a tireless user, number ${seed}: nothing breaks, nothing is lost, every undo comes back to the letter`, async ({
+    page,
+  }) => {
+    test.setTimeout(1_200_000);
+    const errors = watchErrors(page);
+    const dice = chance(seed);
+    const document: LayoutDocument = seed % 2 ? learningOval() : randomLine(seed);
+    const id = await openLayout(page, document);
+    const all = actions(page, dice);
+    const done: string[] = [];
+    for (let i = 0; i < ACTIONS; i++) {
+      const name = dice.pick(Object.keys(all));
+      done.push(name);
+      await all[name]!();
+      await expect(page.getByText('This page broke'), done.slice(-6).join(', ')).toHaveCount(0);
+      expect(errors, done.slice(-6).join(', ')).toEqual([]);
+      if (i % 50 === 49) await undoAllAndBack(page);
+    }
+    await saved(page);
+    const answer = await page.request.get(`/api/layouts/${id}`);
+    const stored = (await answer.json()) as { document: unknown };
+    const reading = readDocument(stored.document);
+    expect(reading.ok ? [] : reading.faults).toEqual([]);
+    const kept = await page.evaluate(
+      (layout) =>
+        new Promise<unknown>((resolve) => {
+          const asked = indexedDB.open('roblik');
+          asked.onsuccess = () => {
+            const all = asked.result.transaction('journals').objectStore('journals').getAll();
+            all.onsuccess = () =>
+              resolve(
+                (all.result as { layout: string; document: unknown }[]).find((k) => k.layout === layout)?.document,
+              );
+          };
+        }),
+      id,
+    );
+    expect(kept).toEqual(stored.document);
+  });
