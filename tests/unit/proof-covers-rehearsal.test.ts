@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { Explorer, ProofModel } from '@/core/proof';
+import { Explorer, ProofModel, type Switch } from '@/core/proof';
 import { Rehearsal, TICK_MS } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
@@ -10,7 +10,7 @@ import { passingLoop } from '@/demo/passing-loop';
  * value of every name, is compared: the two meet only in the survey and the rules, not in how trains move.
  */
 function settledValuesOf(document: LayoutDocument): Set<string> {
-  const explorer = new Explorer(new ProofModel(document));
+  const explorer = new Explorer(new ProofModel(document, new Set<Switch>(['throw back', 'one scan'])));
   while (!explorer.run(10_000));
   const { model, set } = explorer;
   const { names } = model.compiled;

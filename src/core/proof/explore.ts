@@ -1,5 +1,6 @@
 import type { HarmId } from '../simulation';
-import { harmsOf, type ProofModel } from './model';
+import { harmsOf } from './harm-bits';
+import type { ProofModel } from './model';
 import { grown, StateSet } from './state-set';
 
 /** A step that does harm: the state it is taken from, and the step; without one, the start itself. */

@@ -1,19 +1,12 @@
-import {
-  type Compiled,
-  type Expr,
-  emitWasm,
-  layoutOf,
-  type Program,
-  previousSlots,
-  startWasm,
-  type WasmProgram,
-} from '../logic';
+import { type Compiled, emitWasm, layoutOf, type Program, previousSlots, startWasm, type WasmProgram } from '../logic';
 import { names, type Scheme } from '../patterns';
 import { faceToFace } from '../plant';
 import { END_OF_TRACK } from '../signals';
 import { HARM_IDS, type HarmId, harmOfEvent, harmsNow, Rehearsal, type Telling, TICK_MS } from '../simulation';
 import type { LayoutDocument } from '../survey';
 import { boundCarried, boundNow, boundPast, boundValues, countedOn, STOOD } from './bound';
+import { BIT } from './harm-bits';
+import { locksOf } from './locks';
 import { choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, THROW, TOGETHER } from './moves';
 import { Packing } from './packing';
 import type { Advance, Before } from './placements';
@@ -33,9 +26,6 @@ const PAST_ONE = 2;
 const MOST_SCANS = 60;
 /** How long the trains stand before the proof begins, so that power-up is over. */
 export const STANDING_TICKS = 1500;
-
-/** The bit of each harm in `ProofModel.harms`. */
-const BIT = Object.fromEntries(HARM_IDS.map((id, i) => [id, 1 << i])) as Record<HarmId, number>;
 
 /** What a state says of the plant. */
 export interface Present {
@@ -539,23 +529,3 @@ export class ProofModel {
     else bound[train] = boundNow(this.placementOf(train).before, bound[train]!, this.aspectNow, this.lies);
   }
 }
-
-/**
- * The names of the locks, all of which must be off, that stand between a request for a turnout and everything it can do. None
- * when some rule reads the request in another way.
- */
-function locksOf(program: Program, turnout: string): string[] {
-  const asks = [names.ask(turnout, 'straight'), names.ask(turnout, 'diverging')];
-  const reads = (expr: Expr | undefined) => asks.some((ask) => JSON.stringify(expr)?.includes(JSON.stringify(ask)));
-  const readers = program.declarations.filter(({ expr }) => reads(expr));
-  const locks = readers.map(({ name, expr }) => {
-    const lock = name.replace(/^drive\./, 'locked.');
-    const guarded = (part: Expr) =>
-      part.op === 'and' && part.of.some((p) => p.op === 'not' && p.of.op === 'name' && p.of.name === lock);
-    return expr?.op === 'RS' && guarded(expr.set) && guarded(expr.reset) ? lock : undefined;
-  });
-  return locks.every((lock) => lock !== undefined) ? locks : [];
-}
-
-/** The harms of a set of bits, in order. */
-export const harmsOf = (bits: number): HarmId[] => HARM_IDS.filter((id) => bits & BIT[id]);

@@ -1,8 +1,9 @@
 import { type Consist, onwardPieces, type Partition, turnedRound } from '../detection';
-import { mmOf, SCAN_S, STOP_SHORT_MM } from '../measure';
+import { mmOf, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '../plant';
 import { END_OF_TRACK, type SignalsOn } from '../signals';
 import type { EdgeEnd } from '../track';
+import { ordered, SAME_MM, takenTogether, unnoticedAsOne } from './unnoticed';
 
 /** Where a train begins: the entries it stands on, tail first, and the running distance of its nose. */
 export interface Start {
@@ -75,8 +76,6 @@ export interface Placement {
   turns: Turn[];
 }
 
-/** Distances nearer than this are one. */
-const SAME_MM = 1e-5;
 /** More signals than this within a braking distance is a survey error. */
 export const MOST_BEFORE = 16;
 
@@ -327,7 +326,6 @@ export class PlacementsOfTrain {
   }
 }
 
-const ordered = (numbers: Iterable<number>): number[] => [...new Set(numbers)].sort((a, b) => a - b);
 const textOf = ({ signal, over }: Before): string =>
   `${signal} ${over.map(({ turnout, position }) => `${turnout}:${position}`).join()}`;
 
@@ -345,117 +343,4 @@ function carried(
     return -1;
   const key = textOf({ ...thing, over: own });
   return then.before.findIndex((other) => textOf(other) === key && Math.abs(other.at + shift - thing.at) <= 0.01);
-}
-
-/**
- * Makes one of all placements that a train goes through with no detector, signal or points taking notice. It may wait in any of
- * them while others move, and nobody can tell in which, so that whatever can happen to it in one of them can happen to it in the
- * whole: it has every block, piece and fouling place of any of them, and everything before it that any of them has.
- */
-function unnoticedAsOne(placements: Placement[]): Placement[] {
-  const isNoticed = (from: number): boolean => {
-    const [only] = placements[from]!.advances;
-    if (placements[from]!.advances.length !== 1 || !only || only.gates.length + only.turnouts.length > 0) return true;
-    return only.offTheEnd || only.seen || only.to === from;
-  };
-  /** Where a train goes unnoticed from a placement, and through how many others. */
-  const onward = (from: number): { end: number; steps: number } => {
-    let [end, steps] = [from, 0];
-    while (steps < placements.length && !isNoticed(end)) {
-      end = placements[end]!.advances[0]!.to;
-      steps += 1;
-    }
-    return { end, steps };
-  };
-  /** Of the placements that a train may turn back into with its nose on one piece, and that lead to the same end, the first stands for all. */
-  const firstOf = (turns: Turn[]): Turn[] => {
-    const first = new Map<string, { turn: Turn; steps: number }>();
-    for (const turn of turns) {
-      const { end, steps } = onward(turn.to);
-      const key = `${end} ${turn.standsOn[turn.standsOn.length - 1]!.piece}`;
-      if (steps >= (first.get(key)?.steps ?? 0)) first.set(key, { turn, steps });
-    }
-    return [...first.values()].map(({ turn }) => turn);
-  };
-  const numbers = new Map<number, number>();
-  const entries: number[] = [];
-  const numberOf = (old: number): number => {
-    const known = numbers.get(old);
-    if (known !== undefined) return known;
-    numbers.set(old, entries.length);
-    entries.push(old);
-    return entries.length - 1;
-  };
-  numberOf(0);
-  const kept: Placement[] = [];
-  for (let i = 0; i < entries.length; i++) {
-    let whole = placements[entries[i]!]!;
-    let turns = whole.turns;
-    let last = entries[i]!;
-    for (let steps = 0; steps < placements.length && !isNoticed(last); steps++) {
-      last = placements[last]!.advances[0]!.to;
-      turns = [...turns, ...placements[last]!.turns];
-      whole = joined(whole, placements[last]!);
-    }
-    const { noseMm } = whole;
-    const advances = placements[last]!.advances.map((advance) => ({
-      ...advance,
-      to: numberOf(advance.to),
-      runMm: advance.offTheEnd ? 0 : noseMm[1] - noseMm[0],
-    }));
-    kept.push({ ...whole, advances, turns: firstOf(turns).map((turn) => ({ ...turn, to: numberOf(turn.to) })) });
-  }
-  return kept;
-}
-
-/** A placement and the one that comes after it, as one. */
-function joined(one: Placement, next: Placement): Placement {
-  const [head, then] = [one.tape[one.tape.length - 1]!, next.tape[next.tape.length - 1]!];
-  const shift = head.piece === then.piece && head.exit === then.exit && next.noseMm[0] > SAME_MM ? 0 : head.to;
-  const before = one.tape.map((entry) => ({ ...entry, from: entry.from - shift, to: entry.to - shift }));
-  const gone = before.filter((entry) => entry.to <= next.tape[0]!.from + SAME_MM);
-  return {
-    tape: [...gone, ...next.tape],
-    turned: next.turned,
-    noseMm: [one.noseMm[0] - shift, next.noseMm[1]],
-    blocks: ordered([...one.blocks, ...next.blocks]),
-    sections: next.sections,
-    over: ordered([...one.over, ...next.over]),
-    zones: ordered([...one.zones, ...next.zones]),
-    zonesThroughout: one.zonesThroughout.filter((zone) => next.zonesThroughout.includes(zone)),
-    before: next.before,
-    terminus: next.terminus,
-    advances: [],
-    turns: [],
-  };
-}
-
-/** Adds, for two events that can fall into one scan, the step that takes both. */
-function takenTogether(placements: Placement[], topMmPerS: number): Placement[] {
-  const most = topMmPerS * SCAN_S;
-  const near = (p: Placement) => p.noseMm[1] - p.noseMm[0] <= most;
-  return placements.map((placement) => {
-    const both = placement.advances.flatMap((one) => {
-      const between = placements[one.to]!;
-      if (one.offTheEnd || !one.seen || !near(between)) return [];
-      return between.advances.flatMap((two): Advance[] => {
-        if (two.offTheEnd || !two.seen) return [];
-        const back = (i: number) => one.carry.indexOf(i);
-        const passes = [...one.passes, ...two.passes.map(back)].filter((i) => i >= 0);
-        return [
-          {
-            to: two.to,
-            gates: ordered([...one.gates, ...two.gates.map(back).filter((i) => i >= 0)]),
-            passes,
-            carry: one.carry.map((i) => (i < 0 ? -1 : two.carry[i]!)),
-            turnouts: [...one.turnouts, ...two.turnouts],
-            seen: true,
-            offTheEnd: false,
-            runMm: one.runMm + two.runMm,
-          },
-        ];
-      });
-    });
-    return both.length > 0 ? { ...placement, advances: [...placement.advances, ...both] } : placement;
-  });
 }
