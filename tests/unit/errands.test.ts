@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { cm, runTimeS, standToStandS } from '@/core/measure';
-import { firstDifference, Rehearsal, replay, summariseRun, type TimedCommand } from '@/core/simulation';
+import { firstDifference, harmOfEvent, Rehearsal, replay, summariseRun, type TimedCommand } from '@/core/simulation';
 import { compileTrack, measureBetween, onwardFrom } from '@/core/track';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
@@ -13,21 +13,27 @@ const blocksOf = (run: Rehearsal, id: string) => {
 };
 
 describe('sending a train to a block', () => {
-  test('it runs there over the points on its way and stands there, with the signals obeyed', () => {
+  test('it runs there over the points on its way, with the signals obeyed, and stands there', () => {
     const run = new Rehearsal(ondrelValley(), 1);
     const id = ondrelValley().trains.find((t) => t.name === 'Morning stopper')!.id;
     const mishaps: string[] = [];
-    expect(run.command({ kind: 'send', train: id, block: 'SB' })).toBeUndefined();
-    for (let i = 0; i < 15_000; i++)
-      run.step((event) => {
-        if (event.kind === 'mishap' || event.kind === 'collision' || event.kind === 'points moved under')
-          mishaps.push(event.kind);
-      });
+    const arrived: string[] = [];
     const t7 = run.document.turnouts.findIndex((t) => t.name === 'T7');
+    expect(run.plant.motors[t7]!.position).toBe('straight');
+    /** The railcar would take SB first. */
+    const railcar = ondrelValley().trains.find((t) => t.name === 'Skerrin railcar')!.id;
+    run.command({ kind: 'run', train: railcar, on: false });
+    expect(run.command({ kind: 'send', train: id, block: 'SB' })).toBeUndefined();
+    for (let i = 0; i < 50 * 600 && arrived.length === 0; i++)
+      run.step((event) => {
+        if (harmOfEvent(event)) mishaps.push(event.kind);
+        if (event.kind === 'done') arrived.push(event.block);
+      });
     expect(mishaps).toEqual([]);
-    expect(run.plant.motors[t7]!.position === 'diverging' || blocksOf(run, id).includes('FM') === false).toBe(true);
-    const train = run.plant.trains.find((t) => t.figures.id === id)!;
-    expect(train.speed).toBe(0);
+    expect(arrived).toEqual(['SB']);
+    expect(blocksOf(run, id)).toEqual(['SB']);
+    expect(run.plant.motors[t7]!.position).toBe('diverging');
+    expect(run.plant.trains.find((t) => t.figures.id === id)!.speed).toBe(0);
   });
   test('on the oval it stops short of the end of the block it was sent to, and waits there', () => {
     const run = new Rehearsal(learningOval(), 2);

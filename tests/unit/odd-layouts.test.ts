@@ -3,6 +3,7 @@ import { checkDesign, tryByHand } from '@/core/design';
 import { compileProgram, Interpreter, readProgram, whyValue, writeProgram } from '@/core/logic';
 import { cm } from '@/core/measure';
 import { names } from '@/core/patterns';
+import { ProofRun } from '@/core/proof';
 import type { Reason } from '@/core/reasoning';
 import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, newDocument, readDocument } from '@/core/survey';
@@ -82,6 +83,15 @@ describe('a reverse loop', () => {
         .sort(),
     ).toEqual(['OutA', 'OutB']);
     for (const out of ['OutA', 'OutB']) expect(ways(out).map((w) => w.way.ending.kind)).toEqual(['end of track']);
+  });
+  test('the two entrances of its neck from the loop are two sides, and one train is proved to come back', () => {
+    const { scheme } = checkDesign(reverseLoop());
+    const neck = scheme.stretches.all.find(({ name }) => name === 'Neck')!;
+    expect(neck.sides).toEqual(['from Loop at loop 340', 'from Loop at loop 60', 'from Main']);
+    const run = new ProofRun(reverseLoop());
+    while (!run.step(5000));
+    const { verdicts } = run.result();
+    expect(verdicts.filter(({ result }) => result !== 'holds').map(({ property }) => property)).toEqual([]);
   });
   test('a train goes in over the diverging leg, waits for the points, and comes back the way it came', () => {
     const run = new Rehearsal(reverseLoop(), 1);

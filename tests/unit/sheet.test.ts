@@ -12,6 +12,7 @@ import { planLabels, standsAbove } from '@/ui/line-sheet/plan-labels';
 import { layoutTicks, RULER_HEIGHT, scaleTicks } from '@/ui/line-sheet/ruler-steps';
 import { firstView, fitView, GUTTER, SheetGeometry, zoomView } from '@/ui/line-sheet/sheet-geometry';
 import { HEAD_HEIGHT, HEAD_WIDTH } from '@/ui/line-sheet/signal-head';
+import { randomLine } from './random-line';
 
 const WIDTH = 820;
 const sheetOf = (d: LayoutDocument, zoom = 1) => {
@@ -173,6 +174,25 @@ describe('labels', () => {
   test('where only a few heads find room, none is shown rather than a chance few', () => {
     const d = generatedLine(200);
     expect(planLabels(d, viewDesign(d), sheetOf(d), true).signals.size).toBe(0);
+  });
+  const crowded = [ondrelValley(), generatedLine(60), ...Array.from({ length: 8 }, (_, i) => randomLine(i + 1))];
+  test.each(crowded)('nothing vanishes: $name, at three zooms and three widths, and on paper', (d) => {
+    const design = viewDesign(d);
+    const drawing = straighten(d);
+    for (const width of [500, 820, 1500]) {
+      for (const zoom of [1, 3, 9]) {
+        const fit = fitView(drawing, width);
+        const geometry = new SheetGeometry(drawing, zoomView(fit, fit, zoom, GUTTER), RULER_HEIGHT + 46, 60);
+        const shown = planLabels(d, design, geometry, true);
+        for (const { name } of design.blocks)
+          expect(Number(shown.plates.has(name)) + Number(shown.marks.has(name)), name).toBe(1);
+        const paper = planLabels(d, design, geometry, true, true);
+        expect(paper.plates.size).toBe(design.blocks.length);
+        expect(paper.marks.size).toBe(0);
+        expect(paper.signals.size).toBe(signalsOf(d).length);
+        expect(paper.turnouts.size).toBe(d.turnouts.length);
+      }
+    }
   });
   test('the first free choice is taken; what fits nowhere is left out', () => {
     const at = (x: number): Box => ({ x, y: 0, width: 10, height: 10 });

@@ -1,4 +1,4 @@
-import type { HarmId } from '../simulation';
+import { HARMS, type HarmId } from '../simulation';
 import { harmsOf } from './harm-bits';
 import type { ProofModel } from './model';
 import { grown, StateSet } from './state-set';
@@ -118,8 +118,7 @@ export class Explorer {
     return two === NOTHING ? one : this.model.codeOfPair(one, two);
   }
   private noteEnd(harms: number): void {
-    for (const harm of harmsOf(harms))
-      if (harm === 'trains touch' || harm === 'rules never settle') this.ended.add(harm);
+    for (const harm of harmsOf(harms)) if (HARMS[harm].ends) this.ended.add(harm);
   }
 
   /** Adds the state that a step has led to; returns its number. */

@@ -7,7 +7,7 @@ import type { LayoutDocument } from '../survey';
 import { boundCarried, boundNow, boundPast, boundValues, countedOn, STOOD } from './bound';
 import { BIT } from './harm-bits';
 import { locksOf } from './locks';
-import { choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, THROW, TOGETHER } from './moves';
+import { ADVANCE, choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, THROW, TOGETHER } from './moves';
 import { Packing } from './packing';
 import type { Advance, Before } from './placements';
 import { meet, type ProofTrain, proofTrainsOf } from './proof-train';
@@ -267,7 +267,7 @@ export class ProofModel {
   /** Whether a thing may fall into one scan with another. */
   mayPair(code: number): boolean {
     if (!MOVES[kindOf(code)]!.pairs) return false;
-    return kindOf(code) !== 0 || this.advanceOf(code).seen;
+    return kindOf(code) !== ADVANCE || this.advanceOf(code).seen;
   }
   /** The code of two things done within one scan. */
   codeOfPair(one: number, two: number): number {
@@ -290,7 +290,7 @@ export class ProofModel {
   }
   /** Whether a step gets a train somewhere: past a signal, onto points, or where another detector sees it. */
   getsSomewhere(code: number): boolean {
-    if (kindOf(code) !== 0) return false;
+    if (kindOf(code) !== ADVANCE) return false;
     const train = this.trains[indexOf(code)]!;
     const from = train.placements[this.present.at[indexOf(code)]!]!;
     const { to, passes, turnouts } = this.advanceOf(code);
@@ -314,6 +314,7 @@ export class ProofModel {
     this.harms = 0;
     this.ended = false;
     this.pulses.length = 0;
+    this.lockedAtFirst = 0;
     let scans = this.take(one);
     if (two !== NOTHING) scans = this.take(two) || scans;
     if (scans) this.settle();

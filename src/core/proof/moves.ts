@@ -20,9 +20,10 @@ export interface MoveKind {
   take(model: ProofModel, index: number, choice: number): boolean;
 }
 
-export const [ADVANCE, TIMER, THROW, ARRIVE, TURN, STAND, HOLD, LIFT, SET_DOWN, TOGETHER] = [
-  0, 1, 2, 3, 4, 5, 6, 7, 8, 9,
-] as const;
+/** Places of kinds in MOVES that others speak of. */
+export const [ADVANCE, THROW] = [0, 2] as const;
+/** The kind of two things within one scan; it has no place in MOVES. */
+export const TOGETHER = 100;
 
 const moving = (state: number) => state >= 2;
 

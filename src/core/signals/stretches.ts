@@ -110,9 +110,15 @@ export function findStretches(partition: Partition, readings: SignalReading[]): 
   return { all, ofBlock, sideOf };
 }
 
-/** The entrance of a block with points, by the block that lies outside it; two entrances from one block get its end too. */
+/** The entrance of a block with points, by the block that lies outside it; two entrances from one block are told apart by their places. */
 function entranceName(partition: Partition, piece: number, enters: EdgeEnd): string {
-  const outside = onwardPieces(partition, partition.pieces[piece]!, enters)[0];
-  const name = outside ? partition.blocks[outside.piece.block]!.name : 'the end';
-  return `from ${name}`;
+  const own = partition.pieces[piece]!;
+  const outside = onwardPieces(partition, own, enters)[0]?.piece.block;
+  if (outside === undefined) return 'from the end';
+  const alike = partition.blocks[own.block]!.ends.filter(
+    (end) => onwardPieces(partition, partition.pieces[end.piece]!, end.end)[0]?.piece.block === outside,
+  );
+  const name = `from ${partition.blocks[outside]!.name}`;
+  if (alike.length < 2) return name;
+  return `${name} at ${own.line} ${Math.round((enters === 0 ? own.from : own.to) / 100_000)}`;
 }

@@ -49,6 +49,22 @@ export class Orders {
     this.begin(train);
   }
 
+  /** Looks the way up again, since points may have led the train another one. It halts where its block no longer lies ahead. */
+  lookAgain(train: number): void {
+    const order = this.standing.get(train)!;
+    const rolling = this.plant.trains[train]!;
+    const known = this.partition.blocks.find((b) => b.name === order.block)!;
+    const there = rolling.held().some(({ piece }) => this.partition.pieces[piece]!.block === known.index);
+    const way = wayTo(this.partition, rolling, known.index);
+    if (way) {
+      order.way = way;
+      rolling.goalAt = way.goalAt;
+    } else if (!there) {
+      order.way = undefined;
+      this.begin(train);
+    }
+  }
+
   /** Goes on with an order, after a halt too; a train whose block does not lie ahead waits. */
   begin(train: number): void {
     const rolling = this.plant.trains[train]!;

@@ -13,7 +13,7 @@ export const TICK_MS = SCAN_S * 1000;
 const POSITIONS = ['straight', 'diverging', 'between'] as const;
 /** A train that was sent somewhere asks for its turnouts this often, and for those within this reach of its nose. */
 const ERRAND_TICKS = 25;
-const ERRAND_REACH_MM = 3000;
+const ERRAND_REACH_MM = 6000;
 /** Positions are folded into the trace this often. */
 const HASH_EVERY_TICKS = 50;
 
@@ -242,14 +242,17 @@ export class Rehearsal {
 
   /** Asks for the next turnout on the way of each train that was sent, once it is near; locking may refuse and is asked again. */
   private runErrands(emit: (event: RehearsalEvent) => void): void {
-    for (const [index, { block, way }] of [...this.orders]) {
+    for (const [index, order] of [...this.orders]) {
       const train = this.plant.trains[index]!;
-      if (!way) continue;
+      if (!order.way) continue;
       if (train.goalAt === undefined) {
         this.orders.drop(index);
-        emit({ kind: 'done', train: index, block });
+        emit({ kind: 'done', train: index, block: order.block });
         continue;
       }
+      this.orders.lookAgain(index);
+      const { way } = order;
+      if (!way) continue;
       const next = way.turnouts.find(
         ({ turnout, position, at }) => at > train.head && this.plant.motors[turnout]!.position !== position,
       );

@@ -47,6 +47,7 @@ export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied,
         label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
         onPick={onSelect && (() => onSelect(blockKey(block.name)))}
       >
+        {plate.from && <path d={`M${plate.from.x} ${plate.from.y}L${plate.x} ${y}`} stroke="var(--edge)" />}
         <rect
           x={plate.x - plate.width / 2}
           y={y - 8.5}

@@ -8,6 +8,18 @@ import { HEAD_HEIGHT, HEAD_WIDTH } from './signal-head';
 
 /** Distances of a signal head from the rail, nearest first. */
 export const SIGNAL_DROPS = [18, 34];
+/** On paper nothing is left out: heads stand farther off, names out on a leader. */
+const FARTHER_DROPS = [50, 66, 82];
+const LEADERS: [number, number][] = [
+  [0, 24],
+  [0, -24],
+  [26, 24],
+  [-26, 24],
+  [26, -24],
+  [-26, -24],
+  [0, 42],
+  [0, -42],
+];
 /** With fewer than this share of the heads finding room, all are left out: a chance few would mislead. */
 const LEAST_SHARE = 0.6;
 /** Heads stay below the rulers. */
@@ -28,7 +40,8 @@ export interface Placed {
   /** Drop of each signal's head; a signal without one is drawn as a bare mast. */
   signals: Map<string, number>;
   turnouts: Map<string, { x: number; y: number }>;
-  plates: Map<string, { x: number; y: number; width: number }>;
+  /** `from`: where on the track the leader of a name begins that stands beside it. */
+  plates: Map<string, { x: number; y: number; width: number; from?: { x: number; y: number } }>;
   /** Where each block is marked that finds no room for its name. */
   marks: Map<string, { x: number; y: number }>;
   lengths: Map<string, { x: number; y: number; text: string; from: number; to: number }>;
@@ -39,12 +52,16 @@ export function standsAbove(side: LayoutDocument['signalSide'], rightwards: bool
   return rightwards === (side === 'left');
 }
 
-/** Finds a place for every label on the sheet such that none overlap: signals first, then plates, turnouts and lengths. */
+/**
+ * Finds a place for every label on the sheet such that none overlap: signals first, then plates, turnouts and lengths. `everything`: what
+ * finds no room is drawn all the same, as on paper, where nobody can zoom in.
+ */
 export function planLabels(
   document: LayoutDocument,
   design: DesignView | undefined,
   geometry: SheetGeometry,
   lengths: boolean,
+  everything = false,
 ): Placed {
   const placed: Placed = {
     signals: new Map(),
@@ -63,9 +80,10 @@ export function planLabels(
     const found = placeLabels([{ id, choices: choices.map((c) => c.box) }], onRail ? taken : [...taken, ...rails]).get(
       id,
     );
-    if (found === undefined) return;
-    taken.push(choices[found]!.box);
-    into.set(id, choices[found]!.value);
+    const choice = choices[found ?? (everything ? choices.length - 1 : -1)];
+    if (!choice) return;
+    taken.push(choice.box);
+    into.set(id, choice.value);
   };
 
   const isNear = ({ line, at }: { line: string; at: { tenthUm: number } }) =>
@@ -77,7 +95,7 @@ export function planLabels(
     const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
     const up = standsAbove(document.signalSide, rightwards);
     const width = HEAD_WIDTH + textWidth(signal.name, 7.2) + 22;
-    const choices = SIGNAL_DROPS.map((d) => {
+    const choices = [...SIGNAL_DROPS, ...(everything ? FARTHER_DROPS : [])].map((d) => {
       const drop = up ? -d : d;
       return {
         value: drop,
@@ -89,13 +107,10 @@ export function planLabels(
         },
       };
     });
-    put(
-      signal.id,
-      choices.filter((choice) => choice.box.y > HIGHEST),
-      placed.signals,
-    );
+    const below = choices.filter((choice) => choice.box.y > HIGHEST);
+    put(signal.id, below.length === 0 && everything ? choices.slice(0, 1) : below, placed.signals);
   }
-  if (placed.signals.size < signals.length * LEAST_SHARE) {
+  if (!everything && placed.signals.size < signals.length * LEAST_SHARE) {
     placed.signals.clear();
     taken.length = 0;
   }
@@ -113,7 +128,14 @@ export function planLabels(
       };
     });
     const [left, right] = [geometry.at(piece.line, piece.from).x, geometry.at(piece.line, piece.to).x];
-    if (Math.abs(right - left) > width + 6) put(block.name, choices, placed.plates, true);
+    const fits = Math.abs(right - left) > width + 6;
+    const from = geometry.at(piece.line, block.middle.at);
+    const beside = LEADERS.map(([dx, dy]) => ({
+      value: { x: from.x + dx, y: from.y + dy, width, from },
+      box: { x: from.x + dx - width / 2, y: from.y + dy - PLATE_HEIGHT / 2, width, height: PLATE_HEIGHT },
+    }));
+    if (fits || everything)
+      put(block.name, [...(fits ? choices : []), ...(everything ? beside : [])], placed.plates, true);
     if (!placed.plates.has(block.name)) placed.marks.set(block.name, geometry.at(piece.line, block.middle.at));
   }
   for (const turnout of document.turnouts.filter(isNear)) {

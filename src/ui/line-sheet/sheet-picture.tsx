@@ -24,7 +24,7 @@ export function SheetPicture({
   width: number;
   height: number;
 }) {
-  const placed = planLabels(document, design, geometry, design !== undefined);
+  const placed = planLabels(document, design, geometry, design !== undefined, true);
   const points = Object.fromEntries(document.turnouts.map((turnout) => [turnout.id, turnout.lies]));
   return (
     <g pointerEvents="none">
