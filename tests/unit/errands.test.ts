@@ -21,8 +21,7 @@ describe('sending a train to a block', () => {
     const t7 = run.document.turnouts.findIndex((t) => t.name === 'T7');
     expect(run.plant.motors[t7]!.position).toBe('straight');
     /** The railcar would take SB first. */
-    const railcar = ondrelValley().trains.find((t) => t.name === 'Skerrin railcar')!.id;
-    run.command({ kind: 'run', train: railcar, on: false });
+    run.command({ kind: 'hold', signal: 's-SK1W', on: true });
     expect(run.command({ kind: 'send', train: id, block: 'SB' })).toBeUndefined();
     for (let i = 0; i < 50 * 600 && arrived.length === 0; i++)
       run.step((event) => {
