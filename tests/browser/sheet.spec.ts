@@ -59,7 +59,10 @@ test('Tab goes along the line through every thing, brings it in, and Enter selec
   const errors = watchErrors(page);
   await openLayout(page, ondrelValley());
   await sheet(page).focus();
-  const all = await sheet(page).getByRole('button').count();
+  const all = await sheet(page)
+    .getByRole('button')
+    .evaluateAll((things) => things.map((thing) => thing.getAttribute('aria-label') ?? ''));
+  expect(all.length).toBeGreaterThan(70);
   for (let i = 0; i < 6; i++) await page.keyboard.press('+');
   await page.keyboard.press('Home');
   const seen = new Set<string>();
@@ -73,7 +76,7 @@ test('Tab goes along the line through every thing, brings it in, and Enter selec
     expect(middle).toBeGreaterThan(150);
     expect(middle).toBeLessThan(1000);
   }
-  expect(seen.size).toBeGreaterThanOrEqual(all);
+  expect(all.filter((label) => !seen.has(label))).toEqual([]);
   await page.keyboard.press('Shift+Tab');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('complementary', { name: 'Reasoning' })).toBeVisible();

@@ -60,6 +60,14 @@ export function useSheetKeys(
       return left >= sheet.left && right <= sheet.right;
     });
   };
+  /** The first thing that the sheet shows any part of. */
+  const firstShown = (all: SVGGElement[]) => {
+    const sheet = svg.current!.getBoundingClientRect();
+    return all.find((element) => {
+      const { left, right } = element.getBoundingClientRect();
+      return right > sheet.left && left < sheet.right;
+    });
+  };
   /** Coming back from what follows the sheet, focus begins at the last thing on it. */
   const onEndFocus = (event: FocusEvent) => {
     if (!stack.current!.contains(event.relatedTarget)) onSheet(things()).at(-1)?.focus();
@@ -93,7 +101,7 @@ export function useSheetKeys(
     const all = things();
     const here = all.indexOf(window.document.activeElement as unknown as SVGGElement);
     if (here < 0 && back) return false;
-    const next = here < 0 ? (onSheet(all)[0] ?? all[0]) : (all[here + (back ? -1 : 1)] ?? beyondDrawn(back));
+    const next = here < 0 ? (firstShown(all) ?? all[0]) : (all[here + (back ? -1 : 1)] ?? beyondDrawn(back));
     (next ?? (back ? svg : end).current!).focus();
     return back || next !== undefined;
   };

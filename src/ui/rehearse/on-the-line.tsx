@@ -204,7 +204,8 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   const board = useWorkbench((s) => s.board);
   const signal = document.features.find((f) => f.id === selected);
   const turnout = board?.document.turnouts.findIndex((t) => t.id === selected) ?? -1;
-  const latest = run.events[run.events.length - 1];
+  const name = board?.document.turnouts[turnout]?.name;
+  const latest = run.events.findLast(({ says }) => says.startsWith(`${name} `));
   if (signal?.kind === 'signal') {
     const held = values[names.hold(signal.name)] === 1;
     return (
@@ -229,7 +230,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
           Throw it to {to}
         </button>
         <p className="mb-3 text-ink2" aria-live="polite">
-          {latest ? `Last: ${latest.says}` : 'Nothing has happened yet.'}
+          {latest ? `Last: ${latest.says}` : 'Nothing has happened to it yet.'}
         </p>
       </>
     );
