@@ -102,8 +102,8 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
         {proof && <p className="text-ink2">{proof}</p>}
       </div>
       <div className="flex shrink-0 flex-col items-stretch gap-1">
-        {finding.remedies.map((remedy) => (
-          <button key={remedy.says} type="button" className="button" onClick={() => store.getState().edit(remedy.edit)}>
+        {finding.remedies.map((remedy, i) => (
+          <button key={i} type="button" className="button" onClick={() => store.getState().edit(remedy.edit)}>
             {remedy.says}
           </button>
         ))}

@@ -62,14 +62,14 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
     <g>
       <LaneTitle y={y} width={width} title="Detection coverage" note={note} />
       {design.blocks.flatMap((block) =>
-        block.pieces.map((piece) => {
+        block.pieces.map((piece, i) => {
           if (!geometry.hasNear(piece)) return null;
           const span = spanOf(geometry, piece);
           const at = y + LANE_TOP + rows.indexOf(span.row) * BAR_PITCH;
           const seen = block.detectors.length > 0;
           return (
             <rect
-              key={`${block.name} ${piece.line} ${piece.from}`}
+              key={`${block.name} ${i}`}
               x={span.x + 1}
               y={at}
               width={Math.max(1, span.width - 2)}

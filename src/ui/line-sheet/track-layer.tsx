@@ -88,9 +88,9 @@ const Ribbon = memo(function Ribbon({
 }) {
   return block.pieces
     .filter((piece) => geometry.hasNear(piece))
-    .map((piece) => (
+    .map((piece, i) => (
       <path
-        key={`${piece.line} ${piece.from}`}
+        key={i}
         d={geometry.path(piece.line, piece.from, piece.to)}
         fill="none"
         stroke={occupied ? 'var(--accent-band)' : 'var(--accent-tint)'}

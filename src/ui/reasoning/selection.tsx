@@ -159,13 +159,13 @@ function BlockSelection({ name }: { name: string }) {
       {block.ends.length > 0 && stage !== 'rehearse' && (
         <PanelSection title="Signals at its ends">
           <ul className="flex flex-col gap-1">
-            {block.ends.map((end) => {
+            {block.ends.map((end, i) => {
               const place = showLength(end.at, document.shownUnit);
               const standing = signalsOf(document).find(
                 (s) => s.line === end.line && s.at.tenthUm === end.at && s.governs === end.governs,
               );
               return (
-                <li key={`${end.line} ${end.at} ${end.governs}`}>
+                <li key={i}>
                   {standing ? (
                     <button type="button" className="button" onClick={() => store.getState().select(standing.id)}>
                       {standing.name} at {place}
