@@ -110,7 +110,7 @@ async function takeStories(album: Album): Promise<void> {
     .click();
   await stage(oval, 'Prove');
   await button(oval, 'Look at every state').click();
-  await oval.getByText('Two trains can come into one block.').waitFor();
+  await oval.getByRole('list', { name: 'Verdicts' }).waitFor();
   await album.take(oval, 'prove');
   await oval.getByRole('button', { name: /^Undo/ }).click();
 
