@@ -1,28 +1,17 @@
 import { describe, expect, test } from 'vitest';
-import { Explorer, ProofModel, type Switch } from '@/core/proof';
+import type { Switch } from '@/core/proof';
 import { Rehearsal, TICK_MS } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';
+import { explored } from '../../tools/fuzz/covering';
 
 /**
  * Whatever a rehearsal comes to must be among the states of the proof. What the rule program shows once it has settled, the
  * value of every name, is compared: the two meet only in the survey and the rules, not in how trains move.
  */
-function settledValuesOf(document: LayoutDocument): Set<string> {
-  const explorer = new Explorer(new ProofModel(document, new Set<Switch>(['throw back', 'one scan'])));
-  while (!explorer.run(10_000));
-  const { model, set } = explorer;
-  const { names } = model.compiled;
-  const state = new Int32Array(model.words);
-  const known = new Set<string>();
-  for (let number = 0; number < set.size; number++) {
-    set.read(number, state);
-    model.unpack(state);
-    known.add(names.map((name) => model.valueOf(name)).join(''));
-  }
-  return known;
-}
+const settledValuesOf = (document: LayoutDocument): Set<string> =>
+  explored(document, Number.POSITIVE_INFINITY, new Set<Switch>(['throw back', 'one scan']))!.settled;
 
 /** Small and repeatable; not for anything that needs good chance. */
 const chance = (seed: number) => () => {

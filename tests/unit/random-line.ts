@@ -1,27 +1,9 @@
 import { cm } from '@/core/measure';
-import { Random } from '@/core/simulation';
 import { type Facing, type LayoutDocument, newDocument } from '@/core/survey';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
+import { Draw } from '../../tools/fuzz/draw';
 
-/** Draws of one layout: everything that can vary comes from here, so that a seed names a layout. */
-export class Draw {
-  private readonly random: Random;
-  constructor(seed: number) {
-    this.random = new Random(seed, 99);
-  }
-  below(n: number): number {
-    return Math.floor(this.random.uniform() * n);
-  }
-  between(low: number, high: number): number {
-    return low + this.random.uniform() * (high - low);
-  }
-  chance(p: number): boolean {
-    return this.random.uniform() < p;
-  }
-  pick<T>(list: readonly T[]): T {
-    return list[this.below(list.length)]!;
-  }
-}
+export { Draw };
 
 /**
  * A circuit or an open line of one to four stations, each with a loop on either side, some with a spur; one to three blocks

@@ -1,4 +1,4 @@
-import { Explorer, ProofModel, STANDING_TICKS } from '../../src/core/proof';
+import { Explorer, ProofModel, STANDING_TICKS, type Switch } from '../../src/core/proof';
 import { type Command, type HarmId, harmOfEvent, harmsNow, Random, Rehearsal } from '../../src/core/simulation';
 import { isKind, type LayoutDocument } from '../../src/core/survey';
 
@@ -23,8 +23,8 @@ const ALIKE = 3;
 const LOOK_EVERY = 5;
 
 /** Every state’s values of the program, and every harm, of a layout; undefined when there are too many. */
-function explored(document: LayoutDocument, most: number) {
-  const explorer = new Explorer(new ProofModel(document));
+export function explored(document: LayoutDocument, most: number, on?: ReadonlySet<Switch>) {
+  const explorer = new Explorer(new ProofModel(document, on));
   while (!explorer.run(2000)) if (explorer.set.size > most) return undefined;
   const { model, set } = explorer;
   const { names } = model.compiled;

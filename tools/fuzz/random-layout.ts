@@ -1,27 +1,7 @@
 import { cm } from '../../src/core/measure';
-import { Random } from '../../src/core/simulation';
 import { type Facing, type LayoutDocument, newDocument, type Turnout } from '../../src/core/survey';
 import { block, gap, signal, train, turnout, vehicle } from '../../src/demo/build';
-
-/** Draws of one layout: everything that varies comes from here, so that a seed names a layout. */
-class Draw {
-  private readonly random: Random;
-  constructor(seed: number) {
-    this.random = new Random(seed, 1234);
-  }
-  below(n: number): number {
-    return Math.floor(this.random.uniform() * n);
-  }
-  whole(low: number, high: number): number {
-    return low + this.below(high - low + 1);
-  }
-  chance(p: number): boolean {
-    return this.random.uniform() < p;
-  }
-  pick<T>(list: readonly T[]): T {
-    return list[this.below(list.length)]!;
-  }
-}
+import { Draw } from './draw';
 
 /** A line with what stands on it, before anything is spoilt. */
 interface Ground {
@@ -181,7 +161,7 @@ const SHAPES: ((draw: Draw) => Ground)[] = [
  * to points, axles unseen, overhangs, trains too long, too fast, too many, facing each other, half off their track.
  */
 export function randomLayout(seed: number): LayoutDocument {
-  const draw = new Draw(seed);
+  const draw = new Draw(seed, 1234);
   const { document: d, signals, homes } = draw.pick(SHAPES)(draw);
   d.name = `${d.name} ${seed}`;
   /** A sound layout now and then, the others with a few faults of different kinds. */

@@ -43,7 +43,7 @@ type Machine = WasmProgram & { pack(): void; unpack(): void };
 /**
  * Plant and rule program as one machine that takes one small step at a time (`moves.ts`). After each the program scans until it
  * settles. Nothing has a duration: a train may wait anywhere, and a timer may end at any moment. Program and plant share one
- * memory, in words.
+ * memory, in words; what steps do to that memory stands here together, since every part of it reads the others.
  */
 export class ProofModel {
   readonly trains: ProofTrain[];

@@ -13,6 +13,7 @@ import { CoverageLane, laneHeight, RoomLane } from './lanes';
 import { localPoint } from './local-point';
 import { OverviewStrip } from './overview-strip';
 import { planLabels } from './plan-labels';
+import { PointedPlace } from './pointed-place';
 import { RULER_HEIGHT } from './ruler-steps';
 import { Rulers } from './rulers';
 import { spansOf } from './selection-place';
@@ -380,25 +381,5 @@ export function LineSheet({
         onMove={(from) => setView({ ...shown, from })}
       />
     </div>
-  );
-}
-
-function PointedPlace({
-  geometry,
-  place,
-  text,
-}: {
-  geometry: SheetGeometry;
-  place: { line: string; at: number };
-  text: string;
-}) {
-  const { x, y } = geometry.at(place.line, place.at);
-  return (
-    <g pointerEvents="none">
-      <circle cx={x} cy={y} r="6" fill="none" stroke="var(--accent)" strokeWidth="2" />
-      <text x={x} y={y - 13} textAnchor="middle" fontWeight="650" style={{ fill: 'var(--accent)' }}>
-        {text}
-      </text>
-    </g>
   );
 }
