@@ -298,6 +298,7 @@ test('the remedy of a failure mends it, the verdict stands in the header, and an
     'Proved: no points ever move under a train.',
   );
   await page.getByRole('checkbox', { name: /^Signals are held at stop by hand/ }).click();
+  await expect(page.getByText(/What is to be tried has changed since \d\d:\d\d/)).toBeVisible();
   await page.getByRole('button', { name: 'Prove again' }).click();
   await expect(page.getByRole('button', { name: 'Proof: 1 way to fail' })).toBeVisible({ timeout: 60_000 });
 });

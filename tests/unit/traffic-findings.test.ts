@@ -109,7 +109,7 @@ describe('findings and proof know of each other', () => {
     const d = learningOval();
     const report = { verdicts: [{ result: 'holds' }], trains: ['a', 'b'], notPlaced: [], finished: true };
     const line = (part: object, of = d) => {
-      const proved = { of, at: '14:02', report: { ...report, ...part } };
+      const proved = { of, at: '14:02', tried: [], report: { ...report, ...part } };
       return verdictLine(proved as unknown as Parameters<typeof verdictLine>[0], d).says;
     };
     expect(verdictLine(undefined, d).says).toBe('Not proved yet');

@@ -23,7 +23,7 @@ export function ProveStage() {
   const remote = useRef<Remote<ProofWorker>>(undefined);
   const [progress, setProgress] = useState<ProofProgress>();
   const [problem, setProblem] = useState<string>();
-  const [switches, setSwitches] = useState<Switch[]>([...STANDARD_SWITCHES]);
+  const [switches, setSwitches] = useState<Switch[]>(proved?.tried ?? [...STANDARD_SWITCHES]);
 
   useEffect(() => {
     const worker = new Worker(new URL('../../workers/proof.worker.ts', import.meta.url), { type: 'module' });
@@ -37,7 +37,7 @@ export function ProveStage() {
     setProgress({ states: 0, moves: 0, waiting: 0 });
     try {
       const report = await remote.current!.prove(document, switches, proxy(setProgress));
-      store.getState().set({ proved: { of: document, at: timeOfDay(), report } });
+      store.getState().set({ proved: { of: document, at: timeOfDay(), tried: switches, report } });
     } catch (error) {
       setProblem(messageOf(error, 'It cannot be proved.'));
     }
@@ -54,6 +54,8 @@ export function ProveStage() {
   };
   const report = proved?.report;
   const stale = proved !== undefined && proved.of !== document;
+  const triedOther =
+    proved !== undefined && SWITCH_IDS.some((id) => proved.tried.includes(id) !== switches.includes(id));
   return (
     <>
       <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
@@ -94,6 +96,11 @@ export function ProveStage() {
           {stale && (
             <p className="mt-2 rounded-md bg-warn-tint px-2 py-1 text-warn">
               The layout has changed since {proved.at}: this is not proved of what you see now.
+            </p>
+          )}
+          {triedOther && (
+            <p className="mt-2 rounded-md bg-warn-tint px-2 py-1 text-warn">
+              What is to be tried has changed since {proved.at}: the verdicts are of what was tried then.
             </p>
           )}
         </div>

@@ -1,3 +1,4 @@
+import type { Switch } from '@/core/proof';
 import type { LayoutDocument } from '@/core/survey';
 import type { ProofReport } from '@/workers/proof.worker';
 
@@ -5,6 +6,8 @@ import type { ProofReport } from '@/workers/proof.worker';
 export interface Proved {
   of: LayoutDocument;
   at: string;
+  /** What was tried in it. */
+  tried: Switch[];
   report: ProofReport;
 }
 
