@@ -225,12 +225,17 @@ function proofFigures(): Figure[] {
   const ovals = withTrains(ring('Oval', 12, 120), 4, 120);
   let rate = 0;
   let bytes = 0;
+  let rulesMb = 0;
+  let statesPerS = 0;
   for (let i = 0; i < 2; i++) {
     const run = new ProofRun(ovals, 400_000);
     const from = performance.now();
     while (!run.step(10_000));
-    rate = run.progress.moves / (performance.now() - from) / 1000;
+    const ms = performance.now() - from;
+    rate = run.progress.moves / ms / 1000;
+    statesPerS = (run.progress.states - run.progress.waiting) / ms;
     bytes = run.explorer.bytesAState;
+    rulesMb = run.explorer.bytesOfRules / 1e6;
   }
   const timed = (document: LayoutDocument, on?: ReadonlySet<Switch>) => {
     const from = performance.now();
@@ -256,7 +261,9 @@ function proofFigures(): Figure[] {
     atLeast('plant alone, ring of 20 blocks and 6 trains', movesPerS(ringOf(20, 6), 9), 'million moves a s', 5),
     stated('plant alone, 28 blocks and 8 trains, 3.1 million states', movesPerS(ringOf(28, 8), 1), 'million moves a s'),
     atLeast('plant and program, oval of 12 blocks and 4 trains', rate, 'million moves a s', 0.5),
+    stated('the same', statesPerS, 'thousand states looked at a s'),
     atMost('memory of that proof', bytes, 'bytes a state', 64),
+    stated('and tables of the rules beside it', rulesMb, 'MB'),
     atMost(`learning oval, ${oval.states} states, proved in`, oval.ms, 'ms', 200),
     atMost(`passing loop, two trains, ${loop.states} states, proved in`, loop.ms, 'ms', 5000),
     stated(`the same with nothing switched on, ${few.states} states`, few.ms, 'ms'),

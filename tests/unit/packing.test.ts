@@ -1,34 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { compileProgram, emitWasm, layoutOf, startWasm, type WasmProgram } from '@/core/logic';
 import { Packing } from '@/core/proof/packing';
 
-const NOTHING = compileProgram({ scanMs: 20, enums: {}, declarations: [] });
-
-/** A machine that packs fields holding so many values each, written by the plainest means: numbers in an array. */
+/** A machine that packs fields holding so many values each. */
 function machineOf(sizes: number[]) {
   const packing = new Packing();
-  const { end } = layoutOf(NOTHING);
-  sizes.forEach((values, i) => {
-    packing.field(end + 4 * i, values);
-  });
-  const to = end + 4 * sizes.length;
-  const from = to + 4 * packing.words;
-  const functions = packing.functions(to, from);
-  const bytes = from + 4 * packing.words - end;
-  const wasm = startWasm<WasmProgram & { pack(): void; unpack(): void }>(
-    emitWasm(NOTHING, { untimed: true, beside: { functions, bytes } }),
-  );
-  const memory = new Int32Array(wasm.memory.buffer);
-  const part = (at: number, length: number) => memory.subarray(at / 4, at / 4 + length);
-  return {
-    words: packing.words,
-    fields: part(end, sizes.length),
-    packed: part(to, packing.words),
-    origin: part(from, packing.words),
-    pack: wasm.pack,
-    unpack: wasm.unpack,
-  };
+  for (const [i, values] of sizes.entries()) packing.field(i, values);
+  return { words: packing.words, ...packing.start(sizes.length) };
 }
 
 const sized = fc

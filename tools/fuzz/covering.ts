@@ -27,7 +27,7 @@ export function explored(document: LayoutDocument, most: number, on?: ReadonlySe
   const explorer = new Explorer(new ProofModel(document, on));
   while (!explorer.run(2000)) if (explorer.set.size > most) return undefined;
   const { model, set } = explorer;
-  const { names } = model.compiled;
+  const { names } = model.rules.wiring.compiled;
   const state = new Int32Array(model.words);
   const settled = new Set<string>();
   for (let number = 0; number < set.size; number++) {

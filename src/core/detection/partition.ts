@@ -218,6 +218,19 @@ export function withinBlock(partition: Partition, piece: Piece, end: EdgeEnd): {
   );
 }
 
+/** The end of a block by which a train that runs through a piece towards one of its ends has come in: piece and end. */
+export function cameInBy(partition: Partition, piece: Piece, exit: EdgeEnd): { piece: Piece; end: EdgeEnd } {
+  let [back, end]: [Piece, EdgeEnd] = [piece, exit === 1 ? 0 : 1];
+  const seen = new Set<number>();
+  for (let next = withinBlock(partition, back, end)[0]; next && !seen.has(next.piece.index); ) {
+    seen.add(next.piece.index);
+    back = next.piece;
+    end = next.enters === 0 ? 1 : 0;
+    next = withinBlock(partition, back, end)[0];
+  }
+  return { piece: back, end };
+}
+
 function longestWay(partition: Partition, block: Block): TenthUm {
   const seen = new Set<number>();
   const walk = (piece: Piece, enters: EdgeEnd): TenthUm => {

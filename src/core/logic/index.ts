@@ -9,6 +9,6 @@ export * from './evaluator';
 export * from './expr';
 export * from './interpret';
 export * from './read-text';
-export { signed, unsigned, Wasm, type WasmFunction } from './wasm-bytes';
+export { moduleBytes, signed, unsigned, Wasm, type WasmFunction } from './wasm-bytes';
 export * from './why';
 export * from './write-text';

@@ -1,6 +1,7 @@
 import { HARMS, type HarmId } from '../simulation';
 import { harmsOf } from './harm-bits';
 import type { ProofModel } from './model';
+import { NOTHING, RuleSteps } from './rule-steps';
 import { grown, StateSet } from './state-set';
 
 /** A step that does harm: the state it is taken from, and the step; without one, the start itself. */
@@ -12,8 +13,6 @@ export interface Failure {
 
 /** Where a step leads that is not followed: nobody can say that no way on is there. */
 const NOT_FOLLOWED = -1;
-/** No second thing in the same scan. */
-const NOTHING = -1;
 
 /**
  * Every state that plant and program can reach, breadth first, so that the first way found to a harm is a shortest one. A step
@@ -28,17 +27,24 @@ export class Explorer {
   /** The state nearest to the start from which no train can ever get anywhere; found once all states are known. */
   deadlock: number | undefined;
   private next = 0;
+  /** In the state being looked at, no train can get anywhere at once. */
+  private isStill = false;
   private parents = new Int32Array(1024).fill(-1);
   private steps = new Int32Array(1024);
   private readonly state: Int32Array;
   private readonly choices: number[] = [];
-  /** Turnouts locked in the first scan after each of them. */
-  private readonly locked: number[] = [];
+  /** How the rules take each of them. */
+  private readonly manners: number[] = [];
+  private readonly ruleSteps = new RuleSteps();
   /** States in which no train can get anywhere at once, and where the steps from each of them lead: its number, their count, and they. */
   private still = new Int32Array(1024);
   private stillEnd = 0;
 
-  constructor(readonly model: ProofModel) {
+  /** `thorough`: also takes two things within one scan that have nothing to do with each other. It finds the same, later. */
+  constructor(
+    readonly model: ProofModel,
+    private readonly thorough = false,
+  ) {
     this.set = new StateSet(model.words);
     this.state = new Int32Array(model.words);
     this.set.add(model.pack());
@@ -52,43 +58,63 @@ export class Explorer {
   get waiting(): number {
     return this.set.size - this.next;
   }
-  /** Bytes held for each state found. */
+  /** Bytes held for each state found, and those of the tables of the rules beside them. */
   get bytesAState(): number {
-    return (this.set.bytes + this.parents.byteLength + this.steps.byteLength) / this.set.size;
+    const { set, parents, steps, still } = this;
+    return (set.bytes + parents.byteLength + steps.byteLength + still.byteLength) / set.size;
+  }
+  get bytesOfRules(): number {
+    return this.ruleSteps.bytes + this.model.rules.bytes;
   }
 
   /** Follows every step from up to `states` states. True when there is nothing more to follow. */
   run(states: number): boolean {
-    const { model, set, state, choices, locked } = this;
-    const together = model.on.has('one scan');
+    const { model, set, state } = this;
     for (const last = this.next + states; this.next < last && this.next < set.size; this.next++) {
       set.read(this.next, state);
       model.unpack(state);
-      model.moves(choices);
-      const count = choices.length;
-      const isStill = !model.couldTurnBack() && !choices.some((move) => model.getsSomewhere(move));
-      const from = this.stillEnd;
-      if (isStill) this.keepStill(count + (together ? (count * (count - 1)) / 2 : 0));
-      for (let i = 0; i < count; i++) {
-        const move = choices[i]!;
-        this.take(move, NOTHING, isStill);
-        locked[i] = model.lockedAtFirst;
-      }
-      if (together)
-        for (let i = 0; i < count; i++) {
-          const one = choices[i]!;
-          if (!model.mayPair(one)) continue;
-          for (let k = i + 1; k < count; k++) {
-            const two = choices[k]!;
-            if (one >> 8 === two >> 8 || !model.mayPair(two)) continue;
-            if (model.isRefused(one, locked[k]!) || model.isRefused(two, locked[i]!)) continue;
-            this.take(one, two, isStill);
-          }
-        }
-      if (isStill) this.still[from + 1] = this.stillEnd - from - 2;
+      this.followAll();
     }
     if (this.finished && this.deadlock === undefined) this.findDeadlock();
     return this.finished;
+  }
+
+  /** Follows every step from the state in which the model stands. */
+  private followAll(): void {
+    const { model, choices, manners, ruleSteps, thorough } = this;
+    model.moves(choices, false);
+    const trainMoves = choices.length;
+    const at = ruleSteps.of(model);
+    const count = ruleSteps.count(at);
+    this.isStill = !model.couldTurnBack() && !choices.some((move) => model.getsSomewhere(move));
+    const from = this.stillEnd;
+    if (this.isStill) this.keepStill(count + trainMoves * (trainMoves + count));
+    for (let i = 0; i < trainMoves; i++) {
+      this.take(choices[i]!, NOTHING);
+      manners[i] = model.manner;
+    }
+    for (let i = 0; i < count; i++) {
+      const [one, two] = [ruleSteps.one(at, i), ruleSteps.two(at, i)];
+      const manner = ruleSteps.manner(at, i);
+      if (two === NOTHING) {
+        manners[choices.length] = manner;
+        choices.push(one);
+      }
+      if (ruleSteps.isApart(at, i)) {
+        if (thorough || model.someTrainLooks(one, manner, two, ruleSteps.mannerOfTwo(at, i))) this.take(one, two);
+      } else {
+        model.applyKnown(ruleSteps.to(at, i), manner);
+        this.taken(one, two);
+      }
+    }
+    if (model.on.has('one scan'))
+      for (let i = 0; i < trainMoves; i++)
+        for (let k = i + 1; k < choices.length; k++) {
+          const [one, two] = [choices[i]!, choices[k]!];
+          if (!model.mayPair(one, manners[i]!, two, manners[k]!)) continue;
+          if (thorough || !model.isApart(one, manners[i]!, two, manners[k]!)) this.take(one, two);
+        }
+    if (this.isStill) this.still[from + 1] = this.stillEnd - from - 2;
   }
 
   private keepStill(steps: number): void {
@@ -99,13 +125,16 @@ export class Explorer {
   }
 
   /** Takes one thing, or two within one scan, and goes back. */
-  private take(one: number, two: number, isStill: boolean): void {
+  private take(one: number, two: number): void {
+    this.model.applyBoth(one, two);
+    this.taken(one, two);
+  }
+  private taken(one: number, two: number): void {
     const { model } = this;
-    model.applyBoth(one, two);
     this.moves += 1;
     if (model.harms !== 0) this.note(one, two);
     const to = model.ended ? NOT_FOLLOWED : this.add(one, two);
-    if (isStill) this.still[this.stillEnd++] = to;
+    if (this.isStill) this.still[this.stillEnd++] = to;
     model.back();
   }
 

@@ -12,6 +12,8 @@ export interface MoveKind {
   name: string;
   /** What must be switched on for it. */
   needs?: Switch;
+  /** It leaves the trains where they are, and can be taken whatever they do. */
+  toRules?: boolean;
   /** Two of these may fall into one scan. */
   pairs: boolean;
   /** Adds the steps of this kind that can be taken from the present state. */
@@ -44,14 +46,16 @@ export const MOVES: readonly MoveKind[] = [
   },
   {
     name: 'timer ends',
+    toRules: true,
     pairs: true,
     list(model, add) {
-      for (let timer = 0; timer < model.timerCount; timer++) if (model.counts(timer)) add(timer, 0);
+      for (let timer = 0; timer < model.rules.timerCount; timer++) if (model.counts(timer)) add(timer, 0);
     },
     take: (model, timer) => model.pulseTimer(timer),
   },
   {
     name: 'points are asked for',
+    toRules: true,
     pairs: true,
     list(model, add) {
       const { turnouts } = model.present;
@@ -64,6 +68,7 @@ export const MOVES: readonly MoveKind[] = [
   },
   {
     name: 'points arrive',
+    toRules: true,
     pairs: true,
     list(model, add) {
       const { turnouts } = model.present;
@@ -97,12 +102,13 @@ export const MOVES: readonly MoveKind[] = [
   },
   {
     name: 'is held by hand',
+    toRules: true,
     needs: 'hold',
     pairs: false,
     list(model, add) {
-      for (let s = 0; s < model.holdSlots.length; s++) add(s, model.valueAt(model.holdSlots[s]!) ? 0 : 1);
+      for (let s = 0; s < model.rules.wiring.holds.length; s++) add(s, model.isHeld(s) ? 0 : 1);
     },
-    take: (model, signal, on) => model.hold(signal, on),
+    take: (model, signal) => model.holdOrLetGo(signal),
   },
   {
     name: 'is lifted off',

@@ -1,4 +1,4 @@
-import { type Consist, onwardPieces, type Partition, turnedRound } from '../detection';
+import { type Consist, cameInBy, onwardPieces, type Partition, turnedRound } from '../detection';
 import { mmOf, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '../plant';
 import { END_OF_TRACK, type SignalsOn } from '../signals';
@@ -50,6 +50,8 @@ export interface Advance {
 export interface Turn {
   to: number;
   standsOn: TapeEntry[];
+  /** By which ends of blocks it came in, now that it runs the other way: whatever is said of it then follows from these. */
+  cameIn: string;
 }
 
 /** A stretch of a train’s way between two events that are noticed: it is somewhere in it. */
@@ -319,10 +321,16 @@ export class PlacementsOfTrain {
     const found: Turn[] = [];
     for (let nose = Math.max(low, 0); nose < Math.min(high, back[back.length - 1]!.to) - SAME_MM; ) {
       const to = this.at(back, nose, !turned);
-      found.push({ to, standsOn: this.found[to]!.tape });
+      const standsOn = this.found[to]!.tape;
+      found.push({ to, standsOn, cameIn: this.cameIn(standsOn) });
       nose = Math.max(nose + 2 * SAME_MM, this.found[to]!.noseMm[1]);
     }
     return found;
+  }
+
+  private cameIn(tape: TapeEntry[]): string {
+    const ends = tape.map(({ piece, exit }) => cameInBy(this.partition, this.partition.pieces[piece]!, exit));
+    return [...new Set(ends.map(({ piece, end }) => `${piece.index}:${end}`))].join(' ');
   }
 }
 

@@ -4,22 +4,19 @@ const FULLEST = 0.6;
 
 /**
  * A set of packed states, each a fixed number of 32-bit words, numbered in the order in which they were added. Open addressing;
- * a state's words stand in the table itself beside its number, so that a look-up touches one place in memory, and once more
- * in a list in order, from which the search reads them.
+ * the table holds numbers, and the words of all states stand in a list in order.
  */
 export class StateSet {
   private list: Int32Array;
   private table: Int32Array;
   private mask: number;
   private room: number;
-  private readonly stride: number;
   size = 0;
 
   constructor(readonly words: number) {
-    this.stride = words + 1;
     this.list = new Int32Array(words * 1024);
     this.mask = 2047;
-    this.table = new Int32Array(this.stride * 2048).fill(FREE);
+    this.table = new Int32Array(2048).fill(FREE);
     this.room = Math.floor(2048 * FULLEST);
   }
 
@@ -29,26 +26,21 @@ export class StateSet {
   }
 
   private addAt(from: Int32Array, offset: number, first: number): number {
-    const { words, table, stride, mask } = this;
-    let slot = first >= 0 ? first : this.hash(from, offset) & mask;
+    const { words, table, list, mask } = this;
+    let slot = first >= 0 ? first : StateSet.hash(from, offset, words) & mask;
     for (;;) {
-      const at = slot * stride;
-      const held = table[at]!;
+      const held = table[slot]!;
       if (held === FREE) break;
+      const at = held * words;
       let w = 0;
-      while (w < words && table[at + 1 + w] === from[offset + w]) w += 1;
+      while (w < words && list[at + w] === from[offset + w]) w += 1;
       if (w === words) return ~held;
       slot = (slot + 1) & mask;
     }
     const number = this.size++;
-    const at = slot * stride;
-    table[at] = number;
-    if (number * words + words > this.list.length) this.list = grown(this.list);
-    for (let w = 0, to = number * words; w < words; w++) {
-      const value = from[offset + w]!;
-      table[at + 1 + w] = value;
-      this.list[to + w] = value;
-    }
+    table[slot] = number;
+    if (number * words + words > list.length) this.list = grown(list);
+    for (let w = 0, to = number * words; w < words; w++) this.list[to + w] = from[offset + w]!;
     if (this.size > this.room) this.rehash();
     return number;
   }
@@ -58,12 +50,12 @@ export class StateSet {
    * table is touched for all of them first, so that the processor fetches from memory side by side.
    */
   addAll(from: Int32Array, count: number, result: Int32Array): void {
-    const { words, mask, stride } = this;
+    const { words, mask } = this;
     let touched = 0;
     for (let i = 0; i < count; i++) {
-      const slot = this.hash(from, i * words) & mask;
+      const slot = StateSet.hash(from, i * words, words) & mask;
       result[i] = slot;
-      touched |= this.table[slot * stride]!;
+      touched |= this.table[slot]!;
     }
     result[count] = touched;
     for (let i = 0; i < count; i++) result[i] = this.addAt(from, i * words, mask === this.mask ? result[i]! : -1);
@@ -75,9 +67,15 @@ export class StateSet {
     for (let w = 0; w < this.words; w++) into[w] = this.list[at + w]!;
   }
 
-  private hash(from: Int32Array, offset: number): number {
+  /** One word of a state. */
+  word(number: number, w: number): number {
+    return this.list[number * this.words + w]!;
+  }
+
+  /** A number that is spread evenly over all 32 bits. */
+  static hash(from: Int32Array, offset: number, words: number): number {
     let h = 0x9e3779b9;
-    for (let w = 0; w < this.words; w++) {
+    for (let w = 0; w < words; w++) {
       h = Math.imul(h ^ from[offset + w]!, 0x85ebca6b);
       h ^= h >>> 15;
     }
@@ -87,14 +85,13 @@ export class StateSet {
 
   private rehash(): void {
     const places = (this.mask + 1) * 2;
-    const { words, stride, list } = this;
-    const table = new Int32Array(places * stride).fill(FREE);
+    const { words, list } = this;
+    const table = new Int32Array(places).fill(FREE);
     const mask = places - 1;
     for (let number = 0; number < this.size; number++) {
-      let slot = this.hash(list, number * words) & mask;
-      while (table[slot * stride] !== FREE) slot = (slot + 1) & mask;
-      table[slot * stride] = number;
-      for (let w = 0; w < words; w++) table[slot * stride + 1 + w] = list[number * words + w]!;
+      let slot = StateSet.hash(list, number * words, words) & mask;
+      while (table[slot] !== FREE) slot = (slot + 1) & mask;
+      table[slot] = number;
     }
     this.table = table;
     this.mask = mask;
@@ -112,4 +109,10 @@ export function grown(array: Int32Array): Int32Array<ArrayBuffer> {
   const larger = new Int32Array(array.length * 2);
   larger.set(array);
   return larger;
+}
+
+/** The number of a state in a set, which it is added to if it is new. */
+export function numberIn(set: StateSet, state: Int32Array): number {
+  const number = set.add(state);
+  return number < 0 ? ~number : number;
 }

@@ -119,7 +119,7 @@ function steerOnce(
         return () => train.head >= goal - 1 || !train.running || train.stranded;
       }
       case 'timer ends': {
-        const { name } = model.compiled.timerRules[index]!;
+        const { name } = model.rules.wiring.compiled.timerRules[index]!;
         const before = run.evaluator.valueOf(name);
         return () => run.evaluator.valueOf(name) !== before;
       }

@@ -65,7 +65,7 @@ function deedOf(model: ProofModel, code: number): Deed {
 
 /** A thing that is done, in a sentence. */
 function tellDeed(model: ProofModel, code: number): string {
-  const { document, scheme, compiled } = model;
+  const { document, scheme } = model;
   const [index, choice] = [indexOf(code), choiceOf(code)];
   const train = () => model.trains[index]!.name;
   const turnout = () => document.turnouts[index]!.name;
@@ -73,7 +73,7 @@ function tellDeed(model: ProofModel, code: number): string {
     case 'goes on':
       return tellAdvance(model, index, choice);
     case 'timer ends': {
-      const { why, name } = compiled.timerRules[index]!;
+      const { why, name } = model.rules.wiring.compiled.timerRules[index]!;
       /** A hold lets go of what is on; a delay brings on what is off. */
       const on = model.valueOf(name) === 1;
       return `${why ? (on ? why.no : why.yes) : `The timer of ${name} ends`}.`;

@@ -4,6 +4,9 @@ import { type Ground, meet, type ProofTrain } from './proof-train';
 export const [APART, FIRST_IS_LOWER, SECOND_IS_LOWER] = [0, 1, 2] as const;
 export const ORDERS = 3;
 
+/** The number of a pair of trains, the lower first: every pair among the lower trains comes before. */
+export const twoOf = (first: number, second: number): number => (second * (second - 1)) / 2 + first;
+
 export interface Touch {
   order: number;
   /** They can touch without anybody’s leave. */

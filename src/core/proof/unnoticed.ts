@@ -26,12 +26,12 @@ export function unnoticedAsOne(placements: Placement[]): Placement[] {
     }
     return { end, steps };
   };
-  /** Of the placements that a train may turn back into with its nose on one piece, and that lead to the same end, the first stands for all. */
+  /** Of the placements that a train may turn back into, of which the same is said, and that lead to the same end, the first stands for all. */
   const firstOf = (turns: Turn[]): Turn[] => {
     const first = new Map<string, { turn: Turn; steps: number }>();
     for (const turn of turns) {
       const { end, steps } = onward(turn.to);
-      const key = `${end} ${turn.standsOn[turn.standsOn.length - 1]!.piece}`;
+      const key = `${end} ${turn.cameIn}`;
       if (steps >= (first.get(key)?.steps ?? 0)) first.set(key, { turn, steps });
     }
     return [...first.values()].map(({ turn }) => turn);

@@ -5,7 +5,7 @@ import { HARM_IDS, type HarmId } from '../simulation';
 import type { ProofModel } from './model';
 import type { Advance, Before, Placement } from './placements';
 import { meet } from './proof-train';
-import { ORDERS, touchOf } from './touch';
+import { ORDERS, touchOf, twoOf } from './touch';
 import { slotText, writeRulesPromela } from './write-rules-promela';
 
 /** The flag of each harm in the model: `spin -DHARM=harm_trains_touch` looks for that one. */
@@ -16,7 +16,9 @@ export const harmFlag = (harm: HarmId): string => `harm_${harm.replaceAll(' ', '
  * the rules’ own expressions. A step sets the flag of each harm it does; after one that ends things, the run ends.
  */
 export function writePromela(model: ProofModel): string {
-  const { document, scheme, compiled, trains } = model;
+  const { document, scheme, trains } = model;
+  const { previous } = model.rules;
+  const { compiled, program } = model.rules.wiring;
   if (model.on.has('lift'))
     throw new Error('A model with trains lifted off cannot be written yet. Switch that off first.');
   const lines: string[] = [];
@@ -31,7 +33,7 @@ export function writePromela(model: ProofModel): string {
   const either = (parts: string[]) => (parts.length > 0 ? `(${parts.join(' || ')})` : '0');
   const whenever = (guard: string, then: string) => `if :: ${guard} -> ${then} :: else fi`;
   const set = (harm: HarmId) => `${harmFlag(harm)} = 1`;
-  const twoOf = (a: number, b: number) => (Math.max(a, b) * (Math.max(a, b) - 1)) / 2 + Math.min(a, b);
+  const numberOf = (a: number, b: number) => twoOf(Math.min(a, b), Math.max(a, b));
 
   say(`#ifndef HARM`, `#define HARM ${harmFlag('trains touch')}`, `#endif`);
   say(`/* ${document.name.replace(/[^\w ]/g, '')}: plant and rule program. */`);
@@ -60,7 +62,7 @@ export function writePromela(model: ProofModel): string {
     say(`  ${slotOf(names.points(turnout.name))} = (lies${t} > 1 -> 2 : lies${t});`);
   say('  skip', '}');
   say('inline scan() {', ...rules.scan.map((line) => `  ${line}`));
-  for (const slot of model.previous)
+  for (const slot of previous)
     say(`  if :: before[${slot}] != value[${slot}] -> before[${slot}] = value[${slot}]; changed = 1 :: else fi;`);
   say('  skip', '}');
 
@@ -118,7 +120,7 @@ export function writePromela(model: ProofModel): string {
       if (shared.length > 0) say(`  ${whenever(either(shared), set('two trains in a block'))};`);
       const facing = pairs((p, q) => faceToFace(train.stances[p]!, other.stances[q]!));
       if (facing.length > 0) say(`  ${whenever(either(facing), set('face to face'))};`);
-      const order = `order${twoOf(t, o)}`;
+      const order = `order${numberOf(t, o)}`;
       say('  if');
       train.placements.forEach((_, p) => {
         other.placements.forEach((__, q) => {
@@ -143,7 +145,7 @@ export function writePromela(model: ProofModel): string {
     say(
       `     i = 0; do :: i < ${rules.memory} -> if :: was[i] != memo[i] -> changed = 1 :: else fi; i++ :: else -> break od;`,
     );
-  const pulses = model.program.declarations
+  const pulses = program.declarations
     .filter(({ name, role }) => role === 'input' && /^(ask|tell)\./.test(name))
     .map(({ name }) => `${slotOf(name)} = 0;`);
   say(
@@ -176,7 +178,7 @@ export function writePromela(model: ProofModel): string {
   first.state.forEach((value, m) => {
     if (value !== 0 && m < rules.memory && !since.has(m)) say(`    memo[${m}] = ${value};`);
   });
-  for (const slot of model.previous) if (first.before[slot]) say(`    before[${slot}] = ${first.before[slot]};`);
+  for (const slot of previous) if (first.before[slot]) say(`    before[${slot}] = ${first.before[slot]};`);
   say('    skip', '  };', 'end: do', '  :: work == 0 && todo == 0 && (HARM) -> assert(false)');
 
   /** One thing alone, or a second one within the same scan. */
@@ -259,7 +261,7 @@ export function writePromela(model: ProofModel): string {
     }
     say(`  :: d_step { ${begins(moved, true)} && lies${t} > 1 -> ${takes(moved, true)}; lies${t} = lies${t} - 2 }`);
   });
-  for (const slot of model.holdSlots)
+  for (const slot of model.rules.wiring.holds)
     say(`  :: d_step { ${begins(things, false)} -> ${takes(things, false)}; value[${slot}] = 1 - value[${slot}] }`);
   for (const t of trains.keys())
     for (const binds of [false, true])

@@ -11,18 +11,19 @@ export interface PromelaRules {
 }
 
 /** The name of a slot of the rule program. */
-export const slotText = (model: ProofModel, name: string): string => `value[${model.compiled.slots.get(name)!}]`;
+export const slotText = (model: ProofModel, name: string): string =>
+  `value[${model.rules.wiring.compiled.slots.get(name)!}]`;
 
 /** Writes out the rules from their own expressions. */
 export function writeRulesPromela(model: ProofModel): PromelaRules {
-  const { compiled } = model;
+  const { compiled, program } = model.rules.wiring;
   const slotOf = (name: string) => slotText(model, name);
   let memory = 0;
   const timers: { word: number; ton: boolean }[] = [];
   const scan: string[] = [];
   let temporary = 0;
-  const { enums } = model.program;
-  const types = new Map(model.program.declarations.map((d) => [d.name, d.type]));
+  const { enums } = program;
+  const types = new Map(program.declarations.map((d) => [d.name, d.type]));
   const typeOf = (expr: Expr): string => {
     if (expr.op === 'name' || expr.op === 'previous') return types.get(expr.name)!;
     if (expr.op === 'if') return typeOf(expr.then) === '?' ? typeOf(expr.otherwise) : typeOf(expr.then);

@@ -1,7 +1,6 @@
-import { withinBlock } from '../detection';
+import { cameInBy } from '../detection';
 import { names, type Scheme } from '../patterns';
 import type { TapeEntry } from '../plant';
-import type { EdgeEnd } from '../track';
 
 /** What a person says of a train: which way it came into a stretch that is worked both ways. */
 export interface Telling {
@@ -17,15 +16,7 @@ export function tellingsOf({ partition, stretches }: Scheme, held: TapeEntry[]):
     const piece = partition.pieces[entry.piece]!;
     const stretch = stretches.all[stretches.ofBlock[piece.block]!]!;
     if (!stretch.bothWays || found.some((told) => told.stretch === stretch.index)) continue;
-    let back = piece;
-    let end: EdgeEnd = entry.exit === 1 ? 0 : 1;
-    const seen = new Set<number>();
-    for (let next = withinBlock(partition, back, end)[0]; next && !seen.has(next.piece.index); ) {
-      seen.add(next.piece.index);
-      back = next.piece;
-      end = next.enters === 0 ? 1 : 0;
-      next = withinBlock(partition, back, end)[0];
-    }
+    const { piece: back, end } = cameInBy(partition, piece, entry.exit);
     found.push({
       stretch: stretch.index,
       input: names.tell(stretch.name, stretches.sideOf(piece.block, back.index, end)),

@@ -1,0 +1,48 @@
+import type { Scheme } from '../patterns';
+import type { LayoutDocument } from '../survey';
+import { bitsOf } from './bits';
+import type { ProofTrain } from './proof-train';
+
+/** In place of the one signal before a train: there is none, or there are several things. */
+export const [NONE, SEVERAL] = [-1, -2];
+
+/** What sees a train, and what matters to its driver, for each of its placements. */
+export interface Sight {
+  /** The one signal before it, whatever the points; NONE, or SEVERAL. */
+  alone: Int32Array;
+  /** The detectors that see it, as bits; and a last time for a train that is off the track. */
+  seenBy: Int32Array;
+  /** Signals before it, and turnouts that it lies over, comes onto or that decide what comes, now or one step on, as bits: signals first. */
+  looksAt: Int32Array;
+}
+
+export function sightOf(
+  { placements }: ProofTrain,
+  document: LayoutDocument,
+  { partition, readings }: Scheme,
+  words: { inputs: number; things: number },
+): Sight {
+  const numbers = new Map(document.detectors.map(({ id }, d) => [id, d]));
+  const detectorsOf = (section: number) => partition.sections[section]!.detectors.map((id) => numbers.get(id)!);
+  const looks = placements.map(({ before, over, advances }) => {
+    const deciding = [...before.flatMap((thing) => thing.over), ...advances.flatMap(({ turnouts }) => turnouts)];
+    const turnouts = [...over, ...deciding.map(({ turnout }) => turnout)];
+    return [
+      ...before.flatMap(({ signal }) => (signal >= 0 ? [signal] : [])),
+      ...turnouts.map((t) => readings.length + t),
+    ];
+  });
+  const seenBy = [...placements.map(({ sections }) => sections), []];
+  return {
+    alone: Int32Array.from(placements, ({ before: [thing, ...more] }) =>
+      !thing ? NONE : more.length + thing.over.length > 0 || thing.signal < 0 ? SEVERAL : thing.signal,
+    ),
+    seenBy: Int32Array.from(seenBy.flatMap((sections) => bitsOf(sections.flatMap(detectorsOf), words.inputs))),
+    looksAt: Int32Array.from(
+      placements.flatMap(({ advances }, p) => {
+        const known = new Set([p, ...advances.map(({ to }) => to)].flatMap((at) => looks[at]!));
+        return bitsOf([...known], words.things);
+      }),
+    ),
+  };
+}
