@@ -32,6 +32,8 @@ const FIELDS: Record<string, readonly string[]> = {
   send: ['train', 'block'],
   'draw up': ['train', 'mm'],
   'turn back': ['train'],
+  'lift off': ['train'],
+  'set down': ['train'],
 };
 
 function isTimedCommand(value: unknown): value is TimedCommand {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { cm } from '@/core/measure';
-import { ProofRun, type Property, type Switch, steerStory } from '@/core/proof';
+import { ProofModel, ProofRun, type Property, type Switch, steerStory } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import { type Facing, type LayoutDocument, newDocument, type Train } from '@/core/survey';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
@@ -300,8 +300,11 @@ describe('what may be done', () => {
   });
   test('a train lifted off and set down where another has come meanwhile', () => {
     const d = learningOval();
-    const { failing } = prove(d, new Set<Switch>(['lift']));
+    const { failing, confirm, proof } = prove(d, new Set<Switch>(['lift']));
     expect(failing).toContain('two trains in a block');
+    const story = proof.verdicts.find(({ property }) => property === 'two trains in a block')!.story!;
+    expect(story.map(({ says }) => says).join(' ')).toMatch(/is lifted off the track.* is set down where it began/);
+    expect(confirm('two trains in a block').confirmed).toBe(true);
   });
 });
 
@@ -376,5 +379,26 @@ describe('turnouts that throw together are sets', () => {
       for (let i = 0; i < 200; i++) run.step();
       expect(run.plant.motors.map((m) => m.position)).toEqual(['diverging', 'diverging', 'diverging']);
     }
+  });
+});
+
+describe('two events of one train at places nearer together than the tape can tell', () => {
+  /** What detectors see at once of a train with two axles so far apart, on a circuit of blocks of 40 cm. */
+  const seenOf = (axlesApartCm: number): Set<number> => {
+    const d = ring('Ring', 6, 40);
+    d.vehicles = [railcar(axlesApartCm + 4, [2, axlesApartCm + 2])];
+    d.trains = [at('One', d.referenceLine!, 50, 'up', 20)];
+    const { placements } = new ProofModel(d, new Set()).trains[0]!;
+    const neighbours = (a: number, b: number) => [1, 5].includes((((a - b) % 6) + 6) % 6);
+    return new Set(placements.map(({ sections: [a, b] }) => (b === undefined ? 1 : neighbours(a!, b) ? 2 : 3)));
+  };
+  test.each([
+    [39, [1, 2], 'a block longer than it: one block or two beside each other'],
+    [41, [2, 3], 'a block shorter than it: two beside each other, or two with one between'],
+    [39.7, [1, 2, 3], 'nearly a block, a little less: either'],
+    [40.3, [1, 2, 3], 'nearly a block, a little more: either'],
+    [40, [1, 2, 3], 'just a block: either'],
+  ])('axles %d cm apart', (apart, expected) => {
+    expect([...seenOf(apart)].sort()).toEqual(expected);
   });
 });

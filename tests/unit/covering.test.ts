@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { SWITCH_IDS, type Switch } from '@/core/proof';
 import { covering, smallest } from '../../tools/fuzz/covering';
 import { fuzz } from '../../tools/fuzz/fuzz';
 import { randomLayout } from '../../tools/fuzz/random-layout';
@@ -24,13 +25,26 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
       expect(met[harm] ?? 0, `${harm}, met by rehearsals`).toBeGreaterThan(0);
     }
   });
+  test('and where signals are held by hand, and trains are lifted off and set down', () => {
+    const on = new Set<Switch>(SWITCH_IDS);
+    let compared = 0;
+    const met = new Set<string>();
+    for (let seed = 21_000; seed < 21_060; seed++) {
+      const result = covering(randomLayout(seed), [seed * 2, seed * 2 + 1], 5, 15_000, { on });
+      expect(result.contradictions, `layout ${seed}`).toEqual([]);
+      if (result.finished) compared += 1;
+      for (const harm of result.met) met.add(harm);
+    }
+    expect(compared).toBeGreaterThan(15);
+    expect(met.has('signal falls too late to stop') && met.has('two trains in a block')).toBe(true);
+  });
   test('which says something: a proof of the layout without its second train is contradicted', () => {
     let contradicted = 0;
     for (let seed = 20_000; seed < 20_040; seed++) {
       const whole = randomLayout(seed);
       if (whole.trains.length < 2) continue;
       const blind = { ...whole, trains: whole.trains.slice(0, 1) };
-      contradicted += covering(whole, [seed], 3, 20_000, blind).contradictions.length > 0 ? 1 : 0;
+      contradicted += covering(whole, [seed], 3, 20_000, { proved: blind }).contradictions.length > 0 ? 1 : 0;
     }
     expect(contradicted).toBeGreaterThan(3);
   });

@@ -1,4 +1,4 @@
-import { Explorer, ProofModel, STANDING_TICKS, type Switch } from '../../src/core/proof';
+import { Explorer, ProofModel, STANDARD_SWITCHES, STANDING_TICKS, type Switch } from '../../src/core/proof';
 import { type Command, type HarmId, harmOfEvent, harmsNow, Random, Rehearsal } from '../../src/core/simulation';
 import { isKind, type LayoutDocument } from '../../src/core/survey';
 
@@ -39,7 +39,7 @@ export function explored(document: LayoutDocument, most: number, on?: ReadonlySe
 }
 
 /** What people do in a rehearsal by chance: `wild` ones all the time. */
-export function operate(run: Rehearsal, random: Random, wild: boolean): void {
+export function operate(run: Rehearsal, random: Random, wild: boolean, on: ReadonlySet<Switch>): void {
   const { document, plant } = run;
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)]!;
   const often = wild ? 4 : 1;
@@ -55,21 +55,28 @@ export function operate(run: Rehearsal, random: Random, wild: boolean): void {
     const train = pick(plant.trains);
     if (train.speed === 0) tell({ kind: 'turn back', train: train.figures.id });
   }
+  if (on.has('lift') && random.uniform() < 0.002 * often) {
+    const { off, figures } = pick(plant.trains);
+    tell({ kind: off ? 'set down' : 'lift off', train: figures.id });
+  }
+  const signals = document.features.filter(isKind('signal'));
+  if (on.has('hold') && signals.length > 0 && random.uniform() < 0.003 * often)
+    tell({ kind: 'hold', signal: pick(signals).id, on: random.uniform() < 0.5 });
 }
 
 /**
  * Whether whatever rehearsals come to, driven by chance, is among what the proof has found: every harm, and every settled
- * state of the rules. A rehearsal ends when trains touch, since nothing is said of what comes after. `proved` is another layout
- * for the proof alone, to see that the comparison can fail.
+ * state of the rules. A rehearsal ends when trains touch, since nothing is said of what comes after. `on`: what people do. `proved`
+ * is another layout for the proof alone, to see that the comparison can fail.
  */
 export function covering(
   document: LayoutDocument,
   seeds: number[],
   minutes: number,
   mostStates: number,
-  proved = document,
+  { proved = document, on = STANDARD_SWITCHES }: { proved?: LayoutDocument; on?: ReadonlySet<Switch> } = {},
 ): Covering {
-  const known = explored(proved, mostStates);
+  const known = explored(proved, mostStates, on);
   if (!known) return { contradictions: [], finished: false, found: [], met: [], states: mostStates };
   const { explorer, settled } = known;
   const contradictions = new Map<string, Contradiction>();
@@ -94,7 +101,7 @@ export function covering(
     for (let tick = 0; tick < ticks && !over; tick++) {
       if (tick === STANDING_TICKS)
         for (const train of run.plant.trains) run.command({ kind: 'run', train: train.figures.id, on: true });
-      if (tick > STANDING_TICKS) operate(run, random, seed % 2 === 0);
+      if (tick > STANDING_TICKS) operate(run, random, seed % 2 === 0, on);
       run.step((event) => {
         const harm = harmOfEvent(event);
         if (harm) note(harm);

@@ -17,6 +17,8 @@ export type PlantEvent =
   | { kind: 'passes'; train: number; signal: number; aspect: Aspect; fell: boolean }
   | { kind: 'stands'; train: number; signal: number }
   | { kind: 'starts'; train: number }
+  /** By hand: lifted off the track, or set down on it. */
+  | { kind: 'handled'; train: number; off: boolean }
   | { kind: 'collision'; train: number; other: number }
   | { kind: 'points moved under'; train: number; turnout: number }
   | { kind: 'mishap'; train: number; mishap: Mishap };
@@ -38,6 +40,8 @@ export class Plant {
   private readonly proximity: Proximity;
   private readonly lastOccupied: Uint8Array;
   private dirty = true;
+  /** Trains lifted off or set down since the last step. */
+  private handled: { train: number; off: boolean }[] = [];
   private plannedFor = 0;
   private readonly points = (turnout: number) => this.motors[turnout]!.position;
 
@@ -148,7 +152,8 @@ export class Plant {
       for (const train of this.trains) train.lookAgain();
       this.dirty = false;
     }
-    let crossed = false;
+    let crossed = this.handled.length > 0;
+    for (const { train, off } of this.handled.splice(0)) events.push({ kind: 'handled', train, off });
     for (let t = 0; t < this.trains.length; t++) {
       if (this.move(t, this.trains[t]!, aspectOf, events)) crossed = true;
     }
@@ -177,6 +182,7 @@ export class Plant {
     aspectOf: (signal: number) => Aspect,
     events: PlantEvent[],
   ): boolean {
+    if (train.off) return false;
     const before = train.speed;
     const ahead = train.lookAhead(this.points, this.signalsOn);
     const signal = train.nextSignal(ahead);
@@ -207,6 +213,25 @@ export class Plant {
     train.turn();
     this.proximity.plan();
     return undefined;
+  }
+
+  liftOff(index: number): void {
+    this.trains[index]!.liftOff();
+    this.byHand(index);
+  }
+  /** Sets a train down where it began; the number of the train that stands there instead when it cannot be. */
+  setDown(index: number): number | undefined {
+    const there = new Set(this.trains[index]!.piecesAtStart());
+    const other = this.trains.findIndex((train) => train.body().some(({ piece }) => there.has(piece)));
+    if (other >= 0) return other;
+    this.trains[index]!.setDown();
+    this.byHand(index);
+    return undefined;
+  }
+  private byHand(index: number): void {
+    this.proximity.forget(index);
+    this.proximity.plan();
+    this.handled.push({ train: index, off: this.trains[index]!.off });
   }
 
   /** Where a train lies, nose first, in mm of each line. */

@@ -68,6 +68,11 @@ export class Proximity {
     }
   }
 
+  /** A train is taken away or put elsewhere: what it touched, it touches no more. */
+  forget(train: number): void {
+    for (const key of [...this.touching]) if (key.split(' ').includes(String(train))) this.touching.delete(key);
+  }
+
   private suspect(one: number, two: number, pair: number): void {
     this.suspicions.push({ one, two, pair, roomMm: this.roomBetween(one, two, pair), from: this.runBy(one, two) });
   }

@@ -36,6 +36,8 @@ export class RollingTrain {
   running = true;
   /** Stands after a mishap or after passing a signal at stop; only a person moves it on. */
   stranded = false;
+  /** Lifted off the track: it is nowhere until it is set down. */
+  off = false;
   /** Running distance of the nose at which it is to stop of itself; it then waits to be told to go on. */
   goalAt: number | undefined;
   /** Counts pieces that came under the nose or were left by the tail. */
@@ -54,12 +56,14 @@ export class RollingTrain {
   private readonly countedOn = new Set<number>();
   /** The signal passed last. */
   private passed = -1;
+  private readonly startsOn: readonly TapeEntry[];
 
   constructor(
     private readonly partition: Partition,
     readonly figures: TrainFigures,
     public tape: TapeEntry[],
   ) {
+    this.startsOn = [...tape];
     this.consist = figures.consist;
     const { topMmPerS, brakingMmPerS2 } = figures;
     this.brakingMm = mostBrakingMm(topMmPerS, brakingMmPerS2);
@@ -189,17 +193,38 @@ export class RollingTrain {
 
   /** Turns back: the old tail is the new nose. Only from a stand. */
   turn(): void {
-    this.tape = turnTape(this.tape, this.head, this.length);
+    this.begin(turnTape(this.tape, this.head, this.length), turnedRound(this.consist));
+  }
+
+  /** Stands on a tape with its nose at its beginning, and remembers nothing. */
+  private begin(tape: TapeEntry[], consist: Consist): void {
+    this.tape = tape;
+    this.consist = consist;
     this.head = 0;
     this.goalAt = undefined;
     this.cautious = false;
     this.stranded = false;
     this.waitedMs = 0;
     this.ahead = undefined;
-    this.consist = turnedRound(this.consist);
     this.countedOn.clear();
     this.passed = -1;
     this.planCrossing();
+  }
+
+  /** Lifted off the track. */
+  liftOff(): void {
+    this.off = true;
+    this.speed = 0;
+    this.running = false;
+  }
+  /** Set down where it began, as it stood there. */
+  setDown(): void {
+    this.off = false;
+    this.begin([...this.startsOn], this.figures.consist);
+  }
+  /** The pieces it stands on where it began. */
+  piecesAtStart(): number[] {
+    return entriesBetween([...this.startsOn], -this.length, 0).map(({ piece }) => piece);
   }
 
   /** When the nose has run this far, something changes: an axle, the nose or the tail crosses a boundary. */
@@ -219,6 +244,7 @@ export class RollingTrain {
 
   /** Adds the section of every detectable axle, nose first. */
   addAxleSections(into: number[]): void {
+    if (this.off) return;
     let i = this.tape.length - 1;
     for (const axle of this.consist.axlesMm) {
       const at = this.head - axle;
@@ -229,11 +255,11 @@ export class RollingTrain {
 
   /** The part of its tape that it stands on, tail first. */
   body(): TapeEntry[] {
-    return entriesBetween(this.tape, this.tail, this.head);
+    return this.off ? [] : entriesBetween(this.tape, this.tail, this.head);
   }
   /** The part of its tape that it holds, from its nose to its last wheel. */
   held(): TapeEntry[] {
-    return entriesBetween(this.tape, this.head - this.consist.wheelsMm[1], this.head);
+    return this.off ? [] : entriesBetween(this.tape, this.head - this.consist.wheelsMm[1], this.head);
   }
 
   /** The stretches of track that it stands on, tail first, in the tape's running distances. */

@@ -9,6 +9,7 @@ export * from './explore';
 export * from './model';
 export * from './moves';
 export * from './placements';
+export { harmFlag } from './promela-text';
 export * from './prove';
 export * from './state-set';
 export * from './steer';

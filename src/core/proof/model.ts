@@ -5,7 +5,7 @@ import type { LayoutDocument } from '../survey';
 import { boundCarried, boundNow, boundPast, boundValues, countedOn, STOOD } from './bound';
 import { BIT } from './harm-bits';
 import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
-import { ADVANCE, choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, THROW, TOGETHER } from './moves';
+import { choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, moveOf, TOGETHER } from './moves';
 import { Packing, type PackingMachine } from './packing';
 import type { Advance, Before } from './placements';
 import { meet, type ProofTrain, proofTrainsOf } from './proof-train';
@@ -212,13 +212,12 @@ export class ProofModel {
 
   /** Whether two things, given with the manners in which the rules take each alone, may fall into one scan and make a difference. */
   mayPair(one: number, mannerOne: number, two: number, mannerTwo: number): boolean {
-    if (!MOVES[kindOf(one)]!.pairs || !MOVES[kindOf(two)]!.pairs || one >> 8 === two >> 8) return false;
+    if (!moveOf(one).pairs || !moveOf(two).pairs || one >> 8 === two >> 8) return false;
     if (mannerOne < 0 || mannerTwo < 0) return false;
     return !this.isRefused(one, mannerTwo) && !this.isRefused(two, mannerOne);
   }
-  /** A request that is refused in the first scan of another step does nothing to it. */
   private isRefused(code: number, manner: number): boolean {
-    return kindOf(code) === THROW && indexOf(code) < 32 && (this.rules.lockedIn(manner) >> indexOf(code)) % 2 !== 0;
+    return moveOf(code).isRefused?.(this, indexOf(code), manner) ?? false;
   }
   /** The code of two things done within one scan. */
   codeOfPair(one: number, two: number): number {
@@ -235,18 +234,8 @@ export class ProofModel {
   partsOf(code: number): number[] {
     return kindOf(code) === TOGETHER ? [...this.pairs[code & 0xffffff]!] : [code];
   }
-  private advanceOf(code: number): Advance {
-    const train = indexOf(code);
-    return this.trains[train]!.placements[this.present.at[train]!]!.advances[choiceOf(code)]!;
-  }
-  /** Whether a step gets a train somewhere: past a signal, onto points, or where another detector sees it. */
   getsSomewhere(code: number): boolean {
-    if (kindOf(code) !== ADVANCE) return false;
-    const train = this.trains[indexOf(code)]!;
-    const from = train.placements[this.present.at[indexOf(code)]!]!;
-    const { to, passes, turnouts } = this.advanceOf(code);
-    if (passes.length + turnouts.length > 0) return true;
-    return train.placements[to]!.sections.some((section) => !from.sections.includes(section));
+    return moveOf(code).getsSomewhere?.(this, indexOf(code), choiceOf(code)) ?? false;
   }
   /** Trains do not turn back, and some train stands at the end of its line, where nothing else is left to do. */
   couldTurnBack(): boolean {
@@ -259,7 +248,7 @@ export class ProofModel {
    * the other: in the rules (`Footprints.areApart`), and because no train looks at what both of them change. Given with their manners.
    */
   isApart(one: number, mannerOne: number, two: number, mannerTwo: number): boolean {
-    if (kindOf(one) === ADVANCE && kindOf(two) === ADVANCE) return false;
+    if (moveOf(one).movesOn && moveOf(two).movesOn) return false;
     return this.rules.areApart(mannerOne, mannerTwo) && !this.someTrainLooks(one, mannerOne, two, mannerTwo);
   }
   /** Whether some train looks, now or one step on, at what both of two things change. */
@@ -269,7 +258,7 @@ export class ProofModel {
     return false;
   }
   private looks(train: number, code: number, manner: number): boolean {
-    if (kindOf(code) === ADVANCE && indexOf(code) === train) return true;
+    if (moveOf(code).movesOn && indexOf(code) === train) return true;
     if (this.isOff(train)) return false;
     const { thingWords } = this.rules.footprints;
     return this.rules.changesAny(manner, this.sights[train]!.looksAt, this.present.at[train]! * thingWords);
@@ -286,7 +275,7 @@ export class ProofModel {
     this.begin();
     let scans = this.take(one);
     if (two !== NOTHING) scans = this.take(two) || scans;
-    if (scans) this.settle(two === NOTHING && this.inOneScan && MOVES[kindOf(one)]!.pairs);
+    if (scans) this.settle(two === NOTHING && this.inOneScan && moveOf(one).pairs);
   }
   /** Takes a step that leaves the trains where they are, and of which it is known where it leads and how. */
   applyKnown(to: number, manner: number): void {
@@ -300,7 +289,7 @@ export class ProofModel {
   }
 
   private take(code: number): boolean {
-    return MOVES[kindOf(code)]!.take(this, indexOf(code), choiceOf(code));
+    return moveOf(code).take(this, indexOf(code), choiceOf(code));
   }
 
   /** Whether everything that a train would pass lets it. */
@@ -377,7 +366,7 @@ export class ProofModel {
     this.bind(train, this.showing);
     return false;
   }
-  pulseTimer(timer: number): boolean {
+  endTimer(timer: number): boolean {
     this.rules.endTimer(timer);
     return true;
   }

@@ -3,7 +3,7 @@ import { mmOf, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '../plant';
 import { END_OF_TRACK, type SignalsOn } from '../signals';
 import type { EdgeEnd } from '../track';
-import { ordered, SAME_MM, takenTogether, unnoticedAsOne } from './unnoticed';
+import { inEitherOrder, ordered, SAME_MM, takenTogether, unnoticedAsOne } from './unnoticed';
 
 /** Where a train begins: the entries it stands on, tail first, and the running distance of its nose. */
 export interface Start {
@@ -64,6 +64,8 @@ export interface Placement {
   /** Blocks it holds by its nose or a wheel, and sections that see one of its axles. */
   blocks: number[];
   sections: number[];
+  /** The section that each detectable axle stands in where it begins, and where it ends. */
+  axles: [number[], number[]];
   /** Turnouts whose blades lie under its body. */
   over: number[];
   /** Fouling places its body stands in somewhere in it, and those it stands in all through: twice the pair, and one more for its second side. */
@@ -127,7 +129,7 @@ export class PlacementsOfTrain {
     this.at(tape, Math.min(start.noseMm - last.from, end - 3 * SAME_MM), false);
     for (let i = 0; i < this.found.length; i++) this.expand(i);
     const leadMm = this.found[0]!.noseMm[0] - (start.noseMm - last.from);
-    return { placements: takenTogether(unnoticedAsOne(this.found), this.motion.topMmPerS), leadMm };
+    return { placements: takenTogether(inEitherOrder(unnoticedAsOne(this.found)), this.motion.topMmPerS), leadMm };
   }
 
   private lengthOf(piece: number): number {
@@ -219,12 +221,11 @@ export class PlacementsOfTrain {
     const { partition, motion } = this;
     const head = tape[tape.length - 1]!;
     const middle = (from + next) / 2;
-    const sections = new Set<number>();
-    for (const axle of consist.axlesMm) {
+    const axles = consist.axlesMm.map((axle) => {
       let i = tape.length - 1;
       while (i > 0 && middle - axle < tape[i]!.from) i -= 1;
-      sections.add(partition.pieces[tape[i]!.piece]!.section);
-    }
+      return partition.pieces[tape[i]!.piece]!.section;
+    });
     const held = entriesBetween(tape, middle - consist.wheelsMm[1], middle);
     const blocks = (held.length > 0 ? held : [head]).map(({ piece }) => partition.pieces[piece]!.block);
     const zones = new Set<number>();
@@ -246,7 +247,8 @@ export class PlacementsOfTrain {
       turned,
       noseMm: [from, next],
       blocks: ordered(blocks),
-      sections: ordered(sections),
+      sections: ordered(axles),
+      axles: [axles, axles],
       over: turnoutsUnder(partition, tape),
       zones: ordered(zones),
       zonesThroughout: ordered(zones),

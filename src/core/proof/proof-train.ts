@@ -19,6 +19,8 @@ export interface ProofTrain {
   id: string;
   name: string;
   placements: Placement[];
+  /** How far its nose runs within a placement, in mm. */
+  longMm(placement: number): number;
   /** From where it stands to where its first placement begins, in mm: a negative number. */
   leadMm: number;
   /** Bits of the blocks, of the pieces under its body and of the fouling places, for each placement. */
@@ -77,6 +79,7 @@ export function proofTrainsOf({ document, plant, scheme }: Rehearsal, mayTurn: b
       id: train.id,
       name: train.name,
       placements,
+      longMm: (placement) => placements[placement]!.noseMm[1] - placements[placement]!.noseMm[0],
       leadMm,
       blocks: bitsOf(
         placements.map((p) => p.blocks),

@@ -56,7 +56,7 @@ const ASSUMPTIONS = [
   'A train may wait or be halted anywhere, go on at any moment, and takes no time; a timer may end at any moment once it counts.',
   'Drivers obey what they see: they know the line, see signals from where they need to stop, and stop a little before them. A train runs up to 12 % faster than surveyed, and brakes as surveyed.',
   'Anybody may ask for any turnout at any moment.',
-  'Lengths are as surveyed: of two places on one train’s way the nearer one comes first.',
+  'Lengths are as surveyed, to half a centimetre: where a train comes to two boundaries nearer together than that, detectors notice them in either order.',
   'Detectors, motors and lamps do what they should; a train that has touched another, or whose rules do not settle, is not followed.',
 ];
 

@@ -1,3 +1,4 @@
+import type { RollingTrain } from '../plant';
 import {
   type Command,
   type HarmId,
@@ -12,7 +13,7 @@ import type { LayoutDocument } from '../survey';
 import { type ProofModel, STANDING_TICKS } from './model';
 import { MOVES } from './moves';
 import type { Property } from './prove';
-import type { Deed, StoryStep } from './story';
+import type { StoryStep } from './story';
 
 /** A story as a run of the rehearsal. */
 export interface Steered {
@@ -23,6 +24,23 @@ export interface Steered {
   confirmed: boolean;
   /** Another harm that it came to first. */
   instead?: HarmId;
+}
+
+/** A rehearsal in which a story is played, and what each kind of move needs to be played in it. */
+export interface Steering {
+  run: Rehearsal;
+  model: ProofModel;
+  story: StoryStep[];
+  /** Running distance of each train’s nose at which the placement begins that the story has it in. */
+  due: Map<number, number>;
+  /** Where in a placement a train waits, as a share of it; or it does not wait but runs on. */
+  waitsAt: number;
+  runsOn: boolean;
+  /** False when the rehearsal refuses. */
+  tell(command: Command): boolean;
+  /** Lets time pass until something is so, or has not come to be for long. */
+  until(done: () => boolean): boolean;
+  rolling(train: number): RollingTrain;
 }
 
 /** A step that the rehearsal has not taken within a minute will not be taken. */
@@ -96,69 +114,14 @@ function steerOnce(
 
   for (const train of model.trains) tell({ kind: 'run', train: train.id, on: false });
   for (let i = 0; i < STANDING_TICKS && !reached(); i++) step();
-  /** Running distance of each train’s nose at which the placement begins that the story has it in. */
   const due = new Map<number, number>();
 
-  /** Begins a deed; returns what tells that it is done, or undefined when it cannot be. */
-  const begin = (deed: Deed, nth: number): (() => boolean) | undefined => {
-    const { index } = deed;
-    switch (MOVES[deed.kind]!.name) {
-      case 'goes on': {
-        const train = rolling(index);
-        const begins = (due.get(index) ?? train.head + model.trains[index]!.leadMm) + deed.runMm;
-        due.set(index, begins);
-        const goal = begins + waitsAt * deed.longMm;
-        /** One that will pass a signal at stop must not stop before. */
-        let beyond = 0;
-        for (const { deeds } of story.slice(nth + 1)) {
-          const own = deeds.find((d) => d.kind === deed.kind && d.index === index);
-          if (own && !own.late && !runsOn) break;
-          if (own) beyond += own.runMm + own.longMm;
-        }
-        tell({ kind: 'draw up', train: model.trains[index]!.id, mm: Math.max(1, goal + beyond - train.head) });
-        return () => train.head >= goal - 1 || !train.running || train.stranded;
-      }
-      case 'timer ends': {
-        const { name } = model.rules.wiring.compiled.timerRules[index]!;
-        const before = run.evaluator.valueOf(name);
-        return () => run.evaluator.valueOf(name) !== before;
-      }
-      case 'points are asked for': {
-        const { id } = document.turnouts[index]!;
-        tell({ kind: 'throw', turnout: id, to: deed.choice === 1 ? 'diverging' : 'straight' });
-        const from = run.tick;
-        return () => run.tick >= from + 2;
-      }
-      case 'points arrive':
-        return () => run.plant.motors[index]!.position !== 'between';
-      case 'turns back': {
-        const train = rolling(index);
-        tell({ kind: 'run', train: model.trains[index]!.id, on: false });
-        if (!until(() => train.speed === 0)) return undefined;
-        if (!tell({ kind: 'turn back', train: model.trains[index]!.id })) return undefined;
-        due.set(index, train.head - waitsAt * deed.longMm);
-        return () => true;
-      }
-      case 'comes to a stand': {
-        tell({ kind: 'run', train: model.trains[index]!.id, on: false });
-        return () => rolling(index).speed === 0;
-      }
-      case 'is held by hand': {
-        const { id } = model.scheme.readings[index]!.signal;
-        tell({ kind: 'hold', signal: id, on: deed.choice === 1 });
-        return () => true;
-      }
-      default:
-        return undefined;
-    }
-  };
-
+  const steering: Steering = { run, model, story, due, waitsAt, runsOn, tell, until, rolling };
   for (const [nth, { deeds }] of story.entries()) {
     if (reached()) break;
-    const done = deeds.map((deed) => begin(deed, nth));
+    const done = deeds.map((deed) => MOVES[deed.kind]!.steer(steering, deed, nth));
     if (done.some((one) => one === undefined)) break;
-    const timed = deeds.some(({ kind }) => MOVES[kind]!.name === 'timer ends');
-    if (!until(() => done.every((one) => one!())) && !timed) break;
+    if (!until(() => done.every((one) => one!())) && !deeds.some(({ kind }) => MOVES[kind]!.passesBy)) break;
   }
   if (property === 'deadlock') {
     const blocks = () => run.plant.trains.map((train) => JSON.stringify(stanceNow(run, train).blocks)).join();
@@ -169,7 +132,7 @@ function steerOnce(
   }
   /** Those the story speaks of last go on of themselves. */
   for (const { kind, index } of story[story.length - 1]?.deeds ?? [])
-    if (MOVES[kind]!.name === 'goes on' && !reached()) tell({ kind: 'run', train: model.trains[index]!.id, on: true });
+    if (MOVES[kind]!.movesOn && !reached()) tell({ kind: 'run', train: model.trains[index]!.id, on: true });
   for (let i = 0; i < AFTERMATH_TICKS && !reached(); i++) step();
   if (story.length === 0)
     for (const { id } of model.trains) {

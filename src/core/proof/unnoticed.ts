@@ -78,6 +78,7 @@ function joined(one: Placement, next: Placement): Placement {
     turned: next.turned,
     noseMm: [one.noseMm[0] - shift, next.noseMm[1]],
     blocks: ordered([...one.blocks, ...next.blocks]),
+    axles: [one.axles[0], next.axles[1]],
     sections: next.sections,
     over: ordered([...one.over, ...next.over]),
     zones: ordered([...one.zones, ...next.zones]),
@@ -87,6 +88,52 @@ function joined(one: Placement, next: Placement): Placement {
     advances: [],
     turns: [],
   };
+}
+
+/** Two places that the tape puts nearer together than this may be in either order; common practice, no source. */
+export const NEAR_MM = 5;
+
+/**
+ * Adds, where a train’s axles cross two boundaries at places nearer together than the tape can tell, the state in which the
+ * detectors notice them in the other order; and where the tape says that two cross at once, either before the other.
+ */
+export function inEitherOrder(placements: Placement[]): Placement[] {
+  const all = placements.map((p) => ({ ...p, advances: [...p.advances] }));
+  const changed = (from: Placement, to: Placement) =>
+    from.axles[1].flatMap((section, i) => (section === to.axles[0][i] ? [] : [i]));
+  /** On the way from one placement to another, the state in which only some of the axles have crossed: like `like`, and left by `on`. */
+  const add = (from: number, like: Placement, crossed: number[], then: Placement, onto: Advance, on: Advance) => {
+    const was = placements[from]!;
+    const axles = was.axles[1].map((section, i) => (crossed.includes(i) ? then.axles[0][i]! : section));
+    const sections = ordered(axles);
+    const [before, after] = [was, then].map((p) => p.sections.join());
+    if (sections.join() === before || sections.join() === after) return;
+    all[from]!.advances.push({ ...onto, to: all.length, seen: true });
+    all.push({ ...like, axles: [axles, axles], sections, advances: [{ ...on, seen: true }], turns: [] });
+  };
+  placements.forEach(({ advances }, p) => {
+    for (const one of advances) {
+      const next = placements[one.to]!;
+      if (one.offTheEnd) continue;
+      const first = changed(placements[p]!, next);
+      if (first.length > 1) {
+        const still = { gates: [], passes: [], turnouts: [], carry: next.before.map((_, i) => i), runMm: 0 };
+        const ways = [
+          ...first.map((i) => [i]),
+          ...(first.length > 2 ? first.map((i) => first.filter((k) => k !== i)) : []),
+        ];
+        for (const crossed of ways) add(p, next, crossed, next, one, { ...one, ...still });
+      }
+      if (first.length === 0 || next.noseMm[1] - next.noseMm[0] > NEAR_MM) continue;
+      for (const two of next.advances) {
+        const last = placements[two.to]!;
+        const second = changed(next, last);
+        if (two.offTheEnd || second.length === 0 || second.some((i) => first.includes(i))) continue;
+        add(p, next, second, last, one, two);
+      }
+    }
+  });
+  return all;
 }
 
 /** Adds, for two events that can fall into one scan, the step that takes both. */
@@ -115,6 +162,8 @@ export function takenTogether(placements: Placement[], topMmPerS: number): Place
         ];
       });
     });
-    return both.length > 0 ? { ...placement, advances: [...placement.advances, ...both] } : placement;
+    const known = new Set(placement.advances.map((advance) => JSON.stringify(advance)));
+    const more = both.filter((advance) => !known.has(JSON.stringify(advance)) && known.add(JSON.stringify(advance)));
+    return more.length > 0 ? { ...placement, advances: [...placement.advances, ...more] } : placement;
   });
 }

@@ -1,38 +1,25 @@
 import { names } from '../patterns';
 import { faceToFace } from '../plant';
 import { END_OF_TRACK } from '../signals';
-import { HARM_IDS, type HarmId } from '../simulation';
+import { HARM_IDS } from '../simulation';
 import type { ProofModel } from './model';
-import type { Advance, Before, Placement } from './placements';
+import { MOVES } from './moves';
+import type { Before } from './placements';
+import { harmFlag, PromelaText } from './promela-text';
 import { meet } from './proof-train';
 import { ORDERS, touchOf, twoOf } from './touch';
-import { slotText, writeRulesPromela } from './write-rules-promela';
-
-/** The flag of each harm in the model: `spin -DHARM=harm_trains_touch` looks for that one. */
-export const harmFlag = (harm: HarmId): string => `harm_${harm.replaceAll(' ', '_')}`;
 
 /**
- * Plant and rule program as a model for the Spin checker: the same steps as `ProofModel`, written out from its tables and from
- * the rules’ own expressions. A step sets the flag of each harm it does; after one that ends things, the run ends.
+ * Plant and rule program as a model for the Spin checker: the same steps as `ProofModel`, each kind of which writes its own, with
+ * the rules from their own expressions. A step sets the flag of each harm it does; after one that ends things, the run ends.
  */
 export function writePromela(model: ProofModel): string {
   const { document, scheme, trains } = model;
   const { previous } = model.rules;
   const { compiled, program } = model.rules.wiring;
-  if (model.on.has('lift'))
-    throw new Error('A model with trains lifted off cannot be written yet. Switch that off first.');
-  const lines: string[] = [];
-  const say = (...text: string[]) => lines.push(...text);
-  const slotOf = (name: string) => slotText(model, name);
-  const rules = writeRulesPromela(model);
-  const aspectOf = (signal: number) => slotOf(names.shows(scheme.readings[signal]!.signal.name));
+  const text = new PromelaText(model);
+  const { rules, say, slotOf, aspectOf, among, where, either, whenever, set } = text;
   const first = { ...model.present, ...model.memoryNow() };
-  const among = (t: number, numbers: number[]) => `(${numbers.map((n) => `at${t} == ${n}`).join(' || ')})`;
-  const where = (t: number, pick: (p: Placement, number: number) => boolean) =>
-    trains[t]!.placements.flatMap((p, n) => (pick(p, n) ? [n] : []));
-  const either = (parts: string[]) => (parts.length > 0 ? `(${parts.join(' || ')})` : '0');
-  const whenever = (guard: string, then: string) => `if :: ${guard} -> ${then} :: else fi`;
-  const set = (harm: HarmId) => `${harmFlag(harm)} = 1`;
   const numberOf = (a: number, b: number) => twoOf(Math.min(a, b), Math.max(a, b));
 
   say(`#ifndef HARM`, `#define HARM ${harmFlag('trains touch')}`, `#endif`);
@@ -66,10 +53,6 @@ export function writePromela(model: ProofModel): string {
     say(`  if :: before[${slot}] != value[${slot}] -> before[${slot}] = value[${slot}]; changed = 1 :: else fi;`);
   say('  skip', '}');
 
-  const coming = (over: Before['over']) =>
-    over.length === 0
-      ? '1'
-      : `(${over.map(({ turnout, position }) => `(lies${turnout} > 1 || lies${turnout} == ${position})`).join(' && ')})`;
   /** Bound past everything before what a train must stop at now. */
   const bind = (t: number, before: Before[]): string => {
     const count = before.length;
@@ -169,10 +152,6 @@ export function writePromela(model: ProofModel): string {
     '  changed = 0; moved = 0; i = 0',
     '}',
   );
-  /** The first of the steps in which a train that has moved is looked at beside each other train, and then bound anew. */
-  const toLook = (t: number, binds: boolean) => 1 + t * 2 * (trains.length + 1) + (binds ? 1 : 0);
-  const clear = `${HARM_IDS.map((harm) => `${harmFlag(harm)} = 0`).join('; ')}`;
-
   say('active proctype layout() {', '  d_step {');
   const since = new Set(compiled.timers.map((at) => at + 1));
   first.state.forEach((value, m) => {
@@ -181,97 +160,16 @@ export function writePromela(model: ProofModel): string {
   for (const slot of previous) if (first.before[slot]) say(`    before[${slot}] = ${first.before[slot]};`);
   say('    skip', '  };', 'end: do', '  :: work == 0 && todo == 0 && (HARM) -> assert(false)');
 
-  /** One thing alone, or a second one within the same scan. */
-  const begins = (id: number, pairs: boolean) =>
-    pairs && model.on.has('one scan')
-      ? `!ended && todo == 0 && (work == 0 || (work == 1 && events == 1 && who >= 0 && who != ${id}))`
-      : '!ended && todo == 0 && work == 0';
-  const takes = (id: number, pairs: boolean) =>
-    `if :: work == 0 -> ${clear}; events = 0 :: else fi; events++; who = ${pairs ? id : -1}; work = 1`;
-  let things = 0;
-  for (const [t, train] of trains.entries()) {
-    const id = things++;
-    train.placements.forEach((placement, p) => {
-      for (const advance of placement.advances) sayAdvance(t, p, placement, advance, id);
-      for (const [choice, { to }] of placement.turns.entries()) {
-        const told = train.tellings[p]![choice]!.map(({ stretch, input }) => {
-          const shared = trains.flatMap((_, o) => {
-            const numbers =
-              o === t ? [] : where(o, (q) => q.blocks.some((b) => scheme.stretches.ofBlock[b] === stretch));
-            return numbers.length > 0 ? [among(o, numbers)] : [];
-          });
-          return compiled.slots.has(input) ? whenever(`!(${either(shared)})`, `${slotOf(input)} = 1`) : 'skip';
-        });
-        const deed = [`at${t} = ${to}; past${t} = 0; counted${t} = 0; todo = ${toLook(t, false)}`, ...told].join('; ');
-        say(`  :: d_step { ${begins(id, false)} && at${t} == ${p} -> ${takes(id, false)}; ${deed} }`);
-      }
-    });
-    say(
-      `  :: d_step { ${begins(id, false)} && past${t} > 0 -> ${clear}; past${t} = 0; counted${t} = 0; todo = ${toLook(t, true)} }`,
-    );
-  }
-  function sayAdvance(t: number, p: number, { before }: Placement, advance: Advance, id: number): void {
-    const { to, gates, passes, carry, turnouts, seen, offTheEnd } = advance;
-    const may = [begins(id, seen), `at${t} == ${p}`];
-    for (const gate of gates) {
-      const { signal, over } = before[gate]!;
-      const proceed = signal === END_OF_TRACK ? '' : ` || ${aspectOf(signal)} != 0`;
-      may.push(`(past${t} > ${gate} || !${coming(over)}${proceed})`);
-    }
-    for (const { turnout, position, facing } of turnouts)
-      if (facing) may.push(`(lies${turnout} > 1 || lies${turnout} == ${position})`);
-    const deeds: string[] = [];
-    for (const thing of passes)
-      deeds.push(
-        whenever(
-          `${aspectOf(before[thing]!.signal)} == 0`,
-          `if :: counted${t} & ${1 << thing} -> ${set('signal falls too late to stop')} :: else -> ${set('stop not announced in time')} fi`,
-        ),
-      );
-    if (offTheEnd) {
-      say(`  :: d_step { ${may.join(' && ')} -> ${clear}; ${set('off the end of the track')} }`);
-      return;
-    }
-    for (const { turnout, position } of turnouts)
-      deeds.push(whenever(`lies${turnout} != ${position}`, set('points lie wrong')));
-    deeds.push(`at${t} = ${to}; past = 0; counted = 0`);
-    carry.forEach((now, i) => {
-      if (now < 0) return;
-      deeds.push(whenever(`past${t} > ${i} && past < ${now + 1}`, `past = ${now + 1}`));
-      deeds.push(whenever(`counted${t} & ${1 << i}`, `counted = counted | ${1 << now}`));
-    });
-    deeds.push(`past${t} = past; counted${t} = counted; past = 0; counted = 0; todo = ${toLook(t, !seen)}`);
-    const after = seen ? takes(id, true) : `${clear}; skip`;
-    say(`  :: d_step { ${may.join(' && ')} -> ${after}; ${deeds.join('; ')} }`);
-  }
-  rules.timers.forEach(({ word, ton }, i) => {
-    const id = things++;
-    const counts = ton ? `memo[${word}] == 1 && memo[${word + 2}] == 0` : `memo[${word + 2}] == 1`;
-    say(`  :: d_step { ${begins(id, true)} && ${counts} -> ${takes(id, true)}; ends[${i}] = 1 }`);
-  });
-  document.turnouts.forEach((turnout, t) => {
-    const [asked, moved] = [things++, things++];
-    for (const [to, position] of [
-      [0, 'straight'],
-      [1, 'diverging'],
-    ] as const) {
-      const lies = model.on.has('throw back') ? `lies${t} % 2 != ${to}` : `lies${t} == ${1 - to}`;
-      const ask = `${slotOf(names.ask(turnout.name, position))} = 1`;
-      say(`  :: d_step { ${begins(asked, true)} && ${lies} -> ${takes(asked, true)}; ${ask} }`);
-    }
-    say(`  :: d_step { ${begins(moved, true)} && lies${t} > 1 -> ${takes(moved, true)}; lies${t} = lies${t} - 2 }`);
-  });
-  for (const slot of model.rules.wiring.holds)
-    say(`  :: d_step { ${begins(things, false)} -> ${takes(things, false)}; value[${slot}] = 1 - value[${slot}] }`);
+  for (const move of MOVES) if (!move.needs || model.on.has(move.needs)) move.write(text);
   for (const t of trains.keys())
     for (const binds of [false, true])
       for (let o = 0; o <= trains.length; o++) {
-        const here = toLook(t, binds) + 2 * o;
+        const here = text.toLook(t, binds) + 2 * o;
         const look = o < trains.length ? (o === t ? 'skip' : `look${t}_${o}()`) : binds ? `bind${t}()` : 'skip';
         say(`  :: d_step { todo == ${here} -> ${look}; todo = ${o < trains.length ? here + 2 : 0} }`);
       }
   say('  :: d_step { todo == 0 && work == 1 && !ended -> settle(); work = 0; who = -1 }');
   say('  :: d_step { todo == 0 && work == 1 && ended -> work = 0; who = -1; events = 0 }');
   say('  od', '}', '');
-  return lines.join('\n');
+  return text.lines.join('\n');
 }

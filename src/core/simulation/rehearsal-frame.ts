@@ -12,6 +12,8 @@ export interface TrainFrame {
   mmPerS: number;
   running: boolean;
   stranded: boolean;
+  /** Lifted off the track. */
+  off: boolean;
   /** Where it was sent and has not come to yet, and whether that lies ahead of it. */
   order?: { block: string; ahead: boolean };
 }
@@ -39,6 +41,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
       mmPerS: train.speed,
       running: train.running,
       stranded: train.stranded,
+      off: train.off,
       order: orderOf(rehearsal, t),
     })),
     aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s)),
@@ -66,7 +69,8 @@ export interface PathSample {
 /** One moment of a run, for the graph. */
 export interface Sample {
   tick: number;
-  trains: PathSample[];
+  /** Each train’s place; none while it is off the track. */
+  trains: (PathSample | undefined)[];
   /** Numbers of the blocks that read occupied, in the order of the design's blocks. */
   occupied: number[];
 }
@@ -88,8 +92,8 @@ export class PathRecorder {
       .map((block) => block.index);
     const trains = plant.trains.map((_, t) => {
       const spans = plant.positionOf(t);
-      const first = spans[0]!;
-      const last = spans[spans.length - 1]!;
+      const [first, last] = [spans[0], spans[spans.length - 1]];
+      if (!first || !last) return undefined;
       const x = (line: string, mm: number) => xOf(this.drawing.lines.get(line)!, mm * 10_000);
       return {
         tick,

@@ -28,7 +28,10 @@ export type Command =
   | { kind: 'take back'; train: string }
   /** Runs on by a distance, as signals allow, and stops there. */
   | { kind: 'draw up'; train: string; mm: number }
-  | { kind: 'turn back'; train: string };
+  | { kind: 'turn back'; train: string }
+  /** By hand, off the track; and back where it began. */
+  | { kind: 'lift off'; train: string }
+  | { kind: 'set down'; train: string };
 
 export interface TimedCommand {
   tick: number;
@@ -69,6 +72,7 @@ const EVENT_CODES = [
   'refused',
   'told',
   'done',
+  'handled',
 ] as const;
 
 /** Plant and rule program in one loop. The same document, seed and commands give the same trace, byte for byte. */
@@ -207,10 +211,19 @@ export class Rehearsal {
       case 'draw up':
       case 'send':
       case 'take back':
-      case 'turn back': {
+      case 'turn back':
+      case 'lift off':
+      case 'set down': {
         const index = this.plant.trains.findIndex((t) => t.figures.id === command.train);
         const train = this.plant.trains[index];
         if (!train) return 'That train is not on the track.';
+        if (command.kind === 'set down') return this.setDown(index);
+        if (train.off) return `${train.figures.name} is not on the track. Set it down first.`;
+        if (command.kind === 'lift off') {
+          this.orders.drop(index);
+          this.plant.liftOff(index);
+          return undefined;
+        }
         if (command.kind === 'run') {
           if (command.on) train.stranded = false;
           if (command.on && this.orders.of(index)) this.orders.begin(index);
@@ -238,6 +251,16 @@ export class Rehearsal {
         return undefined;
       }
     }
+  }
+
+  private setDown(index: number): string | undefined {
+    const { name } = this.plant.trains[index]!.figures;
+    if (!this.plant.trains[index]!.off) return `${name} stands on the track.`;
+    const other = this.plant.setDown(index);
+    if (other !== undefined)
+      return `${name} cannot be set down where it began: ${this.plant.trains[other]!.figures.name} stands there.`;
+    this.tellDirection(index);
+    return undefined;
   }
 
   /** Asks for the next turnout on the way of each train that was sent, once it is near; locking may refuse and is asked again. */

@@ -37,6 +37,8 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
         : `${train(event.train)} stands before ${signal(event.signal)}`;
     case 'starts':
       return `${train(event.train)} starts`;
+    case 'handled':
+      return `${train(event.train)} is ${event.off ? 'lifted off the track' : 'set down where it began'}`;
     case 'collision':
       return `${train(event.train)} and ${train(event.other)} touch`;
     case 'points moved under':
@@ -71,6 +73,7 @@ export function eventKind(event: RehearsalEvent): EventKind {
       return 'signals passed';
     case 'stands':
     case 'starts':
+    case 'handled':
     case 'done':
       return 'stops and starts';
     case 'aspect':

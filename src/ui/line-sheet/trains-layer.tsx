@@ -52,7 +52,8 @@ export function TrainsLayer({
     onPointerCancel: () => setDragged(undefined),
   });
   const trains = moving?.map((train, index) => {
-    const first = train.spans[0]!;
+    const [first] = train.spans;
+    if (!first) return null;
     const nose = geometry.at(first.line, fromMm(first.from));
     const behind = geometry.at(first.line, fromMm(first.to));
     const longest = train.spans.reduce((a, b) => (Math.abs(b.from - b.to) > Math.abs(a.from - a.to) ? b : a));

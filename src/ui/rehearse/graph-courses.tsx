@@ -71,6 +71,7 @@ export function piecesOf(stretches: readonly Stretch[], train: number, frame: Gr
   for (const stretch of stretches) {
     for (const { trains } of stretch.samples) {
       const sample = trains[train];
+      if (!sample) last = undefined;
       if (!sample || sample === last) continue;
       const [a, b] = [geometry.x(sample.head), geometry.x(sample.tail)];
       const isDrawn =

@@ -69,12 +69,13 @@ function Trace() {
 type Tell = (command: Command) => void;
 
 /** A speed changes at every moment; it is shown to the whole km/h, so that it is drawn seldom. */
-function Speed({ index, stranded }: { index: number; stranded: boolean }) {
+function Speed({ index, stranded, off }: { index: number; stranded: boolean; off: boolean }) {
   const scale = useWorkbench((s) => s.document.scale);
   const cmPerS = useWorkbench((s) => Math.round((s.frame?.trains[index]?.mmPerS ?? 0) / 10));
   const kmh = useWorkbench((s) => Math.round(scaleSpeedKmh(s.frame?.trains[index]?.mmPerS ?? 0, scale)));
   const moves = useWorkbench((s) => (s.frame?.trains[index]?.mmPerS ?? 0) > 0);
-  return <span className="text-ink2">{stranded ? 'stranded' : moves ? `${kmh} km/h, ${cmPerS} cm/s` : 'stands'}</span>;
+  const says = off ? 'off the track' : stranded ? 'stranded' : moves ? `${kmh} km/h, ${cmPerS} cm/s` : 'stands';
+  return <span className="text-ink2">{says}</span>;
 }
 
 const TrainRow = memo(function TrainRow({
@@ -100,26 +101,46 @@ const TrainRow = memo(function TrainRow({
         >
           {train.name}
         </button>
-        <Speed index={index} stranded={train.stranded} />
+        <Speed index={index} stranded={train.stranded} off={train.off} />
       </div>
-      <div className="mt-1 flex gap-1.5 pl-5">
-        <button
-          type="button"
-          className="button py-0.5"
-          onClick={() => command({ kind: 'run', train: train.id, on: !goes })}
-        >
-          {goes ? 'Halt' : 'Go on'}
-        </button>
-        <button
-          type="button"
-          className="button py-0.5"
-          disabled={moves}
-          onClick={() => command({ kind: 'turn back', train: train.id })}
-        >
-          Turn back
-        </button>
-        <SendTo command={command} train={train.id} name={train.name} />
-      </div>
+      {train.off ? (
+        <div className="mt-1 pl-5">
+          <button
+            type="button"
+            className="button py-0.5"
+            onClick={() => command({ kind: 'set down', train: train.id })}
+          >
+            Set down where it began
+          </button>
+        </div>
+      ) : (
+        <div className="mt-1 flex flex-wrap gap-1.5 pl-5">
+          <button
+            type="button"
+            className="button py-0.5"
+            onClick={() => command({ kind: 'run', train: train.id, on: !goes })}
+          >
+            {goes ? 'Halt' : 'Go on'}
+          </button>
+          <button
+            type="button"
+            className="button py-0.5"
+            disabled={moves}
+            onClick={() => command({ kind: 'turn back', train: train.id })}
+          >
+            Turn back
+          </button>
+          <SendTo command={command} train={train.id} name={train.name} />
+          <button
+            type="button"
+            className="button py-0.5"
+            title="By hand, off the track. It can be set down again where it began."
+            onClick={() => command({ kind: 'lift off', train: train.id })}
+          >
+            Lift off
+          </button>
+        </div>
+      )}
       {train.order && (
         <p className="mt-1 flex items-center gap-2 pl-5">
           <span className={train.order.ahead ? 'text-ink2' : 'text-warn'}>

@@ -77,7 +77,7 @@ export function useRehearsal(): RehearsalControls {
       const now: Board = {
         ...rest,
         document: course.current.document,
-        trains: trains.map(({ id, name, running, stranded, order }) => ({ id, name, running, stranded, order })),
+        trains: trains.map(({ spans: _, mmPerS: __, ...train }) => train),
       };
       const steady = sameWhereEqual(board, now);
       set({ frame, board: steady, course: { hash, notPlaced, reached, toCome } });

@@ -24,7 +24,7 @@ export interface Designed extends DesignView {
 export interface Board extends Omit<RehearsalFrame, 'tick' | 'trains'> {
   /** The layout that is rehearsed: turnouts and signals are in its order. */
   document: LayoutDocument;
-  trains: Pick<TrainFrame, 'id' | 'name' | 'running' | 'stranded' | 'order'>[];
+  trains: Omit<TrainFrame, 'spans' | 'mmPerS'>[];
 }
 
 /** How far a rehearsal has come. */

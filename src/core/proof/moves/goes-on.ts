@@ -1,0 +1,124 @@
+import { ASPECTS } from '../../signals';
+import { countedOn } from '../bound';
+import type { ProofModel } from '../model';
+import type { MoveKind } from './kind';
+
+/** How a step ends that changes nothing for anybody; a story can be told without it. */
+export const UNNOTICED = 'goes on a little.';
+
+const fromOf = (model: ProofModel, train: number) => model.trains[train]!.placements[model.present.at[train]!]!;
+
+/** A train goes on to where something happens next. */
+export const goesOn: MoveKind = {
+  movesOn: true,
+  pairs: true,
+  list(model, add) {
+    for (let t = 0; t < model.trains.length; t++) {
+      if (model.isOff(t)) continue;
+      const { advances } = fromOf(model, t);
+      for (let way = 0; way < advances.length; way++) if (model.mayAdvance(t, advances[way]!)) add(t, way);
+    }
+  },
+  take: (model, train, way) => model.advance(train, way),
+  getsSomewhere(model, train, way) {
+    const from = fromOf(model, train);
+    const { to, passes, turnouts } = from.advances[way]!;
+    if (passes.length + turnouts.length > 0) return true;
+    return model.trains[train]!.placements[to]!.sections.some((section) => !from.sections.includes(section));
+  },
+  tell(model, index, way) {
+    const { scheme, present, document } = model;
+    const blockNames = (blocks: number[]) => blocks.map((b) => scheme.partition.blocks[b]!.name).join(' and ');
+    const signalName = (signal: number) => scheme.readings[signal]!.signal.name;
+    const { name, placements } = model.trains[index]!;
+    const from = fromOf(model, index);
+    const advance = from.advances[way]!;
+    if (advance.offTheEnd) return `${name} runs off the end of the track.`;
+    const into = placements[advance.to]!;
+    const parts: string[] = [];
+    for (const thing of advance.passes) {
+      const { signal } = from.before[thing]!;
+      const aspect = ASPECTS[model.aspect(signal)]!;
+      const late = countedOn(present.bound[index]!, thing)
+        ? 'though it has just gone to stop: too late to brake'
+        : 'at stop: nothing had told it in time';
+      parts.push(`passes ${signalName(signal)} ${aspect === 'stop' ? late : `at ${aspect}`}`);
+    }
+    for (const { turnout, position } of advance.turnouts)
+      if (present.turnouts[turnout] !== position)
+        parts.push(`runs onto ${document.turnouts[turnout]!.name}, which lies wrong`);
+    const entered = into.blocks.filter((b) => !from.blocks.includes(b));
+    const left = from.blocks.filter((b) => !into.blocks.includes(b));
+    const unseen = from.sections.filter((s) => !into.sections.includes(s));
+    if (entered.length > 0) parts.push(`comes into ${blockNames(entered)}`);
+    if (left.length > 0) parts.push(`leaves ${blockNames(left)}`);
+    const hidden = unseen.flatMap((s) => scheme.partition.sections[s]!.blocks).filter((b) => into.blocks.includes(b));
+    if (hidden.length > 0) parts.push(`is no longer seen in ${blockNames(hidden)}, though a part of it is still there`);
+    const known = from.before.map(({ signal }) => signal);
+    const [near] = into.before.filter(({ signal }) => signal >= 0 && !known.includes(signal));
+    if (parts.length === 0)
+      parts.push(near ? `comes within braking distance of ${signalName(near.signal)}` : UNNOTICED.slice(0, -1));
+    return `${name} ${parts.join(', ')}.`;
+  },
+  course(model, train, way) {
+    const from = fromOf(model, train);
+    const { runMm, passes, to } = from.advances[way]!;
+    const late = passes.some((thing) => model.aspect(from.before[thing]!.signal) === 0);
+    return { runMm, longMm: model.trains[train]!.longMm(to), late };
+  },
+  steer({ model, story, due, waitsAt, runsOn, tell, rolling }, deed, nth) {
+    const { kind, index, runMm, longMm } = deed;
+    const train = rolling(index);
+    const begins = (due.get(index) ?? train.head + model.trains[index]!.leadMm) + runMm;
+    due.set(index, begins);
+    const goal = begins + waitsAt * longMm;
+    /** One that will pass a signal at stop must not stop before. */
+    let beyond = 0;
+    for (const { deeds } of story.slice(nth + 1)) {
+      const own = deeds.find((d) => d.kind === kind && d.index === index);
+      if (own && !own.late && !runsOn) break;
+      if (own) beyond += own.runMm + own.longMm;
+    }
+    tell({ kind: 'draw up', train: model.trains[index]!.id, mm: Math.max(1, goal + beyond - train.head) });
+    return () => train.head >= goal - 1 || !train.running || train.stranded;
+  },
+  write(text) {
+    const { say, set, whenever } = text;
+    for (const [t, { placements }] of text.model.trains.entries()) {
+      const id = text.thing(`train ${t}`);
+      for (const [p, { before, advances }] of placements.entries())
+        for (const { to, gates, passes, carry, turnouts, seen, offTheEnd } of advances) {
+          const may = [text.begins(id, seen), `at${t} == ${p}`];
+          for (const gate of gates) {
+            const { signal, over } = before[gate]!;
+            const proceed = signal < 0 ? '' : ` || ${text.aspectOf(signal)} != 0`;
+            may.push(`(past${t} > ${gate} || !${text.coming(over)}${proceed})`);
+          }
+          for (const { turnout, position, facing } of turnouts)
+            if (facing) may.push(`(lies${turnout} > 1 || lies${turnout} == ${position})`);
+          if (offTheEnd) {
+            say(`  :: d_step { ${may.join(' && ')} -> ${text.clear}; ${set('off the end of the track')} }`);
+            continue;
+          }
+          const deeds = passes.map((thing) =>
+            whenever(
+              `${text.aspectOf(before[thing]!.signal)} == 0`,
+              `if :: counted${t} & ${1 << thing} -> ${set('signal falls too late to stop')} :: else -> ${set('stop not announced in time')} fi`,
+            ),
+          );
+          for (const { turnout, position } of turnouts)
+            deeds.push(whenever(`lies${turnout} != ${position}`, set('points lie wrong')));
+          deeds.push(`at${t} = ${to}; past = 0; counted = 0`);
+          carry.forEach((now, i) => {
+            if (now < 0) return;
+            deeds.push(whenever(`past${t} > ${i} && past < ${now + 1}`, `past = ${now + 1}`));
+            deeds.push(whenever(`counted${t} & ${1 << i}`, `counted = counted | ${1 << now}`));
+          });
+          deeds.push(`past${t} = past; counted${t} = counted; past = 0; counted = 0`);
+          deeds.push(`todo = ${text.toLook(t, !seen)}`);
+          const after = seen ? text.takes(id, true) : `${text.clear}; skip`;
+          say(`  :: d_step { ${may.join(' && ')} -> ${after}; ${deeds.join('; ')} }`);
+        }
+    }
+  },
+};

@@ -1,0 +1,43 @@
+import type { ProofModel } from '../model';
+import type { PromelaText } from '../promela-text';
+import type { Steering } from '../steer';
+import type { Deed } from '../story';
+import type { Switch } from '../switches';
+
+/** How a train runs in a step. */
+export interface Course {
+  /** From where the placement that it leaves begins to where the next one does, and how long the next is, in mm. */
+  runMm: number;
+  longMm: number;
+  /** It passes a signal at stop. */
+  late: boolean;
+}
+
+/** A kind of step: when it can be taken, what it changes before the rules are scanned, and how it is told, steered and written. */
+export interface MoveKind {
+  /** What must be switched on for it. */
+  needs?: Switch;
+  /** It leaves the trains where they are, and can be taken whatever they do. */
+  toRules?: boolean;
+  /** What it does is to move one train on. */
+  movesOn?: boolean;
+  /** Two of these may fall into one scan. */
+  pairs: boolean;
+  /** Adds the steps of this kind that can be taken from the present state. */
+  list(model: ProofModel, add: (index: number, choice: number) => void): void;
+  /** Changes the plant, or what people ask. True when the rules must be scanned. */
+  take(model: ProofModel, index: number, choice: number): boolean;
+  /** It gets a train somewhere: past a signal, onto points, or where another detector sees it. */
+  getsSomewhere?(model: ProofModel, index: number, choice: number): boolean;
+  /** The rules refuse it, whatever else falls into a first scan of that manner (`Rules.manner`). */
+  isRefused?(model: ProofModel, index: number, manner: number): boolean;
+  /** In a sentence, from the state before it. */
+  tell(model: ProofModel, index: number, choice: number): string;
+  course?(model: ProofModel, index: number, choice: number): Course;
+  /** Begins it in a rehearsal; returns what tells that it is done, or undefined when it cannot be begun. */
+  steer(steering: Steering, deed: Deed, nth: number): (() => boolean) | undefined;
+  /** It may have come to pass long before a story tells of it. */
+  passesBy?: boolean;
+  /** Writes the steps of this kind as alternatives of the Promela model’s loop. */
+  write(text: PromelaText): void;
+}

@@ -1,0 +1,123 @@
+import { names } from '../../patterns';
+import { MOVING } from '../rules';
+import type { MoveKind } from './kind';
+
+/** A timer that counts ends. */
+export const timerEnds: MoveKind = {
+  toRules: true,
+  pairs: true,
+  passesBy: true,
+  list(model, add) {
+    for (let timer = 0; timer < model.rules.timerCount; timer++) if (model.counts(timer)) add(timer, 0);
+  },
+  take: (model, timer) => model.endTimer(timer),
+  tell(model, timer) {
+    const { why, name } = model.rules.wiring.compiled.timerRules[timer]!;
+    /** A hold lets go of what is on; a delay brings on what is off. */
+    const on = model.valueOf(name) === 1;
+    return `${why ? (on ? why.no : why.yes) : `The timer of ${name} ends`}.`;
+  },
+  steer({ model, run }, { index }) {
+    const { name } = model.rules.wiring.compiled.timerRules[index]!;
+    const before = run.evaluator.valueOf(name);
+    return () => run.evaluator.valueOf(name) !== before;
+  },
+  write(text) {
+    text.rules.timers.forEach(({ word, ton }, i) => {
+      const id = text.thing(`timer ${i}`);
+      const counts = ton ? `memo[${word}] == 1 && memo[${word + 2}] == 0` : `memo[${word + 2}] == 1`;
+      text.say(`  :: d_step { ${text.begins(id, true)} && ${counts} -> ${text.takes(id, true)}; ends[${i}] = 1 }`);
+    });
+  },
+};
+
+/** Somebody asks for points to lie the other way. */
+export const pointsAreAskedFor: MoveKind = {
+  toRules: true,
+  pairs: true,
+  list(model, add) {
+    const { turnouts } = model.present;
+    for (let t = 0; t < turnouts.length; t++) {
+      const state = turnouts[t]!;
+      if (state < MOVING || model.on.has('throw back')) add(t, state & 1 ? 0 : 1);
+    }
+  },
+  take: (model, turnout, diverging) => model.ask(turnout, diverging),
+  isRefused: (model, turnout, manner) => turnout < 32 && (model.rules.lockedIn(manner) >> turnout) % 2 !== 0,
+  tell(model, turnout, diverging) {
+    const back = model.present.turnouts[turnout]! >= MOVING ? ', while it still moves' : '';
+    const { name } = model.document.turnouts[turnout]!;
+    return `Somebody asks for ${name} to lie ${diverging === 1 ? 'diverging' : 'straight'}${back}.`;
+  },
+  steer({ model, run, tell }, { index, choice }) {
+    const { id } = model.document.turnouts[index]!;
+    tell({ kind: 'throw', turnout: id, to: choice === 1 ? 'diverging' : 'straight' });
+    const from = run.tick;
+    return () => run.tick >= from + 2;
+  },
+  write(text) {
+    text.model.document.turnouts.forEach(({ name }, t) => {
+      const id = text.thing(`points ${t}`);
+      for (const [to, position] of [
+        [0, 'straight'],
+        [1, 'diverging'],
+      ] as const) {
+        const lies = text.model.on.has('throw back') ? `lies${t} % 2 != ${to}` : `lies${t} == ${1 - to}`;
+        const ask = `${text.slotOf(names.ask(name, position))} = 1`;
+        text.say(`  :: d_step { ${text.begins(id, true)} && ${lies} -> ${text.takes(id, true)}; ${ask} }`);
+      }
+    });
+  },
+};
+
+/** Points that move come to lie as they are driven. */
+export const pointsArrive: MoveKind = {
+  toRules: true,
+  pairs: true,
+  list(model, add) {
+    const { turnouts } = model.present;
+    for (let t = 0; t < turnouts.length; t++) if (turnouts[t]! >= MOVING) add(t, 0);
+  },
+  take(model, turnout) {
+    model.present.turnouts[turnout]! -= MOVING;
+    return true;
+  },
+  tell: (model, turnout) => `${model.document.turnouts[turnout]!.name} has moved over.`,
+  steer: ({ run }, { index }) => {
+    return () => run.plant.motors[index]!.position !== 'between';
+  },
+  write(text) {
+    for (const t of text.model.document.turnouts.keys()) {
+      const id = text.thing(`motor ${t}`);
+      text.say(
+        `  :: d_step { ${text.begins(id, true)} && lies${t} > 1 -> ${text.takes(id, true)}; lies${t} = lies${t} - 2 }`,
+      );
+    }
+  },
+};
+
+/** A signal is held at stop by hand, or let go. */
+export const isHeldByHand: MoveKind = {
+  toRules: true,
+  needs: 'hold',
+  pairs: false,
+  list(model, add) {
+    for (let s = 0; s < model.rules.wiring.holds.length; s++) add(s, model.isHeld(s) ? 0 : 1);
+  },
+  take: (model, signal) => model.holdOrLetGo(signal),
+  tell(model, signal, on) {
+    const { name } = model.scheme.readings[signal]!.signal;
+    return on === 1 ? `Somebody holds ${name} at stop.` : `Somebody lets ${name} work again.`;
+  },
+  steer({ model, tell }, { index, choice }) {
+    tell({ kind: 'hold', signal: model.scheme.readings[index]!.signal.id, on: choice === 1 });
+    return () => true;
+  },
+  write(text) {
+    for (const slot of text.model.rules.wiring.holds) {
+      const id = text.thing(`hold ${slot}`);
+      const turned = `value[${slot}] = 1 - value[${slot}]`;
+      text.say(`  :: d_step { ${text.begins(id, false)} -> ${text.takes(id, false)}; ${turned} }`);
+    }
+  },
+};

@@ -1,0 +1,77 @@
+import { names } from '../patterns';
+import { HARM_IDS, type HarmId, type Telling } from '../simulation';
+import type { ProofModel } from './model';
+import type { Before, Placement } from './placements';
+import { type PromelaRules, slotText, writeRulesPromela } from './write-rules-promela';
+
+/** The flag of each harm in the model: `spin -DHARM=harm_trains_touch` looks for that one. */
+export const harmFlag = (harm: HarmId): string => `harm_${harm.replaceAll(' ', '_')}`;
+
+/** The text of a Promela model as it is being written, and the phrases that its parts share. */
+export class PromelaText {
+  readonly lines: string[] = [];
+  readonly rules: PromelaRules;
+  /** Every harm’s flag is taken back: what comes next does harm of its own. */
+  readonly clear = HARM_IDS.map((harm) => `${harmFlag(harm)} = 0`).join('; ');
+  private readonly things = new Map<string, number>();
+
+  constructor(readonly model: ProofModel) {
+    this.rules = writeRulesPromela(model);
+  }
+
+  readonly say = (...text: string[]): void => {
+    this.lines.push(...text);
+  };
+  readonly slotOf = (name: string): string => slotText(this.model, name);
+  readonly aspectOf = (signal: number): string =>
+    this.slotOf(names.shows(this.model.scheme.readings[signal]!.signal.name));
+  /** A train is in one of some placements. */
+  readonly among = (train: number, numbers: number[]): string =>
+    `(${numbers.map((n) => `at${train} == ${n}`).join(' || ')})`;
+  /** The placements of a train of which something is so. */
+  readonly where = (train: number, pick: (placement: Placement, number: number) => boolean): number[] =>
+    this.model.trains[train]!.placements.flatMap((p, n) => (pick(p, n) ? [n] : []));
+  readonly either = (parts: string[]): string => (parts.length > 0 ? `(${parts.join(' || ')})` : '0');
+  readonly whenever = (guard: string, then: string): string => `if :: ${guard} -> ${then} :: else fi`;
+  readonly set = (harm: HarmId): string => `${harmFlag(harm)} = 1`;
+  /** Points do not lie otherwise. */
+  readonly coming = (over: Before['over']): string =>
+    over.length === 0
+      ? '1'
+      : `(${over.map(({ turnout, position }) => `(lies${turnout} > 1 || lies${turnout} == ${position})`).join(' && ')})`;
+
+  /** The number of a thing that something can be done to; two things within one scan are done to different ones. */
+  thing(name: string): number {
+    const number = this.things.get(name) ?? this.things.size;
+    this.things.set(name, number);
+    return number;
+  }
+  /** One thing alone, or a second one within the same scan, may be done now. */
+  begins(thing: number, pairs: boolean): string {
+    return pairs && this.model.on.has('one scan')
+      ? `!ended && todo == 0 && (work == 0 || (work == 1 && events == 1 && who >= 0 && who != ${thing}))`
+      : '!ended && todo == 0 && work == 0';
+  }
+  /** It is done, so that the rules must be scanned. */
+  takes(thing: number, pairs: boolean): string {
+    return `if :: work == 0 -> ${this.clear}; events = 0 :: else fi; events++; who = ${pairs ? thing : -1}; work = 1`;
+  }
+  /** The first of the steps in which a train that has moved is looked at beside each other train, and then bound anew. */
+  toLook(train: number, binds: boolean): number {
+    return 1 + train * 2 * (this.model.trains.length + 1) + (binds ? 1 : 0);
+  }
+  /** What a person says of a train where no other stands in the same stretch. */
+  told(train: number, tellings: Telling[]): string[] {
+    const { trains, scheme, rules } = this.model;
+    return tellings.map(({ stretch, input }) => {
+      const shared = trains.flatMap((_, o) => {
+        const numbers =
+          o === train ? [] : this.where(o, (q) => q.blocks.some((b) => scheme.stretches.ofBlock[b] === stretch));
+        return numbers.length > 0 ? [this.among(o, numbers)] : [];
+      });
+      return rules.wiring.compiled.slots.has(input)
+        ? this.whenever(`!(${this.either(shared)})`, `${this.slotOf(input)} = 1`)
+        : 'skip';
+    });
+  }
+}
