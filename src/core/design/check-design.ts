@@ -4,6 +4,7 @@ import type { Program } from '../logic';
 import { compileScheme, type Scheme, writeRuleProgram } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
+import { trackEndFindings } from './track-end-findings';
 import { trafficFindings } from './traffic-findings';
 
 /** Everything computed from a document in one go: what screens show and what a rehearsal runs. */
@@ -20,6 +21,7 @@ export function checkDesign(document: LayoutDocument): Design {
   const findings = [
     ...detectionFindings(document, scheme.partition),
     ...signalFindings(document, scheme.partition, scheme.readings),
+    ...trackEndFindings(scheme),
     ...trafficFindings(scheme),
   ];
   for (const crossing of document.crossings) {

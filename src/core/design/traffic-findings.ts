@@ -1,9 +1,9 @@
-import { consistOf, type Partition, withinBlock } from '../detection';
-import type { Finding } from '../findings';
-import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
+import { consistOf, type Partition, resistorAxles, takenOff, withinBlock } from '../detection';
+import type { Finding, Remedy } from '../findings';
+import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength, type TenthUm } from '../measure';
 import type { Scheme } from '../patterns';
 import { faceToFace, inOneBlock, Plant, stanceOf } from '../plant';
-import { asTyped, type Edit } from '../survey';
+import { asTyped, type Edit, type LayoutDocument, type Train } from '../survey';
 import type { EdgeEnd, EdgeStretch } from '../track';
 
 /** What can be seen of trains and signals without looking at every state: where they wait, how they begin, how they stop. */
@@ -99,7 +99,7 @@ function startFindings({ document, partition, readings, stretches }: Scheme): Fi
           : `${names} start in one block, ${partition.blocks[shared!]!.name}.`,
         figures: [],
         advice: 'Give one of them another place to start.',
-        remedies: [],
+        remedies: [takenOff(one), takenOff(two)],
       });
     }
   });
@@ -117,7 +117,7 @@ function startFindings({ document, partition, readings, stretches }: Scheme): Fi
         { name: 'blocks', value: String(stretch.blocks.length) },
       ],
       advice: 'Take one train off, or cut one more gap.',
-      remedies: [],
+      remedies: trains.map(takenOff),
     });
   }
   return findings;
@@ -157,10 +157,21 @@ function lateWarnings({ document, readings }: Scheme): Finding<Edit>[] {
           { name: 'signals too near for it', value: String(new Set(late.map(({ stop }) => stop)).size) },
         ],
         advice: 'Make the blocks longer, run it more slowly, or let it brake harder.',
-        remedies: [],
+        remedies: slowerFor(document, train, worst.length),
       },
     ];
   });
+}
+
+/** A top speed, in whole km/h, at which a train stops within a length; none when even the slowest is too fast. */
+function slowerFor({ scale }: LayoutDocument, train: Train, length: TenthUm): Remedy<Edit>[] {
+  const fits = (kmh: number) =>
+    fromMm(mostBrakingMm(layoutSpeedMmPerS(kmh, scale), train.brakingMmPerS2) + STOP_SHORT_MM) <= length;
+  let kmh = Math.ceil(train.topSpeedKmh) - 1;
+  while (kmh > 0 && !fits(kmh)) kmh -= 1;
+  if (kmh < 1) return [];
+  const edit: Edit = { do: 'change train', id: train.id, change: { topSpeedKmh: kmh } };
+  return [{ says: `Run ${train.name} at ${kmh} km/h at most`, edit }];
 }
 
 /** Trains whose unseen end is longer than the watched track beside the blades, so that points can move under it. */
@@ -180,7 +191,9 @@ function overhangsOverPoints({ document, partition }: Scheme): Finding<Edit>[] {
       says: `${node.turnout.name} can move while the end of ${long.map(({ train }) => train.name).join(', ')} still lies over it: its block ends ${shown(room)} from the blades, and more than that is not seen.`,
       figures: long.map(({ train, tail }) => ({ name: train.name, value: `${shown(tail)} unseen` })),
       advice: 'Cut the gap farther from the blades, or fit a resistor axle near the end of the train.',
-      remedies: [],
+      remedies: long.flatMap(({ train }) =>
+        resistorAxles(document, train, ({ unseenTailMm }) => fromMm(unseenTailMm) <= room),
+      ),
     });
   }
   return findings;

@@ -4,6 +4,7 @@ import { asTyped, type Edit, type LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
 import { consistOf } from './consist';
 import { type Block, type Partition, type Piece, withinBlock } from './partition';
+import { resistorAxles } from './resistor-axles';
 
 /** A place in the middle of a block, for a remedy or for a click to lead to. */
 export function middleOf(partition: Partition, block: Block): { line: string; at: number } {
@@ -109,7 +110,9 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
           { name: 'shortest watched way over points', value: shown(Math.min(...hidden.map((h) => h.room))) },
         ],
         advice: 'Fit resistor axles to more of its vehicles, or lengthen those blocks.',
-        remedies: [],
+        remedies: resistorAxles(document, train, ({ blindMm }) =>
+          shortest.every(({ room }) => room >= fromMm(blindMm)),
+        ),
       });
     }
     if (consist.axlesMm.length === 0) {
@@ -121,7 +124,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         says: `${train.name} has no axle that a current detector can see. To the signals it is not there.`,
         figures: [],
         advice: 'Fit resistor axles, or lights, to at least its first and its last vehicle.',
-        remedies: [],
+        remedies: resistorAxles(document, train),
       });
     } else if (consist.unseenTailMm > STOP_SHORT_MM) {
       findings.push({
@@ -132,7 +135,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         says: `The last ${shown(fromMm(consist.unseenTailMm))} of ${train.name} is not seen. A block reads free while that part still stands in it, and the next driver stops only ${shown(fromMm(STOP_SHORT_MM))} before its end.`,
         figures: [{ name: 'unseen tail', value: shown(fromMm(consist.unseenTailMm)) }],
         advice: 'Fit a resistor axle near the end of its last vehicle.',
-        remedies: [],
+        remedies: resistorAxles(document, train, ({ unseenTailMm }) => unseenTailMm <= STOP_SHORT_MM),
       });
     }
   }

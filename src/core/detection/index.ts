@@ -2,3 +2,4 @@
 export * from './consist';
 export * from './detection-findings';
 export * from './partition';
+export * from './resistor-axles';

@@ -13,6 +13,7 @@ export const FINDING_KINDS = {
   'unseen over points': { stage: 'survey', harm: 'points moved under a train' },
   'overhang over points': { stage: 'survey', harm: 'points moved under a train' },
   'crossing read as a diamond': { stage: 'survey' },
+  'track end without a buffer': { stage: 'survey' },
   'train that cannot be placed': { stage: 'survey' },
   'trains in each other’s way at the start': { stage: 'survey' },
   'no block to spare on a circuit': { stage: 'survey' },

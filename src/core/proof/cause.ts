@@ -1,4 +1,4 @@
-import { consistOf, turnedRound } from '../detection';
+import { consistOf, middleOf, resistorAxles, takenOff, turnedRound } from '../detection';
 import type { Remedy } from '../findings';
 import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
 import { faceToFace } from '../plant';
@@ -36,6 +36,7 @@ export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: Sto
   const placed = (t: number) => trains[t]!.placements[at[t]!]!;
   const blockName = (b: number) => partition.blocks[b]!.name;
   const last = story[story.length - 1]?.says;
+  const trainOf = (t: number) => document.trains.find(({ id }) => id === trains[t]!.id)!;
   const none: Cause = { says: last ?? 'It is so from the start.', remedies: [] };
   switch (harm) {
     case 'trains touch': {
@@ -61,7 +62,7 @@ export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: Sto
           advice: turnout
             ? `Clear of ${turnout.name} is ${showLength(turnout.clearance.tenthUm, document.shownUnit)} from its blade tips: cut the gaps and place the signals beyond that, and let the whole train be seen.`
             : 'Let a detector see each track of the crossing, and place a signal before it on each.',
-          remedies: [],
+          remedies: hidden.length === 0 && tails[0] !== undefined ? resistorAxles(document, trainOf(tails[0])) : [],
         };
       }
       const pair = pairFor(model, (a, b) => meet(trains[a]!.pieces, at[a]!, trains[b]!.pieces, at[b]!));
@@ -78,7 +79,7 @@ export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: Sto
           says: `${train(over === a ? b : a)} runs into the rear of ${train(over)} in ${blockName(block)}.`,
           why: `The last ${shown(tail)} of ${train(over)} hangs over the gap into ${blockName(block)}, which reads free; the next driver stops only ${shown(STOP_SHORT_MM)} before its end.`,
           advice: 'Fit a resistor axle nearer to the end of its last vehicle, or move the signal back from the gap.',
-          remedies: [],
+          remedies: resistorAxles(document, trainOf(over)),
         };
       }
       return { says: `${train(a)} and ${train(b)} touch in ${blockName(block)}.`, ...entry(model, block, pair) };
@@ -103,7 +104,7 @@ export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: Sto
           ? undefined
           : 'It is not signalled both ways, so that nothing keeps the other direction out.',
         advice: 'Signal that stretch from both ends, or send one of the two the other way round.',
-        remedies: [],
+        remedies: story.length === 0 ? [takenOff(trains[a]!), takenOff(trains[b]!)] : [],
       };
     }
     case 'stop not announced in time':
@@ -136,7 +137,7 @@ export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: Sto
         advice: circuit
           ? 'Take one train off, or cut one more gap.'
           : 'Take one train off, or let it turn back earlier.',
-        remedies: [],
+        remedies: trains.filter((_, t) => !model.isOff(t)).map(takenOff),
       };
     }
     case 'points lie wrong':
@@ -150,7 +151,7 @@ export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: Sto
             says: `${under.turnout.name} moves under ${train(under.t)}.`,
             why: 'No axle that a detector sees stands in the block of the points, though a part of the train still lies over them.',
             advice: `Fit resistor axles so that no part longer than the way over ${under.turnout.name} is unseen, or cut the gap farther from its blades.`,
-            remedies: [],
+            remedies: resistorAxles(document, trainOf(under.t)),
           }
         : none;
     }
@@ -198,8 +199,19 @@ function entry(
         ? `No detector sees a train in ${name}.`
         : `${name} read free while a train, or a part of one, still stood in it.`,
     advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
-    remedies: [],
+    remedies: watch(model, block, pair),
   };
+}
+
+/** A detector for a block that none watches; else resistor axles for the trains of which too little is seen. */
+function watch({ document, scheme, trains }: ProofModel, block: number, pair: [number, number]): Remedy<Edit>[] {
+  const { partition } = scheme;
+  const { name, section } = partition.blocks[block]!;
+  if (partition.sections[section]!.detectors.length === 0) {
+    const { line, at } = middleOf(partition, partition.blocks[block]!);
+    return [{ says: `Add a current detector to ${name}`, edit: { do: 'add detector', line, at: asTyped(at) } }];
+  }
+  return pair.flatMap((t) => resistorAxles(document, document.trains.find(({ id }) => id === trains[t]!.id)!));
 }
 
 const seesBlock = ({ scheme }: ProofModel, block: number): boolean =>

@@ -17,21 +17,29 @@ export function signalFindings(
     const { signal } = reading;
     const piece = partition.pieces[reading.piece]!;
     if (reading.offBoundary > 0) {
-      const end = reading.exit === 1 ? piece.to : piece.from;
+      /** The end of the block that it comes to; or, where points lie before that, the end by which trains come in. */
+      const [end] = ([reading.exit, reading.exit === 1 ? 0 : 1] as EdgeEnd[])
+        .filter((at) => piece.bounded[at]?.kind === 'cut')
+        .map((at) => (at === 1 ? piece.to : piece.from));
       findings.push({
         id: `off-boundary ${signal.id}`,
         kind: 'signal not at a block’s end',
         severity: 'check',
         subject: signal.id,
         says: `${signal.name} stands inside ${partition.blocks[reading.rear]!.name}, not at its end. The rest of that block is not protected by it.`,
-        figures: [{ name: 'to the end of the block', value: shown(Math.abs(end - signal.at.tenthUm)) }],
-        advice: 'Move it to the end of the block, or cut a gap where it stands.',
+        figures:
+          end === undefined
+            ? []
+            : [{ name: 'to the end of the block', value: shown(Math.abs(end - signal.at.tenthUm)) }],
+        advice: 'Move it to an end of the block, or cut a gap where it stands.',
         remedies: [
           {
             says: `Cut a gap at ${shown(signal.at.tenthUm)}`,
             edit: { do: 'add cut', kind: 'gap', line: signal.line, at: signal.at },
           },
-          { says: `Move it to ${shown(end)}`, edit: { do: 'move', id: signal.id, at: asTyped(end) } },
+          ...(end === undefined
+            ? []
+            : [{ says: `Move it to ${shown(end)}`, edit: { do: 'move' as const, id: signal.id, at: asTyped(end) } }]),
         ],
       });
     }
@@ -128,6 +136,11 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
     const block = outside && partition.blocks[outside.piece.block]!;
     return block !== undefined && signalled.has(block.index) && block.ends.filter(isCut).length > 1;
   };
+  /** One stands there, whatever it may show: one with nowhere to let trains go keeps them all. */
+  const hasSignal = ({ piece, end }: { piece: number; end: EdgeEnd }) => {
+    const [outside] = onwardPieces(partition, partition.pieces[piece]!, end);
+    return readings.some((r) => r.offBoundary === 0 && r.piece === outside?.piece.index && r.exit === outside.enters);
+  };
   const findings: Finding<Edit>[] = [];
   for (const block of partition.blocks.filter((b) => b.turnouts.length > 0)) {
     const turnouts = block.turnouts.map((t) => document.turnouts[t]!);
@@ -168,7 +181,7 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
       );
       continue;
     }
-    const open = block.ends.filter((end) => isCut(end) && !covered.has(`${end.piece} ${end.end}`));
+    const open = block.ends.filter((end) => isCut(end) && !covered.has(`${end.piece} ${end.end}`) && !hasSignal(end));
     for (const against of [false, true]) {
       const places = open
         .filter((end) => againstSignals(end) === against)

@@ -13,6 +13,7 @@ export type Edit =
   | { do: 'show unit'; unit: 'cm' | 'inch' }
   | { do: 'add line'; name: string; length: TypedLength; circuit: boolean }
   | { do: 'add cut'; kind: 'gap' | 'mark'; line: string; at: TypedLength }
+  | { do: 'add buffer'; line: string; at: TypedLength }
   | { do: 'add signal'; line: string; at: TypedLength; governs: Facing; name?: string }
   | { do: 'add detector'; line: string; at: TypedLength }
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
@@ -24,6 +25,8 @@ export type Edit =
   | { do: 'delete'; id: string }
   | { do: 'change line'; id: string; length: TypedLength }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
+  /** The first and the last axle of each is then seen by detectors. */
+  | { do: 'fit resistor axles'; vehicles: string[] }
   | { do: 'change train'; id: string; change: Partial<Omit<Train, 'id' | 'vehicles'>> };
 
 /** Where a new turnout's diverging leg goes: a new dead-end track, or a new track that comes back by a second turnout. */
@@ -106,6 +109,15 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       } as Feature);
       return `Add ${edit.kind === 'gap' ? 'gap' : 'block mark'} at ${shown(edit.at)}`;
     }
+    case 'add buffer': {
+      const there = document.features.some(
+        (f) => f.kind === 'buffer' && f.line === edit.line && f.at.tenthUm === edit.at.tenthUm,
+      );
+      if (there) refuse(`There is already a buffer at ${shown(edit.at)}.`);
+      const { line, at } = edit;
+      document.features.push({ id: freshId(document, 'x'), kind: 'buffer', line, at, certainty: 'tentative' });
+      return `Add buffer at ${shown(at)}`;
+    }
     case 'add signal': {
       const name = freeName(document, edit.name?.trim() || nextName(document, 'S'));
       const twin = document.features.find(
@@ -186,6 +198,17 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       const turnout = document.turnouts.find((t) => t.id === edit.id) ?? refuse('That turnout is no longer there.');
       Object.assign(turnout, edit.change);
       return `Change ${turnout.name}`;
+    }
+    case 'fit resistor axles': {
+      const fitted = document.vehicles.filter(({ id }) => edit.vehicles.includes(id));
+      if (fitted.length === 0) refuse('Those vehicles are no longer there.');
+      for (const { name, axles } of fitted) {
+        if (axles.length === 0) refuse(`No axle of ${name} is known. Enter its axles first.`);
+        axles.forEach((axle, i) => {
+          if (i === 0 || i === axles.length - 1) axle.detectable = true;
+        });
+      }
+      return `Fit resistor axles to ${fitted.map(({ name }) => name).join(', ')}`;
     }
     case 'change train': {
       const train = document.trains.find((t) => t.id === edit.id) ?? refuse('That train is no longer there.');

@@ -15,7 +15,8 @@ export const GLOSSARY = {
     'The place beyond which a vehicle on one leg no longer fouls the other leg; also called the fouling point.',
   tentative: 'Only an idea so far: nothing is cut or drilled yet.',
   direction: 'Where trains run both ways on one track, one direction at a time holds it.',
-  resistor: 'An axle bridged by a resistor (10 kΩ is common practice), so that a detector notices the car.',
+  resistor:
+    'An axle bridged by a resistor (10 kΩ is common practice), so that a detector notices the car. If you solder one: mind the hot iron, and air the room.',
   seed: 'A number from which all chance in a run is drawn. The same seed gives the same run.',
 } as const;
 

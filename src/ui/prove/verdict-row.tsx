@@ -32,6 +32,9 @@ const ICONS = {
   unfinished: CircleDashed,
 } as const;
 
+/** Of what findings of the same harm would do about it, so much is offered at most. */
+const MOST_REMEDIES = 3;
+
 /** One thing that can or cannot happen: the verdict first, then why, what to try, and the shortest way there. */
 export function VerdictRow({ verdict, report }: { verdict: Verdict; report: ProofReport }) {
   const store = useWorkbenchStore();
@@ -43,6 +46,13 @@ export function VerdictRow({ verdict, report }: { verdict: Verdict; report: Proo
       ? (s.design?.findings.find((f) => harmOfFinding(f.kind) === property)?.says ?? '')
       : '',
   );
+  const found = useWorkbench((s) => (s.proved?.of === s.design?.document ? s.design?.findings : undefined));
+  const own = cause?.remedies ?? [];
+  const more = (cause ? (found ?? []) : [])
+    .filter(({ kind }) => harmOfFinding(kind) === property)
+    .flatMap(({ remedies }) => remedies)
+    .filter(({ says }) => !own.some((remedy) => remedy.says === says))
+    .slice(0, MOST_REMEDIES);
   const told = story?.filter(({ says }) => !says.endsWith(UNNOTICED)) ?? [];
   return (
     <li className="border-b border-hair py-2">
@@ -56,7 +66,7 @@ export function VerdictRow({ verdict, report }: { verdict: Verdict; report: Proo
           <p>{atTheStart ? `So it is from the start: ${lower(cause.says)}` : cause.says}</p>
           {cause.why && <p className="mt-0.5">{cause.why}</p>}
           {cause.advice && <p className="mt-0.5 text-ink2">{cause.advice}</p>}
-          {cause.remedies.map((remedy) => (
+          {[...own, ...more].map((remedy) => (
             <button
               key={remedy.says}
               type="button"

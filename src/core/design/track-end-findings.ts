@@ -1,0 +1,42 @@
+import type { Finding } from '../findings';
+import { showLength } from '../measure';
+import type { Scheme } from '../patterns';
+import { asTyped, type Edit, type FeatureKind } from '../survey';
+import type { EdgeEnd } from '../track';
+
+/** What may stand at the end of a track: something that holds a train, or the place from where it goes on elsewhere. */
+const ENDS: readonly FeatureKind[] = ['buffer', 'edge', 'liftOut'];
+/** So near to the end it stands at the end. */
+const AT_THE_END_TENTH_UM = 500_000;
+
+/** Tracks that end with nothing that holds a train there, one finding for each line. */
+export function trackEndFindings({ document, partition }: Scheme): Finding<Edit>[] {
+  return document.lines.flatMap((line): Finding<Edit>[] => {
+    const edges = partition.graph.byLine.get(line.id)!;
+    const open = ([0, 1] as EdgeEnd[]).flatMap((end) => {
+      const edge = end === 0 ? edges[0]! : edges[edges.length - 1]!;
+      const at = end === 0 ? edge.from : edge.to;
+      const held = document.features.some(
+        (f) => f.line === line.id && ENDS.includes(f.kind) && Math.abs(f.at.tenthUm - at) <= AT_THE_END_TENTH_UM,
+      );
+      return edge.ends[end].kind === 'stop' && !held ? [at] : [];
+    });
+    if (open.length === 0) return [];
+    const places = open.map((at) => showLength(at, document.shownUnit));
+    return [
+      {
+        id: `open-end ${line.id}`,
+        kind: 'track end without a buffer',
+        severity: 'check',
+        subject: line.id,
+        says: `${line.name} ends at ${places.join(' and at ')} with no buffer: nothing holds a train there.`,
+        figures: [],
+        advice: 'Place a buffer, or join that end to another track.',
+        remedies: open.map((at, i) => ({
+          says: `Place a buffer at ${places[i]}`,
+          edit: { do: 'add buffer', line: line.id, at: asTyped(at) },
+        })),
+      },
+    ];
+  });
+}

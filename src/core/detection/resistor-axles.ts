@@ -1,0 +1,34 @@
+import type { Remedy } from '../findings';
+import { applyEdit, type Edit, type LayoutDocument, type Train } from '../survey';
+import { type Consist, consistOf } from './consist';
+
+/**
+ * Resistor axles for a train: for its last vehicle if with these it is seen well enough, else for every vehicle if that will do.
+ * Nothing where neither does, or where nothing more would be seen.
+ */
+export function resistorAxles(
+  document: LayoutDocument,
+  train: Train,
+  isEnough: (consist: Consist) => boolean = () => true,
+): Remedy<Edit>[] {
+  const last = train.vehicles[train.vehicles.length - 1];
+  for (const chosen of [document.vehicles.filter(({ id }) => id === last), document.vehicles]) {
+    const blind = chosen.filter(
+      ({ id, axles }) =>
+        train.vehicles.includes(id) && axles.length > 0 && !(axles[0]!.detectable && axles.at(-1)!.detectable),
+    );
+    if (blind.length === 0) continue;
+    const edit: Edit = { do: 'fit resistor axles', vehicles: blind.map(({ id }) => id) };
+    const fitted = applyEdit(document, edit);
+    if (!fitted.ok || !isEnough(consistOf(fitted.change.document, train))) continue;
+    const what = blind.length === 1 ? blind[0]!.name : `every vehicle of ${train.name}`;
+    return [{ says: `Fit resistor axles to ${what}`, edit }];
+  }
+  return [];
+}
+
+/** Takes a train off the track; it stays in the list. */
+export const takenOff = ({ id, name }: Pick<Train, 'id' | 'name'>): Remedy<Edit> => ({
+  says: `Take ${name} off the track`,
+  edit: { do: 'change train', id, change: { start: undefined } },
+});
