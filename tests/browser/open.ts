@@ -22,8 +22,7 @@ export const stage = (page: Page, name: 'Survey' | 'Signal' | 'Prove' | 'Rehears
     .click();
 
 /** Fails the test on any error the page reports. */
-export function watchErrors(page: Page): string[] {
-  const errors: string[] = [];
+export function watchErrors(page: Page, errors: string[] = []): string[] {
   page.on('pageerror', (error) => errors.push(error.message));
   page.on('console', (message) => {
     if (message.type() === 'error' && !/status of 4\d\d|status of 503/.test(message.text()))

@@ -1,5 +1,5 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { compareDocuments, type LayoutDocument, mergeDocuments, readDocument, separateIds } from '@/core/survey';
 import { sendServer } from '@/ui/parts/ask-server';
 import { useWidth } from '@/ui/parts/use-width';
@@ -18,6 +18,7 @@ export function ConflictWindow({ theirs }: { theirs: Theirs }) {
   const base = useWorkbench((s) => s.base);
   const own = useMemo(() => separateIds(base, edited, theirs.document), [base, edited, theirs.document]);
   const [problem, setProblem] = useState<string>();
+  const settling = useRef(false);
   const [measure, width] = useWidth(900);
   const differences = useMemo(() => compareDocuments(theirs.document, own), [theirs.document, own]);
   const changedByThem = useMemo(
@@ -27,22 +28,32 @@ export function ConflictWindow({ theirs }: { theirs: Theirs }) {
   const changedByMe = useMemo(() => new Set(compareDocuments(base, own).map((d) => d.key)), [base, own]);
   const [mine, setMine] = useState<ReadonlySet<string>>(changedByMe);
 
+  /** Once, however often it is clicked. */
   const settle = async (document: LayoutDocument) => {
+    if (settling.current) return;
+    settling.current = true;
+    const problem = await settleWith(document);
+    settling.current = false;
+    setProblem(problem);
+  };
+  /** Keeps both versions and goes on with one; says why when it cannot. */
+  const settleWith = async (document: LayoutDocument): Promise<string | undefined> => {
     const keep = async (what: object) =>
       sendServer<{ revision?: number }>('POST', `/api/layouts/${id}/revisions`, what);
     let { revision } = theirs;
     if (compareDocuments(theirs.document, document).length > 0) {
       const kept = await keep({ name: 'The other window’s version' });
-      if (!kept.ok) return setProblem(kept.problem);
+      if (!kept.ok) return kept.problem;
     }
     if (compareDocuments(own, document).length > 0) {
       const kept = await keep({ name: 'This window’s version, not chosen', document: own });
-      if (!kept.ok) return setProblem(kept.problem);
+      if (!kept.ok) return kept.problem;
       revision = kept.value.revision!;
     }
     const { set, replace } = store.getState();
     replace(document, 'Settle what two windows changed');
     set({ theirs: undefined, base: theirs.document, revision, saving: 'waiting', problem: undefined });
+    return undefined;
   };
   const keepChosen = () => {
     const reading = readDocument(mergeDocuments(own, theirs.document, mine));

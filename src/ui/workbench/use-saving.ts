@@ -99,7 +99,7 @@ export function useSaving(server: StoredLayout | undefined): void {
       if (before.saving === 'opening' || state.saving === 'opening') return;
       if (state.document !== before.document || state.saving !== before.saving || state.revision !== before.revision)
         keep(state);
-      if (state.saving === 'waiting' && (state.document !== before.document || before.saving === 'conflict'))
+      if (state.saving === 'waiting' && (state.document !== before.document || before.saving !== 'waiting'))
         later(PAUSE_MS);
     });
     const leave = (event: BeforeUnloadEvent) => {
