@@ -26,143 +26,173 @@ function pairFor(model: ProofModel, holds: (a: number, b: number) => boolean): [
   return undefined;
 }
 
-/** Tells the cause of a harm. The model stands in the state that the last step has led to. */
-export function causeOf(model: ProofModel, harm: HarmId | 'deadlock', story: StoryStep[]): Cause {
+/** What the telling of a cause looks at: the model in the state that the last step of a story has led to. */
+function lookAt(model: ProofModel, story: StoryStep[]) {
   const { document, scheme, trains } = model;
-  const { partition } = scheme;
   const { at } = model.present;
-  const shown = (mm: number) => showLength(fromMm(mm), document.shownUnit);
-  const train = (t: number) => trains[t]!.name;
-  const placed = (t: number) => trains[t]!.placements[at[t]!]!;
-  const blockName = (b: number) => partition.blocks[b]!.name;
   const last = story[story.length - 1]?.says;
-  const trainOf = (t: number) => document.trains.find(({ id }) => id === trains[t]!.id)!;
-  const none: Cause = { says: last ?? 'It is so from the start.', remedies: [] };
-  switch (harm) {
-    case 'trains touch': {
-      const fouls = (a: number, b: number) => placed(a).zones.find((zone) => placed(b).zones.includes(zone ^ 1));
-      const crossed = pairFor(model, (a, b) => fouls(a, b) !== undefined);
-      if (crossed) {
-        const [a, b] = crossed;
-        const { cause } = partition.graph.fouling[fouls(a, b)! >> 1]!;
-        const turnout = document.turnouts.find((t) => t.id === cause);
-        const crossing = document.crossings.find((c) => c.id === cause);
-        const hidden = [a, b].filter((t) => !placed(t).blocks.some((block) => seesBlock(model, block)));
-        const place = turnout
-          ? `where the legs of ${turnout.name} are not yet clear of each other`
-          : `on ${crossing?.name ?? 'the crossing'}`;
-        const tails = [a, b].filter((t) => tailOf(model, t) > STOP_SHORT_MM);
-        return {
-          says: `${train(a)} and ${train(b)} touch ${place}.`,
-          why: hidden.length
-            ? `No detector sees ${hidden.map(train).join(' and ')} there.`
-            : tails.length
-              ? `The last ${shown(tailOf(model, tails[0]!))} of ${train(tails[0]!)} is not seen, so its block reads free while it still stands there.`
-              : undefined,
-          advice: turnout
-            ? `Clear of ${turnout.name} is ${showLength(turnout.clearance.tenthUm, document.shownUnit)} from its blade tips: cut the gaps and place the signals beyond that, and let the whole train be seen.`
-            : 'Let a detector see each track of the crossing, and place a signal before it on each.',
-          remedies: hidden.length === 0 && tails[0] !== undefined ? resistorAxles(document, trainOf(tails[0])) : [],
-        };
-      }
-      const pair = pairFor(model, (a, b) => meet(trains[a]!.pieces, at[a]!, trains[b]!.pieces, at[b]!));
-      if (!pair) return none;
-      const [a, b] = pair;
-      const shared = trains[a]!.grounds[at[a]!]!.find(({ piece }) =>
-        trains[b]!.grounds[at[b]!]!.some((other) => other.piece === piece),
-      )!;
-      const block = partition.pieces[shared.piece]!.block;
-      const over = [a, b].find((t) => !placed(t).blocks.includes(block));
-      if (over !== undefined) {
-        const tail = tailOf(model, over);
-        return {
-          says: `${train(over === a ? b : a)} runs into the rear of ${train(over)} in ${blockName(block)}.`,
-          why: `The last ${shown(tail)} of ${train(over)} hangs over the gap into ${blockName(block)}, which reads free; the next driver stops only ${shown(STOP_SHORT_MM)} before its end.`,
-          advice: 'Fit a resistor axle nearer to the end of its last vehicle, or move the signal back from the gap.',
-          remedies: resistorAxles(document, trainOf(over)),
-        };
-      }
-      return { says: `${train(a)} and ${train(b)} touch in ${blockName(block)}.`, ...entry(model, block, pair) };
-    }
-    case 'two trains in a block': {
-      const pair = pairFor(model, (a, b) => meet(trains[a]!.blocks, at[a]!, trains[b]!.blocks, at[b]!));
-      if (!pair) return none;
-      const [a, b] = pair;
-      const block = placed(a).blocks.find((x) => placed(b).blocks.includes(x))!;
-      return { says: `${train(a)} and ${train(b)} are both in ${blockName(block)}.`, ...entry(model, block, pair) };
-    }
-    case 'face to face': {
-      const pair = pairFor(model, (a, b) => faceToFace(trains[a]!.stances[at[a]!]!, trains[b]!.stances[at[b]!]!));
-      if (!pair) return none;
-      const [a, b] = pair;
-      const stretch = trains[a]!.stances[at[a]!]!.courses.find(({ stretch: s }) =>
-        trains[b]!.stances[at[b]!]!.courses.some((other) => other.stretch === s),
-      )!.stretch;
+  return {
+    model,
+    story,
+    document,
+    scheme,
+    trains,
+    at,
+    last,
+    partition: scheme.partition,
+    shown: (mm: number) => showLength(fromMm(mm), document.shownUnit),
+    train: (t: number) => trains[t]!.name,
+    placed: (t: number) => trains[t]!.placements[at[t]!]!,
+    blockName: (b: number) => scheme.partition.blocks[b]!.name,
+    trainOf: (t: number) => document.trains.find(({ id }) => id === trains[t]!.id)!,
+    none: { says: last ?? 'It is so from the start.', remedies: [] } as Cause,
+  };
+}
+type Look = ReturnType<typeof lookAt>;
+
+/** What causes each harm, and what would prevent it. */
+const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
+  'trains touch': ({
+    model,
+    document,
+    trains,
+    at,
+
+    partition,
+    shown,
+    train,
+    placed,
+    blockName,
+    trainOf,
+    none,
+  }) => {
+    const fouls = (a: number, b: number) => placed(a).zones.find((zone) => placed(b).zones.includes(zone ^ 1));
+    const crossed = pairFor(model, (a, b) => fouls(a, b) !== undefined);
+    if (crossed) {
+      const [a, b] = crossed;
+      const { cause } = partition.graph.fouling[fouls(a, b)! >> 1]!;
+      const turnout = document.turnouts.find((t) => t.id === cause);
+      const crossing = document.crossings.find((c) => c.id === cause);
+      const hidden = [a, b].filter((t) => !placed(t).blocks.some((block) => seesBlock(model, block)));
+      const place = turnout
+        ? `where the legs of ${turnout.name} are not yet clear of each other`
+        : `on ${crossing?.name ?? 'the crossing'}`;
+      const tails = [a, b].filter((t) => tailOf(model, t) > STOP_SHORT_MM);
       return {
-        says: `${train(a)} and ${train(b)} run towards each other in ${scheme.stretches.all[stretch]!.name}.`,
-        why: scheme.stretches.all[stretch]!.bothWays
-          ? undefined
-          : 'It is not signalled both ways, so that nothing keeps the other direction out.',
-        advice: 'Signal that stretch from both ends, or send one of the two the other way round.',
-        remedies: story.length === 0 ? [takenOff(trains[a]!), takenOff(trains[b]!)] : [],
-      };
-    }
-    case 'stop not announced in time':
-    case 'signal falls too late to stop': {
-      const deed = story[story.length - 1]?.deeds.find(({ late }) => late);
-      const late = deed && document.trains.find((t) => t.id === trains[deed.index]!.id);
-      if (!late) return none;
-      const needs = mostBrakingMm(layoutSpeedMmPerS(late.topSpeedKmh, document.scale), late.brakingMmPerS2);
-      return {
-        says: last!,
-        why:
-          harm === 'stop not announced in time'
-            ? `${late.name} needs up to ${shown(needs)} to stop, and the signals before told it later than that.`
-            : `It fell when ${late.name} was nearer than the ${shown(needs)} that it needs to stop.`,
-        advice:
-          harm === 'stop not announced in time'
-            ? 'Make the blocks longer, run the train more slowly, or add an aspect that warns earlier.'
+        says: `${train(a)} and ${train(b)} touch ${place}.`,
+        why: hidden.length
+          ? `No detector sees ${hidden.map(train).join(' and ')} there.`
+          : tails.length
+            ? `The last ${shown(tailOf(model, tails[0]!))} of ${train(tails[0]!)} is not seen, so its block reads free while it still stands there.`
             : undefined,
-        remedies: [],
+        advice: turnout
+          ? `Clear of ${turnout.name} is ${showLength(turnout.clearance.tenthUm, document.shownUnit)} from its blade tips: cut the gaps and place the signals beyond that, and let the whole train be seen.`
+          : 'Let a detector see each track of the crossing, and place a signal before it on each.',
+        remedies: hidden.length === 0 && tails[0] !== undefined ? resistorAxles(document, trainOf(tails[0])) : [],
       };
     }
-    case 'deadlock': {
-      const onTrack = trains.filter((_, t) => !model.isOff(t)).length;
-      const circuit = scheme.stretches.all.find((s) => s.closed && s.blocks.length <= onTrack);
+    const pair = pairFor(model, (a, b) => meet(trains[a]!.pieces, at[a]!, trains[b]!.pieces, at[b]!));
+    if (!pair) return none;
+    const [a, b] = pair;
+    const shared = trains[a]!.grounds[at[a]!]!.find(({ piece }) =>
+      trains[b]!.grounds[at[b]!]!.some((other) => other.piece === piece),
+    )!;
+    const block = partition.pieces[shared.piece]!.block;
+    const over = [a, b].find((t) => !placed(t).blocks.includes(block));
+    if (over !== undefined) {
+      const tail = tailOf(model, over);
       return {
-        says: 'No train can ever get anywhere again.',
-        why: circuit
-          ? `${onTrack} trains on a circuit of ${circuit.blocks.length} blocks: each waits for the next block, and none is free.`
-          : undefined,
-        advice: circuit
-          ? 'Take one train off, or cut one more gap.'
-          : 'Take one train off, or let it turn back earlier.',
-        remedies: trains.filter((_, t) => !model.isOff(t)).map(takenOff),
+        says: `${train(over === a ? b : a)} runs into the rear of ${train(over)} in ${blockName(block)}.`,
+        why: `The last ${shown(tail)} of ${train(over)} hangs over the gap into ${blockName(block)}, which reads free; the next driver stops only ${shown(STOP_SHORT_MM)} before its end.`,
+        advice: 'Fit a resistor axle nearer to the end of its last vehicle, or move the signal back from the gap.',
+        remedies: resistorAxles(document, trainOf(over)),
       };
     }
-    case 'points lie wrong':
-      return { ...none, advice: 'Place a signal before those points for trains that come that way.' };
-    case 'points moved under a train': {
-      const under = document.turnouts
-        .map((turnout, i) => ({ turnout, t: trains.findIndex((x, k) => x.placements[at[k]!]?.over.includes(i)), i }))
-        .find(({ t, i }) => t >= 0 && model.present.turnouts[i]! >= 2);
-      return under
-        ? {
-            says: `${under.turnout.name} moves under ${train(under.t)}.`,
-            why: 'No axle that a detector sees stands in the block of the points, though a part of the train still lies over them.',
-            advice: `Fit resistor axles so that no part longer than the way over ${under.turnout.name} is unseen, or cut the gap farther from its blades.`,
-            remedies: resistorAxles(document, trainOf(under.t)),
-          }
-        : none;
-    }
-    case 'off the end of the track':
-      return {
-        ...none,
-        advice: 'Keep the points that lead there locked while a train comes, or put a signal before them.',
-      };
-    default:
-      return none;
-  }
+    return { says: `${train(a)} and ${train(b)} touch in ${blockName(block)}.`, ...entry(model, block, pair) };
+  },
+  'two trains in a block': ({ model, trains, at, train, placed, blockName, none }) => {
+    const pair = pairFor(model, (a, b) => meet(trains[a]!.blocks, at[a]!, trains[b]!.blocks, at[b]!));
+    if (!pair) return none;
+    const [a, b] = pair;
+    const block = placed(a).blocks.find((x) => placed(b).blocks.includes(x))!;
+    return { says: `${train(a)} and ${train(b)} are both in ${blockName(block)}.`, ...entry(model, block, pair) };
+  },
+  'face to face': ({ model, story, scheme, trains, at, train, none }) => {
+    const pair = pairFor(model, (a, b) => faceToFace(trains[a]!.stances[at[a]!]!, trains[b]!.stances[at[b]!]!));
+    if (!pair) return none;
+    const [a, b] = pair;
+    const stretch = trains[a]!.stances[at[a]!]!.courses.find(({ stretch: s }) =>
+      trains[b]!.stances[at[b]!]!.courses.some((other) => other.stretch === s),
+    )!.stretch;
+    return {
+      says: `${train(a)} and ${train(b)} run towards each other in ${scheme.stretches.all[stretch]!.name}.`,
+      why: scheme.stretches.all[stretch]!.bothWays
+        ? undefined
+        : 'It is not signalled both ways, so that nothing keeps the other direction out.',
+      advice: 'Signal that stretch from both ends, or send one of the two the other way round.',
+      remedies: story.length === 0 ? [takenOff(trains[a]!), takenOff(trains[b]!)] : [],
+    };
+  },
+  'stop not announced in time': (look) => passedAtStop(look, 'stop not announced in time'),
+  'signal falls too late to stop': (look) => passedAtStop(look, 'signal falls too late to stop'),
+  deadlock: ({ model, scheme, trains }) => {
+    const onTrack = trains.filter((_, t) => !model.isOff(t)).length;
+    const circuit = scheme.stretches.all.find((s) => s.closed && s.blocks.length <= onTrack);
+    return {
+      says: 'No train can ever get anywhere again.',
+      why: circuit
+        ? `${onTrack} trains on a circuit of ${circuit.blocks.length} blocks: each waits for the next block, and none is free.`
+        : undefined,
+      advice: circuit ? 'Take one train off, or cut one more gap.' : 'Take one train off, or let it turn back earlier.',
+      remedies: trains.filter((_, t) => !model.isOff(t)).map(takenOff),
+    };
+  },
+  'points lie wrong': ({ none }) => {
+    return { ...none, advice: 'Place a signal before those points for trains that come that way.' };
+  },
+  'points moved under a train': ({ model, document, trains, at, train, trainOf, none }) => {
+    const under = document.turnouts
+      .map((turnout, i) => ({ turnout, t: trains.findIndex((x, k) => x.placements[at[k]!]?.over.includes(i)), i }))
+      .find(({ t, i }) => t >= 0 && model.present.turnouts[i]! >= 2);
+    return under
+      ? {
+          says: `${under.turnout.name} moves under ${train(under.t)}.`,
+          why: 'No axle that a detector sees stands in the block of the points, though a part of the train still lies over them.',
+          advice: `Fit resistor axles so that no part longer than the way over ${under.turnout.name} is unseen, or cut the gap farther from its blades.`,
+          remedies: resistorAxles(document, trainOf(under.t)),
+        }
+      : none;
+  },
+  'off the end of the track': ({ none }) => {
+    return {
+      ...none,
+      advice: 'Keep the points that lead there locked while a train comes, or put a signal before them.',
+    };
+  },
+  'rules never settle': ({ none }) => none,
+};
+
+/** Tells the cause of a harm. The model stands in the state that the last step has led to. */
+export const causeOf = (model: ProofModel, harm: HarmId | 'deadlock', story: StoryStep[]): Cause =>
+  CAUSES[harm](lookAt(model, story));
+
+function passedAtStop({ story, document, trains, last, shown, none }: Look, harm: HarmId): Cause {
+  const deed = story[story.length - 1]?.deeds.find(({ late }) => late);
+  const late = deed && document.trains.find((t) => t.id === trains[deed.index]!.id);
+  if (!late) return none;
+  const needs = mostBrakingMm(layoutSpeedMmPerS(late.topSpeedKmh, document.scale), late.brakingMmPerS2);
+  return {
+    says: last!,
+    why:
+      harm === 'stop not announced in time'
+        ? `${late.name} needs up to ${shown(needs)} to stop, and the signals before told it later than that.`
+        : `It fell when ${late.name} was nearer than the ${shown(needs)} that it needs to stop.`,
+    advice:
+      harm === 'stop not announced in time'
+        ? 'Make the blocks longer, run the train more slowly, or add an aspect that warns earlier.'
+        : undefined,
+    remedies: [],
+  };
 }
 
 /** Why one of two trains could come into a block where the other is, and a signal to place there when none stands there. */

@@ -14,6 +14,9 @@ export type HarmId =
   | 'rules never settle';
 
 interface Harm {
+  /** What it is on the track: an event that it is, or how two trains stand. None for what is no matter of the track. */
+  event?(event: RehearsalEvent): boolean;
+  stances?(a: Stance, b: Stance): boolean;
   /** In a sentence, when it never happens, and when it can. */
   holds: string;
   fails: string;
@@ -26,42 +29,50 @@ interface Harm {
 /** One list for rehearsal and proof alike. */
 export const HARMS: Record<HarmId, Harm> = {
   'trains touch': {
+    event: ({ kind }) => kind === 'collision',
     holds: 'No two trains ever touch, where tracks meet or cross or on one track.',
     fails: 'Two trains can touch.',
     never: 'no two trains touch',
     ends: true,
   },
   'two trains in a block': {
+    stances: inOneBlock,
     holds: 'No two trains are ever in one block.',
     fails: 'Two trains can come into one block.',
     never: 'no two trains are in one block',
   },
   'face to face': {
+    stances: faceToFace,
     holds: 'No two trains ever face each other with no points between them.',
     fails: 'Two trains can come to face each other with no points between them.',
     never: 'no two trains face each other',
   },
   'points moved under a train': {
+    event: ({ kind }) => kind === 'points moved under',
     holds: 'No points ever move under a train.',
     fails: 'Points can move under a train.',
     never: 'no points move under a train',
   },
   'points lie wrong': {
+    event: (e) => e.kind === 'mishap' && e.mishap.kind === 'points wrong',
     holds: 'No train ever runs into points that lie wrong.',
     fails: 'A train can run into points that lie wrong.',
     never: 'no train runs into points that lie wrong',
   },
   'off the end of the track': {
+    event: (e) => e.kind === 'mishap' && e.mishap.kind === 'off the end',
     holds: 'No train ever runs off the end of the track.',
     fails: 'A train can run off the end of the track.',
     never: 'no train runs off the end of the track',
   },
   'stop not announced in time': {
+    event: (e) => e.kind === 'passes' && e.aspect === 'stop' && !e.fell,
     holds: 'Every stop is announced in time to brake for it.',
     fails: 'A train can pass a signal at stop, because the stop was not announced in time.',
     never: 'no stop comes unannounced',
   },
   'signal falls too late to stop': {
+    event: (e) => e.kind === 'passes' && e.aspect === 'stop' && e.fell,
     holds: 'No signal ever falls to stop before a train that can no longer stop at it.',
     fails: 'A signal can fall to stop before a train that can no longer stop at it.',
     never: 'no signal falls before a train that can no longer stop',
@@ -76,29 +87,11 @@ export const HARMS: Record<HarmId, Harm> = {
 export const HARM_IDS = Object.keys(HARMS) as HarmId[];
 
 /** The harm that an event of a rehearsal is, if it is one. */
-export function harmOfEvent(event: RehearsalEvent): HarmId | undefined {
-  switch (event.kind) {
-    case 'collision':
-      return 'trains touch';
-    case 'points moved under':
-      return 'points moved under a train';
-    case 'mishap':
-      return event.mishap.kind === 'points wrong' ? 'points lie wrong' : 'off the end of the track';
-    case 'passes':
-      if (event.aspect !== 'stop') return undefined;
-      return event.fell ? 'signal falls too late to stop' : 'stop not announced in time';
-    default:
-      return undefined;
-  }
-}
+export const harmOfEvent = (event: RehearsalEvent): HarmId | undefined =>
+  HARM_IDS.find((id) => HARMS[id].event?.(event));
 
 /** The harms that lie in how two trains stand, for those that no event marks. */
-export function harmsOfStance(a: Stance, b: Stance): HarmId[] {
-  const found: HarmId[] = [];
-  if (inOneBlock(a, b)) found.push('two trains in a block');
-  if (faceToFace(a, b)) found.push('face to face');
-  return found;
-}
+export const harmsOfStance = (a: Stance, b: Stance): HarmId[] => HARM_IDS.filter((id) => HARMS[id].stances?.(a, b));
 
 /** How a train of a rehearsal stands. */
 export const stanceNow = ({ scheme }: Rehearsal, train: RollingTrain): Stance =>

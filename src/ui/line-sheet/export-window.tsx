@@ -38,7 +38,8 @@ export function ExportWindow({ onClose }: { onClose: () => void }) {
   const geometry = new SheetGeometry(drawing, { from: drawing.from, scale }, RULER_HEIGHT + 46, PITCH);
   const width = Math.ceil(GUTTER + RIGHT_PAD + (drawing.to - drawing.from) * scale);
   const height = geometry.bottom + 90;
-  const pages = Math.max(1, Math.ceil(width / (PAGE_MM * PX_PER_MM)));
+  /** The width is rounded up to a whole pixel. */
+  const pages = Math.max(1, Math.ceil((width - 1) / (PAGE_MM * PX_PER_MM)));
   const pageWidth = pages === 1 ? width : PAGE_MM * PX_PER_MM;
   const picture = (
     <SheetPicture document={document} design={design} geometry={geometry} width={width} height={height} />

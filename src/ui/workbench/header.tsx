@@ -89,8 +89,12 @@ export function Header() {
             }}
           />
         </label>
-        <span className="min-w-0 shrink truncate text-ink3 @max-4xl:hidden">
-          {SCALES[document.scale].label} · {document.power}
+        <span
+          className="shrink-0 text-ink3 @max-4xl:hidden"
+          title={`${SCALES[document.scale].label}, ${document.power}`}
+        >
+          {SCALES[document.scale].label}
+          <span className="@max-[1400px]:sr-only"> · {document.power}</span>
         </span>
         <div
           className="flex shrink-0 overflow-hidden rounded-md border border-edge"
@@ -144,11 +148,11 @@ export function Header() {
           className={`flex min-w-28 items-center @max-4xl:min-w-0 gap-1.5 whitespace-nowrap rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
         >
           {bad ? (
-            <CircleAlert size={14} aria-hidden />
+            <CircleAlert size={14} aria-hidden className="shrink-0" />
           ) : saving === 'saved' ? (
-            <CheckCircle2 size={14} aria-hidden />
+            <CheckCircle2 size={14} aria-hidden className="shrink-0" />
           ) : (
-            <LoaderCircle size={14} aria-hidden />
+            <LoaderCircle size={14} aria-hidden className="shrink-0" />
           )}
           {SAYS[saving]}
         </output>
