@@ -43,12 +43,21 @@ export async function readFields(request: Request): Promise<Record<string, unkno
   }
 }
 
-/** Runs a handler; a failing database becomes a plain answer instead of a broken page. */
+/** Codes of what goes wrong on the way to a database; what it answers itself carries an SQL state. */
+const CONNECTION = /^(ECONN|ETIMEDOUT|EPIPE|EHOSTUNREACH|ENOENT|PROTOCOL_|ER_)/;
+
+const isOfDatabase = (error: unknown): boolean =>
+  error instanceof Error &&
+  ('sqlState' in error || ('code' in error && typeof error.code === 'string' && CONNECTION.test(error.code)));
+
+/** Runs a handler; a failing database, or a mistake of ours, becomes a plain answer instead of a broken page. */
 export async function guarded(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {
     console.error(error);
-    return refuse(503, 'The database does not answer.');
+    return isOfDatabase(error)
+      ? refuse(503, 'The database does not answer.')
+      : refuse(500, 'Roblik has made a mistake here; what it was is in its log. Nothing was changed.');
   }
 }

@@ -201,6 +201,7 @@ for (let seed = 1; seed <= SEEDS; seed++)
       await settled(two);
       return two;
     };
+    context.setDefaultTimeout(40_000);
     await settlesByChance(page, dice);
     const document: LayoutDocument = seed % 2 ? learningOval() : randomLine(seed);
     const id = await openLayout(page, document);

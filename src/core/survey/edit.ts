@@ -2,7 +2,18 @@ import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'imm
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asTyped, freshId } from './new-document';
 import { referenceFaults } from './read-document';
-import type { Facing, Feature, LayoutDocument, LineEnd, Train, Turnout, Vehicle } from './schema';
+import { Refused, refuse } from './refused';
+import { remove } from './remove';
+import {
+  type Facing,
+  type Feature,
+  type LayoutDocument,
+  type LineEnd,
+  LONGEST_NAME,
+  type Train,
+  type Turnout,
+  type Vehicle,
+} from './schema';
 
 enablePatches();
 
@@ -48,11 +59,6 @@ export interface Change extends Step {
 
 export type EditResult = { ok: true; change: Change } | { ok: false; problem: string };
 
-class Refused extends Error {}
-const refuse = (problem: string): never => {
-  throw new Refused(problem);
-};
-
 /** Carries out an edit, or says why it cannot be done. The document given is never changed. */
 export function applyEdit(document: LayoutDocument, edit: Edit): EditResult {
   try {
@@ -84,11 +90,12 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
   const shown = (length: TypedLength) => showLength(length.tenthUm, document.shownUnit);
   switch (edit.do) {
     case 'rename layout':
-      document.name = edit.name.trim().slice(0, 80) || refuse('A layout needs a name.');
+      document.name = named(edit.name, LONGEST_NAME.layout, 'A layout needs a name.');
       return `Name it ${document.name}`;
     case 'name directions': {
-      const [up, down] = [edit.up.trim().slice(0, 20), edit.down.trim().slice(0, 20)];
-      if (!up || !down) refuse('Both directions need a name.');
+      const [up, down] = [edit.up, edit.down].map((name) =>
+        named(name, LONGEST_NAME.thing, 'Both directions need a name.'),
+      ) as [string, string];
       if (up === down) refuse('The two directions need different names.');
       document.directions = { up, down };
       return `Call the directions ${up} and ${down}`;
@@ -152,13 +159,14 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'add turnout':
       return addTurnout(document, edit);
     case 'add train': {
+      const name = named(edit.train.name, LONGEST_NAME.train, 'A train needs a name.');
       const ids = edit.vehicles.map((vehicle) => {
         const id = freshId(document, 'v');
         document.vehicles.push({ ...vehicle, id });
         return id;
       });
-      document.trains.push({ ...edit.train, id: freshId(document, 'tr'), vehicles: ids });
-      return `Add train ${edit.train.name}`;
+      document.trains.push({ ...edit.train, name, id: freshId(document, 'tr'), vehicles: ids });
+      return `Add train ${name}`;
     }
     case 'move':
       return move(document, edit.id, edit.at);
@@ -169,7 +177,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return edit.certainty === 'fixed' ? 'Mark as fixed' : 'Mark as tentative';
     }
     case 'name block': {
-      const name = edit.name.trim().slice(0, 20) || refuse('A block needs a name.');
+      const name = named(edit.name, LONGEST_NAME.thing, 'A block needs a name.');
       if (document.blocks.some((b) => b.name === name && b.id !== edit.id)) refuse(`There is already a block ${name}.`);
       const known = document.blocks.find((b) => b.id === edit.id);
       if (known) known.name = name;
@@ -183,7 +191,8 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
         document.detectors.find((d) => d.id === edit.id) ??
         document.features.find((f) => f.id === edit.id);
       if (!thing || !('name' in thing)) return refuse('That has no name to change.');
-      const name = edit.name.trim().slice(0, 20) || refuse('Type a name.');
+      const isTrack = document.lines.some((l) => l.id === edit.id);
+      const name = named(edit.name, isTrack ? LONGEST_NAME.track : LONGEST_NAME.thing, 'Type a name.');
       thing.name = name === thing.name ? name : freeName(document, name);
       return `Rename to ${name}`;
     }
@@ -220,7 +229,11 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
 
 function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' }>): string {
   const id = freshId(document, 'L');
-  document.lines.push({ id, name: edit.name.trim().slice(0, 60) || id, length: edit.length });
+  document.lines.push({
+    id,
+    name: edit.name.trim() ? named(edit.name, LONGEST_NAME.track, '') : id,
+    length: edit.length,
+  });
   if (document.lines.length === 1) document.referenceLine = id;
   if (edit.circuit) {
     document.joins.push({ id: freshId(document, 'j'), a: { line: id, end: 'end' }, b: { line: id, end: 'start' } });
@@ -231,7 +244,11 @@ function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' 
 function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add turnout' }>): string {
   const { leads, turnout } = edit;
   const line = freshId(document, 'L');
-  document.lines.push({ id: line, name: leads.name.trim().slice(0, 60) || line, length: leads.length });
+  document.lines.push({
+    id: line,
+    name: leads.name.trim() ? named(leads.name, LONGEST_NAME.track, '') : line,
+    length: leads.length,
+  });
   const up = turnout.facing === 'up';
   const id = freshId(document, 't');
   const name = freeName(document, edit.name?.trim() || nextName(document, 'T'));
@@ -278,26 +295,13 @@ function move(document: LayoutDocument, id: string, at: TypedLength): string {
   return `Move ${what} to ${shown}`;
 }
 
-function remove(document: LayoutDocument, id: string): string {
-  const lists = [document.features, document.detectors, document.blocks, document.trains] as { id: string }[][];
-  for (const list of lists) {
-    const index = list.findIndex((thing) => thing.id === id);
-    if (index < 0) continue;
-    const [gone] = list.splice(index, 1) as ({ id: string; kind?: string; name?: string } | undefined)[];
-    return `Delete ${gone?.name ?? (gone?.kind === 'mark' ? 'block mark' : gone?.kind) ?? id}`;
-  }
-  const turnout = document.turnouts.find((t) => t.id === id);
-  if (turnout) {
-    const leg = turnout.diverging.line;
-    const standing = [...document.features, ...document.turnouts].find((thing) => thing.line === leg);
-    if (standing) refuse(`Track ${leg} leads from ${turnout.name} and still has things on it. Delete those first.`);
-    document.turnouts = document.turnouts.filter((t) => t.diverging.line !== leg);
-    document.lines = document.lines.filter((line) => line.id !== leg);
-    document.blocks = document.blocks.filter((b) => b.anchor.line !== leg);
-    document.detectors = document.detectors.filter((d) => d.anchor.line !== leg);
-    return `Delete ${turnout.name} and its track`;
-  }
-  return refuse('It is no longer there.');
+/** A name as typed; refused when it is longer than a name of its kind may be, never cut. */
+function named(typed: string, most: number, missing: string): string {
+  const name = typed.trim();
+  if (!name) refuse(missing);
+  if (name.length > most)
+    refuse(`“${name.slice(0, 12)}…” has ${name.length} characters; at most ${most} are possible here.`);
+  return name;
 }
 
 /** A place, and the end of a line that is joined to it when it is an end itself. */

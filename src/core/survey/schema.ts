@@ -7,6 +7,9 @@ export const DOCUMENT_FORMAT = 'roblik layout';
 
 const LONGEST_TENTH_UM = 1e11;
 
+/** How many characters a name may have, by what it names. */
+export const LONGEST_NAME = { thing: 20, track: 60, train: 60, layout: 80 } as const;
+
 const text = (most: number) =>
   string()
     .typeError('must be text')
@@ -59,7 +62,7 @@ export const placeSchema = record({ line: id(), at: lengthSchema });
 
 const lineSchema = record({
   id: id(),
-  name: text(60),
+  name: text(LONGEST_NAME.track),
   length: lengthSchema,
   /** Hints for the straightened drawing; the drawing itself is always computed. */
   drawing: object({ row: number().integer('must be a whole number').min(-40).max(40) })
@@ -74,7 +77,7 @@ const certainty = () => choice('tentative', 'fixed');
 
 const turnoutSchema = record({
   id: id(),
-  name: text(20),
+  name: text(LONGEST_NAME.thing),
   line: id(),
   /** The blade tips. */
   at: lengthSchema,
@@ -97,7 +100,7 @@ const turnoutSchema = record({
 
 const crossingSchema = record({
   id: id(),
-  name: text(20),
+  name: text(LONGEST_NAME.thing),
   kind: choice('diamond', 'single slip', 'double slip', 'crossover', 'scissors'),
   a: placeSchema,
   b: placeSchema,
@@ -116,17 +119,17 @@ export const featureSchemas = {
   signal: record({
     ...spotBase,
     kind: choice('signal'),
-    name: text(20),
+    name: text(LONGEST_NAME.thing),
     governs: choice('up', 'down'),
     system: choice('three-aspect'),
   }),
   spot: record({
     ...spotBase,
     kind: choice('spot'),
-    name: text(20),
+    name: text(LONGEST_NAME.thing),
     sees: choice('optical', 'reed', 'hall', 'treadle', 'contact rail'),
   }),
-  feeder: record({ ...spotBase, kind: choice('feeder'), name: text(20) }),
+  feeder: record({ ...spotBase, kind: choice('feeder'), name: text(LONGEST_NAME.thing) }),
   stopMark: record({ ...spotBase, kind: choice('stopMark'), facing: choice('up', 'down') }),
   buffer: record({ ...spotBase, kind: choice('buffer') }),
   edge: record({ ...spotBase, kind: choice('edge') }),
@@ -151,11 +154,11 @@ const featureSchema = lazy((value: unknown) => {
     : unknownFeature;
 });
 
-const blockSchema = record({ id: id(), name: text(20), anchor: placeSchema });
+const blockSchema = record({ id: id(), name: text(LONGEST_NAME.thing), anchor: placeSchema });
 
 const detectorSchema = record({
   id: id(),
-  name: text(20),
+  name: text(LONGEST_NAME.thing),
   kind: choice('current'),
   anchor: placeSchema,
   /** How long “occupied” is kept after the last axle was seen, to hide drop-outs. */
@@ -165,7 +168,7 @@ const detectorSchema = record({
 
 const areaSchema = record({
   id: id(),
-  name: text(60),
+  name: text(LONGEST_NAME.track),
   line: id(),
   from: lengthSchema,
   to: lengthSchema,
@@ -178,7 +181,7 @@ const axleSchema = record({
 });
 const vehicleSchema = record({
   id: id(),
-  name: text(60),
+  name: text(LONGEST_NAME.train),
   length: lengthSchema,
   axles: list(axleSchema, 24),
   grams: amount(0, 20_000),
@@ -187,7 +190,7 @@ const vehicleSchema = record({
 
 const trainSchema = record({
   id: id(),
-  name: text(60),
+  name: text(LONGEST_NAME.train),
   vehicles: list(id(), 200),
   topSpeedKmh: amount(1, 1000),
   /** Rates over the layout. */
@@ -204,13 +207,13 @@ const trainSchema = record({
 export const documentSchema = record({
   format: choice(DOCUMENT_FORMAT),
   version: count(1, 1_000_000),
-  name: text(80),
+  name: text(LONGEST_NAME.layout),
   notes: freeText(4000),
   scale: choice(...SCALE_IDS),
   shownUnit: choice('cm', 'inch'),
   power: choice('two-rail DC', 'two-rail digital', 'centre rail', 'battery'),
   /** What people call the directions of increasing (up) and decreasing (down) distance. */
-  directions: record({ up: text(20), down: text(20) }),
+  directions: record({ up: text(LONGEST_NAME.thing), down: text(LONGEST_NAME.thing) }),
   signalSide: choice('right', 'left'),
   turnoutsIn: choice('blocks', 'routes'),
   referenceLine: freeText(40),

@@ -19,7 +19,7 @@ export function Rename({ name, onRename }: { name: string; onRename: (name: stri
     <form onSubmit={submit} className="mt-3 flex items-end gap-2">
       <label className="flex grow flex-col gap-1">
         <span className="text-ink2">Name</span>
-        <input className="field" maxLength={20} value={text} onChange={(e) => setText(e.target.value)} />
+        <input className="field" value={text} onChange={(e) => setText(e.target.value)} />
       </label>
       <button type="submit" className="button">
         Rename

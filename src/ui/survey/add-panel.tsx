@@ -207,7 +207,6 @@ function TurnoutFields({
         <input
           className="field"
           value={name}
-          maxLength={40}
           onChange={(e) => setName(e.target.value)}
           placeholder={kind === 'back' ? 'Loop' : 'Siding'}
         />

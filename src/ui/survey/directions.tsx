@@ -5,8 +5,12 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
 
 /** What people here call the two directions of the line. */
 export function Directions() {
-  const store = useWorkbenchStore();
   const { up, down } = useWorkbench((s) => s.document.directions);
+  return <DirectionsForm key={`${up} ${down}`} up={up} down={down} />;
+}
+
+function DirectionsForm({ up, down }: { up: string; down: string }) {
+  const store = useWorkbenchStore();
   const [names, setNames] = useState({ up, down });
   const save = (event: FormEvent) => {
     event.preventDefault();
@@ -15,12 +19,7 @@ export function Directions() {
   const field = (which: 'up' | 'down', label: string) => (
     <label className="flex min-w-0 flex-1 flex-col gap-1">
       <span className="text-ink2">{label}</span>
-      <input
-        className="field"
-        maxLength={20}
-        value={names[which]}
-        onChange={(e) => setNames({ ...names, [which]: e.target.value })}
-      />
+      <input className="field" value={names[which]} onChange={(e) => setNames({ ...names, [which]: e.target.value })} />
     </label>
   );
   return (

@@ -67,13 +67,7 @@ export function TrainForm() {
     <form onSubmit={submit} className="flex flex-col gap-2">
       <label className="flex flex-col gap-1">
         <span className="text-ink2">Name</span>
-        <input
-          className="field"
-          value={name}
-          maxLength={60}
-          onChange={(e) => setName(e.target.value)}
-          placeholder="Milk train"
-        />
+        <input className="field" value={name} onChange={(e) => setName(e.target.value)} placeholder="Milk train" />
       </label>
       <LengthField
         label="Length over couplers"

@@ -5,6 +5,7 @@ import { showLength } from '@/core/measure';
 import { THING_NAMES } from '@/ui/line-sheet/placed-things';
 import { toggleTheme } from '@/ui/parts/theme-switch';
 import { Window } from '@/ui/parts/window';
+import { findScore } from './find-score';
 import { blockKey, type Stage, shownDocument, useWorkbench, useWorkbenchStore } from './store';
 
 const STAGE_NAMES: [Stage, string][] = [
@@ -56,7 +57,7 @@ export function FindWindow({ onClose }: { onClose: () => void }) {
       says="Type a few letters of a thing or a command; arrows choose, Enter takes."
       onClose={onClose}
     >
-      <Command className="flex min-h-0 flex-col" loop>
+      <Command className="flex min-h-0 flex-col" loop filter={(_, typed, [name] = []) => findScore(name ?? '', typed)}>
         <Command.Input
           autoFocus
           placeholder="M1, T5, print, rehearse …"
@@ -67,7 +68,7 @@ export function FindWindow({ onClose }: { onClose: () => void }) {
         <Command.List className="max-h-96 overflow-y-auto px-3 pb-3">
           <Group title="Things to do">
             {commands.map(([says, key, work]) => (
-              <Item key={says} onSelect={act(work)}>
+              <Item key={says} value={says} name={says} onSelect={act(work)}>
                 <span className="grow">{says}</span>
                 {key && <kbd className="key">{key}</kbd>}
               </Item>
@@ -75,7 +76,7 @@ export function FindWindow({ onClose }: { onClose: () => void }) {
           </Group>
           <Group title="On the layout">
             {things.map(([says, id]) => (
-              <Item key={id} value={`${says} ${id}`} onSelect={act(() => select(id))}>
+              <Item key={id} value={id} name={says} onSelect={act(() => select(id))}>
                 {says}
               </Item>
             ))}
@@ -97,10 +98,21 @@ function Group({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-function Item({ value, onSelect, children }: { value?: string; onSelect: () => void; children: ReactNode }) {
+function Item({
+  value,
+  name,
+  onSelect,
+  children,
+}: {
+  value: string;
+  name: string;
+  onSelect: () => void;
+  children: ReactNode;
+}) {
   return (
     <Command.Item
       value={value}
+      keywords={[name]}
       onSelect={onSelect}
       className="flex cursor-pointer items-center rounded-md px-2 py-1.5 text-ink data-[selected=true]:bg-accent-tint"
     >

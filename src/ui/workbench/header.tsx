@@ -79,7 +79,6 @@ export function Header() {
             className="w-52 min-w-24 shrink rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[0.95rem] font-semibold hover:border-edge focus:border-edge focus:bg-raised"
             defaultValue={document.name}
             key={document.name}
-            maxLength={80}
             onBlur={(e) => {
               if (e.target.value.trim() && e.target.value !== document.name)
                 store.getState().edit({ do: 'rename layout', name: e.target.value });

@@ -25,7 +25,7 @@ export function useKeys(): void {
         event.preventDefault();
         return;
       }
-      const inText = event.target instanceof HTMLInputElement && event.target.type !== 'checkbox';
+      const inText = isText(event.target);
       const control = (event.ctrlKey || event.metaKey) && !event.altKey;
       const key = event.key.toLowerCase();
       if (!control) return;
@@ -39,4 +39,12 @@ export function useKeys(): void {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [store]);
+}
+
+const NO_TEXT = ['checkbox', 'radio', 'range', 'button', 'submit', 'reset', 'file', 'color'];
+
+/** Whether keys typed there write text, so that taking back is a matter of that text. */
+function isText(target: EventTarget | null): boolean {
+  if (target instanceof HTMLInputElement) return !NO_TEXT.includes(target.type);
+  return target instanceof HTMLElement && (target instanceof HTMLTextAreaElement || target.isContentEditable);
 }

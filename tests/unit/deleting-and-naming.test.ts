@@ -1,0 +1,112 @@
+import { describe, expect, test } from 'vitest';
+import { cm } from '@/core/measure';
+import { applyEdit, type Edit, type LayoutDocument, readDocument } from '@/core/survey';
+import { learningOval } from '@/demo/learning-oval';
+import { ondrelValley } from '@/demo/ondrel-valley';
+import { guarded } from '@/server/answer';
+import { findScore } from '@/ui/workbench/find-score';
+
+const done = (document: LayoutDocument, edit: Edit): LayoutDocument => {
+  const result = applyEdit(document, edit);
+  if (!result.ok) throw new Error(result.problem);
+  return result.change.document;
+};
+const refusal = (document: LayoutDocument, edit: Edit): string => {
+  const result = applyEdit(document, edit);
+  return result.ok ? 'done' : result.problem;
+};
+const sound = (document: LayoutDocument) => {
+  const reading = readDocument(document);
+  expect(reading.ok ? [] : reading.faults).toEqual([]);
+};
+
+describe('deleting takes along what cannot be without it, and nothing else', () => {
+  test('a train’s vehicles go with it, unless another train has them', () => {
+    const d = learningOval();
+    const [first, second] = d.trains;
+    const shared = second!.vehicles.find((id) => first!.vehicles.includes(id))!;
+    const without = done(d, { do: 'delete', id: second!.id });
+    expect(without.vehicles.map(({ id }) => id).sort()).toEqual([...new Set(first!.vehicles)].sort());
+    expect(without.vehicles.some(({ id }) => id === shared)).toBe(true);
+    expect(done(without, { do: 'delete', id: first!.id }).vehicles).toEqual([]);
+  });
+  test('a line goes with everything on it; one with points is refused with their names', () => {
+    const two = done(ondrelValley(), { do: 'add line', name: 'Shelf', length: cm(200), circuit: true });
+    const line = two.lines.find(({ name }) => name === 'Shelf')!.id;
+    let d = done(two, { do: 'add cut', kind: 'gap', line, at: cm(50) });
+    d = done(d, { do: 'add detector', line, at: cm(20) });
+    d = done(d, { do: 'name block', anchor: { line, at: cm(20) }, name: 'Shelf 1' });
+    d = done(d, { do: 'change train', id: d.trains[0]!.id, change: { start: { line, at: cm(60), facing: 'up' } } });
+    const gone = done(d, { do: 'delete', id: line });
+    sound(gone);
+    expect(gone.lines).toEqual(ondrelValley().lines);
+    expect(gone.features).toEqual(ondrelValley().features);
+    expect(gone.joins).toEqual(ondrelValley().joins);
+    expect(gone.trains[0]!.start).toBeUndefined();
+    const main = ondrelValley().lines[0]!;
+    expect(refusal(ondrelValley(), { do: 'delete', id: main.id })).toMatch(
+      new RegExp(`^${main.name} has points: .*T1.*Delete those first\\.$`),
+    );
+  });
+  test('the last line leaves an empty layout that can be read', () => {
+    const d = { ...learningOval(), trains: [], vehicles: [] };
+    const empty = done(d, { do: 'delete', id: d.lines[0]!.id });
+    sound(empty);
+    expect([empty.lines, empty.features, empty.blocks, empty.detectors, empty.joins]).toEqual([[], [], [], [], []]);
+  });
+});
+
+describe('a name that is too long is refused, never cut', () => {
+  const long = 'The long way round by the old quarry and the mill pond, and back again by the upper bridge';
+  test.each<[string, (d: LayoutDocument) => Edit, number]>([
+    ['a layout', () => ({ do: 'rename layout', name: long }), 80],
+    ['a direction', () => ({ do: 'name directions', up: long, down: 'Back' }), 20],
+    ['a block', (d) => ({ do: 'name block', anchor: { line: d.lines[0]!.id, at: cm(20) }, name: long }), 20],
+    ['a line', () => ({ do: 'add line', name: long, length: cm(100), circuit: false }), 60],
+    ['a signal', (d) => ({ do: 'rename', id: d.features.find((f) => f.kind === 'signal')!.id, name: long }), 20],
+  ])('%s', (_, edit, most) => {
+    const d = learningOval();
+    expect(refusal(d, edit(d))).toBe(
+      `“The long way…” has ${long.length} characters; at most ${most} are possible here.`,
+    );
+  });
+});
+
+describe('finding', () => {
+  const order = (names: string[], typed: string) =>
+    names
+      .map((name) => ({ name, score: findScore(name, typed) }))
+      .filter(({ score }) => score > 0)
+      .sort((a, b) => b.score - a.score)
+      .map(({ name }) => name);
+  test('whole words before beginnings, beginnings before insides, scattered letters never', () => {
+    const names = ['Train Night mail', 'Block Marrow', 'Signal Tamarr', 'Block marr'];
+    expect(order(names, 'marr')).toEqual(['Block marr', 'Block Marrow', 'Signal Tamarr']);
+    expect(order(names, 'night')).toEqual(['Train Night mail']);
+    expect(order(names, 'mail train')).toEqual(['Train Night mail']);
+    expect(order(names, 'ntm')).toEqual([]);
+    expect(order(['Block M1', 'Block M10', 'Signal M1'], 'm1')[2]).toBe('Block M10');
+  });
+});
+
+describe('what fails on the server is called what it is', () => {
+  const answerTo = async (error: unknown) => {
+    const answer = await guarded(() => Promise.reject(error));
+    return [answer.status, ((await answer.json()) as { problem: string }).problem] as const;
+  };
+  test('the database, and a mistake of ours', async () => {
+    const quiet = console.error;
+    console.error = () => undefined;
+    try {
+      const away = Object.assign(new Error('connect ECONNREFUSED'), { code: 'ECONNREFUSED' });
+      const refused = Object.assign(new Error('Duplicate entry'), { code: 'ER_DUP_ENTRY', sqlState: '23000' });
+      expect(await answerTo(away)).toEqual([503, 'The database does not answer.']);
+      expect((await answerTo(refused))[0]).toBe(503);
+      const [status, problem] = await answerTo(new TypeError('x is undefined'));
+      expect(status).toBe(500);
+      expect(problem).toContain('Roblik has made a mistake');
+    } finally {
+      console.error = quiet;
+    }
+  });
+});
