@@ -98,7 +98,7 @@ function actions(
       if ((await gone.count()) > 0) await gone.first().click();
     },
     async rename() {
-      await page.getByLabel('Name of the layout').fill(`Layout ${cm(0, 99)}`);
+      await page.getByLabel('Name of the layout').fill(`Layout ${cm(0, 99_999)}`);
       await page.keyboard.press('Enter');
     },
     undo: () => page.keyboard.press('Control+z'),
@@ -163,8 +163,12 @@ async function settled(page: Page): Promise<void> {
   }).toPass({ timeout: 40_000 });
 }
 
-/** Takes back as many edits as there are, and does them again: the sheet is to the letter what it was. */
-async function undoAllAndBack(page: Page, stored: () => Promise<unknown>): Promise<void> {
+/**
+ * Takes back as many edits as there are, and does them again: the document and the sheet are to the letter what they were. An edit
+ * comes first, so that what another window has saved meanwhile is settled before.
+ */
+async function undoAllAndBack(page: Page, edit: () => Promise<void>, stored: () => Promise<unknown>): Promise<void> {
+  await edit();
   await stage(page, 'Survey');
   const close = page.getByRole('button', { name: 'Close the selection' });
   if ((await close.count()) > 0) await close.first().click();
@@ -218,8 +222,9 @@ for (let seed = 1; seed <= SEEDS; seed++)
       for (const window of two ? [page, two] : [page])
         await expect(window.getByText('This page broke'), done.slice(-6).join(', ')).toHaveCount(0);
       expect(errors, done.slice(-6).join(', ')).toEqual([]);
-      if (i % 50 === 49) await undoAllAndBack(page, stored);
+      if (i % 50 === 49) await undoAllAndBack(page, all.rename!, stored);
     }
+    await all.rename!();
     await settled(page);
     const last = await stored();
     const reading = readDocument(last);

@@ -122,6 +122,33 @@ test('a rehearsal runs, obeys its turnouts, and has the same trace on the server
   expect(errors).toEqual([]);
 });
 
+test('a train is lifted off the track while the run goes on, set down where it began, and the server runs the same', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, learningOval());
+  await stage(page, 'Rehearse');
+  const row = page.getByRole('listitem').filter({ hasText: 'Red train' }).first();
+  await page.getByRole('radio', { name: '50×' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(row).toContainText('km/h');
+  await row.getByRole('button', { name: 'Lift off' }).click();
+  await expect(row).toContainText('off the track');
+  await expect(page.getByRole('button', { name: 'Train Red train' })).toHaveCount(0);
+  await expect(page.getByText('Red train is lifted off the track')).toBeVisible();
+  await expect(async () => {
+    await row.getByRole('button', { name: 'Set down where it began' }).click();
+    await expect(page.getByText('Red train is set down where it began')).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await expect(page.getByRole('button', { name: 'Train Red train' })).toHaveCount(1);
+  await row.getByRole('button', { name: 'Go on' }).click();
+  await expect(row).toContainText('km/h');
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+  await page.getByRole('button', { name: 'Run it on the server too' }).click();
+  await expect(page.getByText(/The server’s run is the same: [0-9a-f]{16}/)).toBeVisible({ timeout: 60_000 });
+  expect(errors).toEqual([]);
+});
+
 test('from an empty layout to a running train, by keyboard alone', async ({ page }) => {
   await openLayout(page, newDocument('By keyboard'));
   await page.keyboard.type('480 cm');

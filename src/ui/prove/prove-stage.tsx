@@ -2,7 +2,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { LoaderCircle } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { type ProofProgress, STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from '@/core/proof';
+import { type ProofProgress, STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch, type Verdict } from '@/core/proof';
 import { LineSheet } from '@/ui/line-sheet/line-sheet';
 import { CheckBox } from '@/ui/parts/check-box';
 import { saveFile } from '@/ui/parts/save-file';
@@ -14,6 +14,12 @@ import { count, VerdictRow } from './verdict-row';
 
 const timeOfDay = () => new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 const messageOf = (error: unknown, otherwise: string) => (error instanceof Error ? error.message : otherwise);
+
+const of = (n: number, what: string) => `${count(n)} ${what}${n === 1 ? '' : 's'}`;
+const failuresFirst = (verdicts: readonly Verdict[]) => [
+  ...verdicts.filter(({ result }) => result === 'fails'),
+  ...verdicts.filter(({ result }) => result !== 'fails'),
+];
 
 /** Looks at everything that can happen, and tells what it found. */
 export function ProveStage() {
@@ -66,7 +72,7 @@ export function ProveStage() {
         </SheetBar>
         <LineSheet />
       </main>
-      <Panel title="Proof" subject={report && `${count(report.states)} states`}>
+      <Panel title="Proof" subject={report && of(report.states, 'state')}>
         {document.trains.filter((t) => t.start).length === 0 && (
           <p className="mb-2 text-ink2">No train stands on the track. Put one there in Survey, under Trains.</p>
         )}
@@ -113,13 +119,13 @@ export function ProveStage() {
             ))}
             <p className="mt-3 text-ink2">
               {report.finished
-                ? `All ${count(report.states)} states and ${count(report.moves)} moves`
-                : `${count(report.states)} states and ${count(report.moves)} moves, not all`}{' '}
+                ? `${report.states === 1 ? 'The one state' : `All ${count(report.states)} states`} and ${of(report.moves, 'move')}`
+                : `${of(report.states, 'state')} and ${of(report.moves, 'move')}, not all`}{' '}
               of {report.trains.length === 0 ? 'no train' : report.trains.join(', ')}, under what is taken for granted
               below.
             </p>
             <ul className="mt-1" aria-label="Verdicts">
-              {report.verdicts.map((verdict) => (
+              {failuresFirst(report.verdicts).map((verdict) => (
                 <VerdictRow key={verdict.property} verdict={verdict} report={report} />
               ))}
             </ul>

@@ -130,7 +130,6 @@ const TrainRow = memo(function TrainRow({
           >
             Turn back
           </button>
-          <SendTo command={command} train={train.id} name={train.name} />
           <button
             type="button"
             className="button py-0.5"
@@ -139,6 +138,7 @@ const TrainRow = memo(function TrainRow({
           >
             Lift off
           </button>
+          <SendTo command={command} train={train.id} name={train.name} />
         </div>
       )}
       {train.order && (
