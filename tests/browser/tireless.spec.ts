@@ -49,12 +49,16 @@ function actions(
   { next, pick }: ReturnType<typeof chance>,
   other: () => Promise<Page>,
 ): Record<string, () => Promise<void>> {
-  const survey = async () => {
-    if ((await page.getByRole('radio', { name: 'Gap' }).count()) > 0) return;
-    await stage(page, 'Survey');
-    const close = page.getByRole('button', { name: 'Close the selection' });
-    if ((await close.count()) > 0) await close.first().click();
-  };
+  /** Whatever window comes up meanwhile, the tools of Survey are there in the end. */
+  const survey = () =>
+    expect(async () => {
+      const tool = page.getByRole('radio', { name: 'Gap' });
+      if ((await tool.count()) > 0) return;
+      await stage(page, 'Survey');
+      const close = page.getByRole('button', { name: 'Close the selection' });
+      if ((await close.count()) > 0) await close.first().click();
+      await expect(tool).toBeVisible({ timeout: 1000 });
+    }).toPass({ timeout: 40_000 });
   const cm = (low: number, high: number) => String(Math.round(low + next() * (high - low)));
   const thing = async () => {
     const all = page.locator('main svg[role=group]').first().getByRole('button');
