@@ -100,6 +100,7 @@ export class Explorer {
         manners[choices.length] = manner;
         choices.push(one);
       }
+      if (ruleSteps.changesNothing(at, i)) continue;
       if (ruleSteps.isApart(at, i)) {
         if (thorough || model.someTrainLooks(one, manner, two, ruleSteps.mannerOfTwo(at, i))) this.take(one, two);
       } else {

@@ -1,9 +1,9 @@
 import type { ProofModel } from './model';
 import { grown } from './state-set';
 
-/** Numbers for each step; in place of where it leads, that its two things have nothing to do with each other in the rules. */
+/** Numbers for each step; in place of where it leads, that its two things have nothing to do with each other in the rules, or that it changes nothing. */
 const STRIDE = 5;
-const APART = -1;
+const [APART, NOWHERE] = [-1, -2];
 /** No second thing in the same scan. */
 export const NOTHING = -1;
 
@@ -45,6 +45,10 @@ export class RuleSteps {
   isApart(at: number, i: number): boolean {
     return this.list[at + 3 + i * STRIDE] === APART;
   }
+  /** It leaves everything as it is, and shows nothing new: a request that is refused. */
+  changesNothing(at: number, i: number): boolean {
+    return this.list[at + 3 + i * STRIDE] === NOWHERE;
+  }
   to(at: number, i: number): number {
     return this.list[at + 3 + i * STRIDE]!;
   }
@@ -57,14 +61,14 @@ export class RuleSteps {
   }
 
   private workOut(model: ProofModel): number {
-    const { rules } = model;
+    const { rules, ruleState } = model;
     const begins = this.end;
     this.add(0);
     const codes: number[] = [];
     model.moves(codes, true);
     const manners = codes.map((code) => {
       model.applyBoth(code, NOTHING);
-      this.addStep(code, NOTHING, rules.to, rules.manner, NOTHING);
+      this.addStep(code, NOTHING, rules.leavesAlone(ruleState) ? NOWHERE : rules.to, rules.manner, NOTHING);
       model.back();
       return rules.manner;
     });
@@ -75,7 +79,7 @@ export class RuleSteps {
           if (rules.areApart(manners[i]!, manners[k]!)) this.addStep(one, two, APART, manners[i]!, manners[k]!);
           else {
             model.applyBoth(one, two);
-            this.addStep(one, two, rules.to, rules.manner, NOTHING);
+            if (!rules.leavesAlone(ruleState)) this.addStep(one, two, rules.to, rules.manner, NOTHING);
             model.back();
           }
         }

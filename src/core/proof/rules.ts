@@ -185,6 +185,13 @@ export class Rules {
     return this.footprints.changesAny(this.manners.word(manner, 0), bits, at);
   }
 
+  /** The step asked for last leads back to the state that it was taken from, and nothing was shown meanwhile that is not shown there. */
+  leavesAlone(from: number): boolean {
+    const shown = this.shownIn(this.manner);
+    const steady = this.showings.first(shown) === this.shows[from] && this.showings.rest(shown) === Showings.NONE;
+    return this.to === from && steady && !this.neverSettles(this.manner);
+  }
+
   /** Sets a slot for the one scan that follows in the next step, */
   pulse(slot: number): void {
     this.pokes[this.poked++] = 2 * slot;
