@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
+import { generatedLine } from '@/demo/generated';
 import { ring } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 
@@ -56,5 +57,23 @@ describe('signals left out of the demo', () => {
       const left = without(ondrelValley(), [name]);
       expect(findingsOf(left, BETWEEN).length + unsafe(left), name).toBe(1);
     }
+  });
+});
+
+describe('a signal with more ways ahead than are read', () => {
+  const alone = (stations: number) => {
+    const document = generatedLine(stations * 5);
+    const [first] = signalsOf(document);
+    return without(
+      document,
+      signalsOf(document)
+        .filter((signal) => signal !== first)
+        .map(({ name }) => name),
+    );
+  };
+  test('is told so: eight loops one after the other make 256 ways, six make 64', () => {
+    const [finding] = findingsOf(alone(8), 'signal with too many ways');
+    expect(finding!.says).toContain('has 200 ways ahead of it, or more. Those beyond 200 are not read');
+    expect(findingsOf(alone(6), 'signal with too many ways')).toEqual([]);
   });
 });

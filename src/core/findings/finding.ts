@@ -20,6 +20,7 @@ export const FINDING_KINDS = {
   'signal not at a block’s end': { stage: 'signal' },
   'signal with nothing to protect': { stage: 'signal' },
   'signal into undetected track': { stage: 'signal' },
+  'signal with too many ways': { stage: 'signal' },
   'no signal at the end of a block': { stage: 'signal', harm: 'two trains in a block' },
   'points without protection': { stage: 'signal', harm: 'points lie wrong' },
   'signal inside clearance': { stage: 'signal', harm: 'trains touch' },

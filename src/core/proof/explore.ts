@@ -1,4 +1,5 @@
 import { HARMS, type HarmId } from '../simulation';
+import { areApart, mayPair, someTrainLooks } from './apart';
 import { harmsOf } from './harm-bits';
 import type { ProofModel } from './model';
 import { NOTHING, RuleSteps } from './rule-steps';
@@ -102,7 +103,8 @@ export class Explorer {
       }
       if (ruleSteps.changesNothing(at, i)) continue;
       if (ruleSteps.isApart(at, i)) {
-        if (thorough || model.someTrainLooks(one, manner, two, ruleSteps.mannerOfTwo(at, i))) this.take(one, two);
+        const other = { code: two, manner: ruleSteps.mannerOfTwo(at, i) };
+        if (thorough || someTrainLooks(model, { code: one, manner }, other)) this.take(one, two);
       } else {
         model.applyKnown(ruleSteps.to(at, i), manner);
         this.taken(one, two);
@@ -111,9 +113,9 @@ export class Explorer {
     if (model.on.has('one scan'))
       for (let i = 0; i < trainMoves; i++)
         for (let k = i + 1; k < choices.length; k++) {
-          const [one, two] = [choices[i]!, choices[k]!];
-          if (!model.mayPair(one, manners[i]!, two, manners[k]!)) continue;
-          if (thorough || !model.isApart(one, manners[i]!, two, manners[k]!)) this.take(one, two);
+          const one = { code: choices[i]!, manner: manners[i]! };
+          const two = { code: choices[k]!, manner: manners[k]! };
+          if (mayPair(model, one, two) && (thorough || !areApart(model, one, two))) this.take(one.code, two.code);
         }
     if (this.isStill) this.still[from + 1] = this.stillEnd - from - 2;
   }
@@ -145,7 +147,7 @@ export class Explorer {
     if (this.model.ended) this.noteEnd(this.model.harms);
   }
   private codeOf(one: number, two: number): number {
-    return two === NOTHING ? one : this.model.codeOfPair(one, two);
+    return two === NOTHING ? one : this.model.pairs.codeOf(one, two);
   }
   private noteEnd(harms: number): void {
     for (const harm of harmsOf(harms)) if (HARMS[harm].ends) this.ended.add(harm);

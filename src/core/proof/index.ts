@@ -11,6 +11,7 @@ export * from './moves';
 export * from './placements';
 export { harmFlag } from './promela-text';
 export * from './prove';
+export { STANDING_TICKS } from './standing-start';
 export * from './state-set';
 export * from './steer';
 export * from './story';

@@ -1,17 +1,18 @@
 import { names, type Scheme } from '../patterns';
 import { END_OF_TRACK } from '../signals';
-import { HARM_IDS, type HarmId, harmOfEvent, harmsNow, Rehearsal, type Telling } from '../simulation';
+import type { HarmId, Telling } from '../simulation';
 import type { LayoutDocument } from '../survey';
 import { boundCarried, boundNow, boundPast, boundValues, countedOn, STOOD } from './bound';
 import { BIT } from './harm-bits';
 import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
-import { choiceOf, encodeMove, indexOf, kindOf, MOVES, type MoveKind, moveOf, TOGETHER } from './moves';
+import { choiceOf, encodeMove, indexOf, MOVES, type MoveKind, moveOf, Pairs } from './moves';
 import { Packing, type PackingMachine } from './packing';
 import type { Advance, Before } from './placements';
 import { meet, type ProofTrain, proofTrainsOf } from './proof-train';
 import { NOTHING } from './rule-steps';
 import { MOVING, Rules } from './rules';
 import { NONE, type Sight, sightOf } from './sight';
+import { standingStart } from './standing-start';
 import { STANDARD_SWITCHES, type Switch } from './switches';
 import { APART, ORDERS, twoOf } from './touch';
 import { standingOf, wiringOf } from './wiring';
@@ -20,8 +21,6 @@ import { standingOf, wiringOf } from './wiring';
 const PAST_ONE = 2;
 /** A state of the rules is one whole word. */
 const MOST_RULE_STATES = 2 ** 32;
-/** How long the trains stand before the proof begins, so that power-up is over. */
-export const STANDING_TICKS = 1500;
 
 /** What a state says of the plant. */
 export interface Present {
@@ -35,7 +34,7 @@ export interface Present {
 }
 
 /**
- * Plant and rule program as one machine that takes one small step at a time (`moves.ts`). After each the program scans until it
+ * Plant and rule program as one machine that takes one small step at a time (`moves/`). After each the program scans until it
  * settles (`rules.ts`). Nothing has a duration: a train may wait anywhere, and a timer may end at any moment. A state is where the
  * trains are and the number of a settled state of the rules.
  */
@@ -67,8 +66,8 @@ export class ProofModel {
   private readonly askSlots: [number, number][];
   private readonly kinds: Record<'rules' | 'trains', { kind: number; list: MoveKind['list'] }[]>;
   private readonly inOneScan: boolean;
-  private readonly pairs: [number, number][] = [];
-  private readonly pairNumbers = new Map<number, number>();
+  /** Codes of two things within one scan. */
+  readonly pairs = new Pairs();
   /** What signals show and how turnouts lie to drivers who look now. */
   private looked = 0;
   private readonly aspectSeen = (signal: number) => this.rules.showings.thing(this.looked, signal);
@@ -87,16 +86,8 @@ export class ProofModel {
       );
     this.kinds = { rules: kinds(true), trains: kinds(false) };
     this.inOneScan = on.has('one scan');
-    const start = new Rehearsal(document, 0);
-    for (const train of start.plant.trains) train.running = false;
-    const atStart = new Set<HarmId>();
-    for (let i = 0; i < STANDING_TICKS; i++)
-      start.step((event) => {
-        const harm = harmOfEvent(event);
-        if (harm) atStart.add(harm);
-      });
-    for (const harm of harmsNow(start)) atStart.add(harm);
-    this.startHarms = HARM_IDS.filter((harm) => atStart.has(harm));
+    const { start, harms } = standingStart(document);
+    this.startHarms = harms;
     this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
     this.scheme = start.scheme;
     this.rules = new Rules(wiringOf(start, on.has('hold')), standingOf(start));
@@ -210,30 +201,6 @@ export class ProofModel {
       list(this, (index, choice) => into.push(encodeMove(kind, index, choice)));
   }
 
-  /** Whether two things, given with the manners in which the rules take each alone, may fall into one scan and make a difference. */
-  mayPair(one: number, mannerOne: number, two: number, mannerTwo: number): boolean {
-    if (!moveOf(one).pairs || !moveOf(two).pairs || one >> 8 === two >> 8) return false;
-    if (mannerOne < 0 || mannerTwo < 0) return false;
-    return !this.isRefused(one, mannerTwo) && !this.isRefused(two, mannerOne);
-  }
-  private isRefused(code: number, manner: number): boolean {
-    return moveOf(code).isRefused?.(this, indexOf(code), manner) ?? false;
-  }
-  /** The code of two things done within one scan. */
-  codeOfPair(one: number, two: number): number {
-    const key = one * 0x4000000 + two;
-    let number = this.pairNumbers.get(key);
-    if (number === undefined) {
-      number = this.pairs.length;
-      this.pairNumbers.set(key, number);
-      this.pairs.push([one, two]);
-    }
-    return encodeMove(TOGETHER, 0, 0) | number;
-  }
-  /** The single steps that a step is made of. */
-  partsOf(code: number): number[] {
-    return kindOf(code) === TOGETHER ? [...this.pairs[code & 0xffffff]!] : [code];
-  }
   getsSomewhere(code: number): boolean {
     return moveOf(code).getsSomewhere?.(this, indexOf(code), choiceOf(code)) ?? false;
   }
@@ -243,22 +210,8 @@ export class ProofModel {
     return this.trains.some(({ placements }, t) => placements[this.present.at[t]!]?.terminus ?? false);
   }
 
-  /**
-   * Two things that can be done here have nothing to do with each other, so that within one scan they do what they do one after
-   * the other: in the rules (`Footprints.areApart`), and because no train looks at what both of them change. Given with their manners.
-   */
-  isApart(one: number, mannerOne: number, two: number, mannerTwo: number): boolean {
-    if (moveOf(one).movesOn && moveOf(two).movesOn) return false;
-    return this.rules.areApart(mannerOne, mannerTwo) && !this.someTrainLooks(one, mannerOne, two, mannerTwo);
-  }
-  /** Whether some train looks, now or one step on, at what both of two things change. */
-  someTrainLooks(one: number, mannerOne: number, two: number, mannerTwo: number): boolean {
-    for (let t = 0; t < this.trains.length; t++)
-      if (this.looks(t, one, mannerOne) && this.looks(t, two, mannerTwo)) return true;
-    return false;
-  }
-  private looks(train: number, code: number, manner: number): boolean {
-    if (moveOf(code).movesOn && indexOf(code) === train) return true;
+  /** Whether a train looks, now or one step on, at anything that a step of that manner changes. */
+  looksAtChange(train: number, manner: number): boolean {
     if (this.isOff(train)) return false;
     const { thingWords } = this.rules.footprints;
     return this.rules.changesAny(manner, this.sights[train]!.looksAt, this.present.at[train]! * thingWords);
@@ -266,8 +219,8 @@ export class ProofModel {
 
   /** Takes a step, given by its code, from the present state and lets the program settle. */
   apply(code: number): void {
-    if (kindOf(code) === TOGETHER) this.applyBoth(...this.pairs[code & 0xffffff]!);
-    else this.applyBoth(code, NOTHING);
+    const [one, two = NOTHING] = this.pairs.partsOf(code);
+    this.applyBoth(one, two);
   }
 
   /** Takes two single things within one scan; the second may be missing. */

@@ -1,3 +1,4 @@
+import { mayPair } from './apart';
 import type { ProofModel } from './model';
 import { grown } from './state-set';
 
@@ -75,7 +76,11 @@ export class RuleSteps {
     if (model.on.has('one scan'))
       for (const [i, one] of codes.entries())
         for (const [k, two] of codes.entries()) {
-          if (k <= i || !model.mayPair(one, manners[i]!, two, manners[k]!)) continue;
+          const [a, b] = [
+            { code: one, manner: manners[i]! },
+            { code: two, manner: manners[k]! },
+          ];
+          if (k <= i || !mayPair(model, a, b)) continue;
           if (rules.areApart(manners[i]!, manners[k]!)) this.addStep(one, two, APART, manners[i]!, manners[k]!);
           else {
             model.applyBoth(one, two);

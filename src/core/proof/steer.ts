@@ -10,9 +10,10 @@ import {
   type TimedCommand,
 } from '../simulation';
 import type { LayoutDocument } from '../survey';
-import { type ProofModel, STANDING_TICKS } from './model';
+import type { ProofModel } from './model';
 import { MOVES } from './moves';
 import type { Property } from './prove';
+import { STANDING_TICKS } from './standing-start';
 import type { StoryStep } from './story';
 
 /** A story as a run of the rehearsal. */

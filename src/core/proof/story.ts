@@ -27,7 +27,7 @@ export function tellStory(explorer: Explorer, to: number, last?: number, at?: ()
   const steps: StoryStep[] = [];
   for (const code of codes) {
     at?.();
-    const parts = model.partsOf(code);
+    const parts = model.pairs.partsOf(code);
     const says = parts.map((part) => moveOf(part).tell(model, indexOf(part), choiceOf(part)));
     const together = says.map((text, i) => (i === 0 ? text : text[0]!.toUpperCase() + text.slice(1)));
     steps.push({

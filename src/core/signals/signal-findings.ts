@@ -3,7 +3,7 @@ import type { Finding, Remedy, Severity } from '../findings';
 import { showLength } from '../measure';
 import { asTyped, type Edit, type Facing, type LayoutDocument, type Turnout } from '../survey';
 import type { EdgeEnd } from '../track';
-import type { SignalReading } from './ways';
+import { MOST_WAYS, type SignalReading } from './ways';
 
 /** Signals off a block's end, signals with nothing to protect, and points that a train can reach without a signal. */
 export function signalFindings(
@@ -43,6 +43,17 @@ export function signalFindings(
         ],
       });
     }
+    if (reading.ways.length >= MOST_WAYS)
+      findings.push({
+        id: `many-ways ${signal.id}`,
+        kind: 'signal with too many ways',
+        severity: 'check',
+        subject: signal.id,
+        says: `${signal.name} has ${MOST_WAYS} ways ahead of it, or more. Those beyond ${MOST_WAYS} are not read, and it stays at stop for them.`,
+        figures: [],
+        advice: 'Place signals on the way, so that each has fewer ways to the next.',
+        remedies: [],
+      });
     const ways = reading.ways.filter((way) => way.blocks.length > 0 && way.ending.kind !== 'circle');
     if (ways.length === 0) {
       findings.push({

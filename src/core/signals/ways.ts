@@ -46,7 +46,7 @@ export interface SignalReading extends SignalPlace {
 
 /** A boundary nearer than this to a signal is the one it stands at; people set masts beside the cut, not in it. */
 const AT_BOUNDARY: TenthUm = 100;
-/** More ways than this from one signal is a survey error; the rest are not read, and the signal says so. */
+/** More ways than this from one signal is a survey error; the rest are not read, and a finding says so. */
 export const MOST_WAYS = 200;
 
 /** Reads every signal of a layout: where it stands, and all the ways ahead of it through points. */
