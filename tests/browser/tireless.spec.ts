@@ -63,7 +63,8 @@ function actions(
   const thing = async () => {
     const all = page.locator('main svg[role=group]').first().getByRole('button');
     const count = await all.count();
-    if (count > 0) await all.nth(Math.floor(next() * count)).dispatchEvent('click');
+    const one = all.nth(Math.floor(next() * count));
+    if (count > 0) await unlessAsked(page, () => one.dispatchEvent('click', undefined, { timeout: 3000 }));
   };
   return {
     async addCut() {
@@ -93,7 +94,8 @@ function actions(
       const cuts = page.getByRole('button', { name: /^(Gap|Block mark) at/ });
       const count = await cuts.count();
       if (count === 0) return;
-      await cuts.nth(Math.floor(next() * count)).focus();
+      const one = cuts.nth(Math.floor(next() * count));
+      await unlessAsked(page, () => one.focus({ timeout: 3000 }));
       await page.keyboard.press(pick(['ArrowLeft', 'ArrowRight', 'Shift+ArrowRight', 'Alt+ArrowLeft']));
     },
     async remove() {
@@ -111,7 +113,7 @@ function actions(
       await stage(page, pick(['Survey', 'Signal', 'Prove', 'Rehearse'] as const));
     },
     async zoom() {
-      await page.locator('main svg[role=group]').first().focus();
+      await unlessAsked(page, () => page.locator('main svg[role=group]').first().focus({ timeout: 3000 }));
       await page.keyboard.press(pick(['+', '-', '0', 'Home', 'End', '[', ']', 'n', 'u']));
     },
     async reload() {
@@ -158,6 +160,10 @@ async function settlesByChance(page: Page, { pick }: ReturnType<typeof chance>):
     const ways = asks.getByRole('button', { name: /^(Keep what is chosen|Take the other|Keep this)/ });
     await ways.nth(pick([0, 1, 2]) % (await ways.count())).click();
   });
+}
+/** Something that can only be done while no window asks: when one has come up, that is settled instead. */
+async function unlessAsked(page: Page, work: () => Promise<void>): Promise<void> {
+  await work().catch(() => page.getByRole('banner').getByRole('status').click({ trial: true }));
 }
 /** Saved, with nothing left to settle. */
 async function settled(page: Page): Promise<void> {
