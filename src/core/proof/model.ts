@@ -2,36 +2,24 @@ import { names, type Scheme } from '../patterns';
 import { END_OF_TRACK } from '../signals';
 import type { HarmId, Telling } from '../simulation';
 import type { LayoutDocument } from '../survey';
-import { boundCarried, boundNow, boundPast, boundValues, countedOn, STOOD } from './bound';
+import { boundCarried, boundNow, boundPast, countedOn, STOOD } from './bound';
 import { BIT } from './harm-bits';
 import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
 import { choiceOf, encodeMove, indexOf, MOVES, type MoveKind, moveOf, Pairs } from './moves';
-import { Packing, type PackingMachine } from './packing';
+import type { PackingMachine } from './packing';
 import type { Advance, Before } from './placements';
+import { type Present, plantMachine, presentIn } from './plant-state';
 import { meet, type ProofTrain, proofTrainsOf } from './proof-train';
 import { NOTHING } from './rule-steps';
 import { MOVING, Rules } from './rules';
 import { NONE, type Sight, sightOf } from './sight';
 import { standingStart } from './standing-start';
 import { STANDARD_SWITCHES, type Switch } from './switches';
-import { APART, ORDERS, twoOf } from './touch';
+import { APART, twoOf } from './touch';
 import { standingOf, wiringOf } from './wiring';
 
 /** Bound past one signal that showed proceed, and no more. */
 const PAST_ONE = 2;
-/** A state of the rules is one whole word. */
-const MOST_RULE_STATES = 2 ** 32;
-
-/** What a state says of the plant. */
-export interface Present {
-  /** The placement of each train, and what it is bound to pass (`bound.ts`). */
-  at: Int32Array;
-  bound: Int32Array;
-  /** How turnouts lie: straight, diverging, or on the way there (`MOVING`). */
-  turnouts: Int32Array;
-  /** For each pair of trains on one piece of track, which lies lower (`touch.ts`). */
-  orders: Int32Array;
-}
 
 /**
  * Plant and rule program as one machine that takes one small step at a time (`moves/`). After each the program scans until it
@@ -103,27 +91,12 @@ export class ProofModel {
     this.sights = this.trains.map((train) => sightOf(train, document, this.scheme, words));
 
     const trains = this.trains.length;
-    const twos = (trains * (trains - 1)) / 2;
     this.meetings = this.trains.flatMap((second, t) =>
       this.trains.slice(0, t).map((first) => new Meetings(first, second)),
     );
-    const packing = new Packing();
-    const off = on.has('lift') ? 1 : 0;
-    for (const [t, { placements }] of this.trains.entries()) packing.field(t, placements.length + off);
-    for (const [t, { placements }] of this.trains.entries()) {
-      const things = Math.max(...placements.map(({ before }) => before.length));
-      if (things > 0) packing.field(trains + t, boundValues(things));
-    }
-    for (let i = 0; i < twos; i++) packing.field(2 * trains + i, ORDERS);
-    packing.field(2 * trains + twos, MOST_RULE_STATES);
-    this.machine = packing.start(2 * trains + twos + 1);
+    this.machine = plantMachine(this.trains, on.has('lift'));
     this.plant = this.machine.fields;
-    this.present = {
-      at: this.plant.subarray(0, trains),
-      bound: this.plant.subarray(trains, 2 * trains),
-      turnouts: new Int32Array(document.turnouts.length),
-      orders: this.plant.subarray(2 * trains, 2 * trains + twos),
-    };
+    this.present = presentIn(this.plant, trains, document.turnouts.length);
 
     this.ruleState = rules.start;
     this.readTurnouts();
