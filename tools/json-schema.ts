@@ -1,5 +1,5 @@
 import type { Schema, SchemaDescription } from 'yup';
-import { documentSchema, featureSchemas } from '../src/core/survey';
+import { documentSchema, FEATURES } from '../src/core/survey';
 
 interface Described extends SchemaDescription {
   fields?: Record<string, Described>;
@@ -12,7 +12,7 @@ type Json = Record<string, unknown>;
 export function layoutJsonSchema(): Json {
   const root = convert(documentSchema.describe() as Described);
   const properties = root.properties as Json;
-  const features = Object.values(featureSchemas).map((schema) => convert((schema as Schema).describe() as Described));
+  const features = Object.values(FEATURES).map(({ schema }) => convert((schema as Schema).describe() as Described));
   properties.features = { type: 'array', maxItems: 20_000, items: { oneOf: features } };
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',

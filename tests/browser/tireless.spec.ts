@@ -131,7 +131,9 @@ function actions(
       const count = await versions.count();
       if (count > 0) await versions.nth(Math.floor(next() * count)).click();
       const back = page.getByRole('button', { name: 'Go back to this version' });
-      if ((await back.count()) > 0 && (await back.isEnabled())) await back.click();
+      /** No version to go back to, or a window that came up meanwhile and takes it away. */
+      const ready = (await back.count()) > 0 && (await back.isEnabled({ timeout: 3000 }).catch(() => false));
+      if (ready) await back.click();
       else await page.keyboard.press('Escape');
     },
     /** The same layout in another window, where something is added or taken back. */

@@ -9,6 +9,7 @@ const ROOMS = [
   'measure',
   'reasoning',
   'findings',
+  'kinds',
   'survey',
   'track',
   'detection',

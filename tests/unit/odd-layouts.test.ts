@@ -99,7 +99,7 @@ describe('a reverse loop', () => {
     const go = (seconds: number) => {
       for (let i = 0; i < seconds * 50; i++) {
         run.step((e) => {
-          if (e.kind === 'mishap' || e.kind === 'points moved under' || (e.kind === 'passes' && e.aspect === 'stop'))
+          if (e.kind === 'mishap' || e.kind === 'points moved under' || (e.kind === 'passes' && e.aspect.id === 'stop'))
             harms.push(JSON.stringify(e));
         });
       }

@@ -3,7 +3,6 @@ import { checkDesign } from '@/core/design';
 import { consistOf } from '@/core/detection';
 import { cm, mmOf, runTimeS } from '@/core/measure';
 import { layTape, Plant, type PlantEvent, stepOn, turnTape } from '@/core/plant';
-import type { Aspect } from '@/core/signals';
 import { frameOf, isMishap, PathRecorder, Rehearsal, sayEvent } from '@/core/simulation';
 import { isKind, type LayoutDocument } from '@/core/survey';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
@@ -12,8 +11,9 @@ import { ondrelValley } from '@/demo/ondrel-valley';
 const none = () => ({ speed: 0, startDelay: 0 });
 
 /** A plant without any rules: every signal shows the same, points lie as told. */
-function bare(d: LayoutDocument, aspect: Aspect = 'clear') {
+function bare(d: LayoutDocument, shown = 'clear') {
   const { scheme } = checkDesign(d);
+  const aspect = scheme.aspects.find(({ id }) => id === shown)!;
   const plant = new Plant(d, scheme.partition, scheme.readings, none);
   const lies: Record<string, 'straight' | 'diverging'> = Object.fromEntries(d.turnouts.map((t) => [t.name, t.lies]));
   const events: PlantEvent[] = [];
@@ -189,7 +189,7 @@ describe('motion against the formulas', () => {
   test('past a signal at caution a train runs at half speed', () => {
     const { plant, step, events } = bare(withTrains(ring('r', 4, 300), 1, 300), 'caution');
     for (let i = 0; i < 50 * 20; i++) step();
-    expect(events.some((e) => e.kind === 'passes' && e.aspect === 'caution')).toBe(true);
+    expect(events.some((e) => e.kind === 'passes' && e.aspect.id === 'caution')).toBe(true);
     expect(plant.trains[0]!.speed).toBeCloseTo(plant.trains[0]!.figures.topMmPerS / 2, 6);
   });
 });

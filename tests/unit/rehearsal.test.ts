@@ -8,7 +8,7 @@ import { ondrelValley } from '@/demo/ondrel-valley';
 const SECOND = 50;
 const harm = (event: RehearsalEvent) =>
   ['collision', 'mishap', 'points moved under'].includes(event.kind) ||
-  (event.kind === 'passes' && event.aspect === 'stop');
+  (event.kind === 'passes' && event.aspect.id === 'stop');
 
 function run(document: LayoutDocument, seconds: number, seed = 1, at?: (second: number, rehearsal: Rehearsal) => void) {
   const rehearsal = new Rehearsal(document, seed);
@@ -167,7 +167,7 @@ describe('the demo', () => {
     const d = ondrelValley();
     d.trains[1]!.start = { line: 'main', at: cm(534), facing: 'down' };
     const { harms, rehearsal } = run(d, 300, 1, (_, r) => {
-      const shows = (name: string) => r.aspectAt(r.scheme.readings.findIndex((s) => s.signal.name === name));
+      const shows = (name: string) => r.aspectAt(r.scheme.readings.findIndex((s) => s.signal.name === name)).id;
       expect(shows('UC2E') !== 'stop' && shows('M1W') !== 'stop').toBe(false);
     });
     expect(harms).toEqual([]);

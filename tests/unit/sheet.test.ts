@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, reasonBlock, viewDesign } from '@/core/design';
+import { ASPECT_SYSTEMS } from '@/core/kinds';
 import { cm, showLength } from '@/core/measure';
 import { countStatements } from '@/core/reasoning';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
@@ -11,7 +12,7 @@ import { type Box, placeLabels, textWidth } from '@/ui/line-sheet/label-placemen
 import { planLabels, standsAbove } from '@/ui/line-sheet/plan-labels';
 import { layoutTicks, RULER_HEIGHT, scaleTicks } from '@/ui/line-sheet/ruler-steps';
 import { firstView, fitView, GUTTER, SheetGeometry, zoomView } from '@/ui/line-sheet/sheet-geometry';
-import { HEAD_HEIGHT, HEAD_WIDTH } from '@/ui/line-sheet/signal-head';
+import { HEAD_HEIGHT, headWidth } from '@/ui/line-sheet/signal-head';
 import { randomLine } from './random-line';
 
 const WIDTH = 820;
@@ -126,10 +127,15 @@ function boxesOf(d: LayoutDocument, sheet: SheetGeometry): { name: string; box: 
     const { x, y } = sheet.at(signal.line, signal.at.tenthUm);
     const rightwards = (signal.governs === 'up') === sheet.ascends(signal.line);
     const name = textWidth(signal.name);
-    const left = rightwards ? x - 5 - HEAD_WIDTH - 4 - name : x + 5;
+    const left = rightwards ? x - 5 - headWidth(ASPECT_SYSTEMS['three-aspect']) - 4 - name : x + 5;
     boxes.push({
       name: signal.name,
-      box: { x: left, y: y + drop - HEAD_HEIGHT / 2, width: HEAD_WIDTH + 4 + name, height: HEAD_HEIGHT },
+      box: {
+        x: left,
+        y: y + drop - HEAD_HEIGHT / 2,
+        width: headWidth(ASPECT_SYSTEMS['three-aspect']) + 4 + name,
+        height: HEAD_HEIGHT,
+      },
     });
   }
   for (const [name, plate] of placed.plates)

@@ -1,3 +1,4 @@
+import { ASPECT_SYSTEMS, NOWHERE } from '../kinds';
 import { and, type Expr, name, not, or, previous, value, when } from '../logic';
 import { canBothBeSet, type SignalReading } from '../signals';
 import { opposing, rearAgrees, trainOnWay } from './direction-memory';
@@ -5,8 +6,8 @@ import * as names from './names';
 import { type NamedWay, pointsLie, RuleBook, type Scheme, wayIsFree } from './scheme';
 
 /**
- * The three-aspect automatic block. A signal shows stop unless one of its ways is set and free; caution when that way
- * ends at a signal at stop or at the end of track; else clear. Where a way leads into a stretch worked both ways, the
+ * The automatic block. A signal shows stop unless one of its ways is set and free; else the aspect of its system that announces
+ * the nearest stop ahead of that way, a signal at stop or the end of the track. Where a way leads into a stretch worked both ways, the
  * signal must also hold the direction: requests are ranked by the order in which signals were placed.
  */
 export function automaticBlockRules(scheme: Scheme): RuleBook {
@@ -27,6 +28,7 @@ export function automaticBlockRules(scheme: Scheme): RuleBook {
       yes: `${signal.name} may show proceed`,
       no: `${signal.name} must show stop`,
     });
+    announceRules(book, scheme, reading);
     book.output(names.shows(signal.name), 'aspect', aspectOf(scheme, reading), {
       about,
       yes: `${signal.name} shows {}`,
@@ -122,16 +124,39 @@ function rivalsBefore(scheme: Scheme, mine: NamedWay): string[] {
   return [...rivals];
 }
 
-function aspectOf(scheme: Scheme, reading: SignalReading): Expr {
-  const { signal, index } = reading;
-  const toStop: Expr[] = [];
-  for (const { way, to } of scheme.waysOf[index]!) {
-    const { ending } = way;
+/** A train that is let past must stop before a signal so many on from here, or before the end of the track. */
+function mustStopIn(scheme: Scheme, { signal, index }: SignalReading, signals: number): Expr[] {
+  return scheme.waysOf[index]!.flatMap(({ way: { ending }, to }) => {
     const cleared = name(names.go(signal.name, to));
-    if (ending.kind === 'signal')
-      toStop.push(and(cleared, not(name(names.proceed(scheme.readings[ending.signal]!.signal.name)))));
-    else if (ending.kind === 'end of track') toStop.push(cleared);
-  }
-  const proceeding = toStop.length > 0 ? when(or(...toStop), value('caution'), value('clear')) : value('clear');
-  return when(not(name(names.proceed(signal.name))), value('stop'), proceeding);
+    if (ending.kind === 'end of track') return signals === 1 ? [cleared] : [];
+    if (ending.kind !== 'signal') return [];
+    const next = scheme.readings[ending.signal]!.signal.name;
+    return [and(cleared, signals === 1 ? not(name(names.proceed(next))) : name(names.stopsIn(next, signals - 1)))];
+  });
+}
+
+/** What later signals must know of a signal, beside whether it lets trains past, so that they can announce it from afar. */
+function announceRules(book: RuleBook, scheme: Scheme, reading: SignalReading): void {
+  const { signal } = reading;
+  const farthest = Math.max(0, ...scheme.aspects.map(({ stopsIn }) => (stopsIn === NOWHERE ? 0 : stopsIn)));
+  for (let signals = 1; signals < farthest; signals++)
+    book.rule(names.stopsIn(signal.name, signals), 'bool', or(...mustStopIn(scheme, reading, signals)), {
+      about: signal.id,
+      yes: `A train let past ${signal.name} must stop ${signals === 1 ? 'at the next signal' : `${signals} signals on`}`,
+      no: `A train let past ${signal.name} need not stop ${signals === 1 ? 'at the next signal' : `${signals} signals on`}`,
+    });
+}
+
+/** The first aspect of its system, the one for stop, unless it may proceed; else the one that announces the nearest stop. */
+function aspectOf(scheme: Scheme, reading: SignalReading): Expr {
+  const { signal } = reading;
+  const [stop, ...proceeding] = ASPECT_SYSTEMS[signal.system].aspects;
+  const announced = proceeding.slice(0, -1).reduceRight(
+    (otherwise, { id, stopsIn }) => {
+      const stops = mustStopIn(scheme, reading, stopsIn);
+      return stops.length > 0 ? when(or(...stops), value(id), otherwise) : otherwise;
+    },
+    value(proceeding.at(-1)!.id),
+  );
+  return when(not(name(names.proceed(signal.name))), value(stop.id), announced);
 }

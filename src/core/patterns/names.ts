@@ -16,6 +16,7 @@ export const may = (signal: string, to: string) => `may.${safe(signal)}.${safe(t
 export const go = (signal: string, to: string) => `go.${safe(signal)}.${safe(to)}`;
 export const free = (signal: string, to: string) => `free.${safe(signal)}.${safe(to)}`;
 export const proceed = (signal: string) => `proceed.${safe(signal)}`;
+export const stopsIn = (signal: string, signals: number) => `stops.${safe(signal)}.${signals}`;
 export const shows = (signal: string) => `signal.${safe(signal)}`;
 export const held = (stretch: string, side: string) => `held.${safe(stretch)}.${safe(side)}`;
 export const tell = (stretch: string, side: string) => `tell.${safe(stretch)}.${safe(side)}`;

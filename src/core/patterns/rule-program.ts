@@ -8,6 +8,7 @@ import { turnoutRules } from './turnout-control';
 /** The rule program of a layout: the single truth of what its signals and turnouts do. */
 export function writeRuleProgram(scheme: Scheme): Program {
   return assemble(
+    scheme,
     occupancyRules(scheme),
     turnoutRules(scheme),
     automaticBlockRules(scheme),

@@ -1,4 +1,5 @@
 import { divideTrack, type Partition } from '../detection';
+import { type Aspect, aspectsOf } from '../kinds';
 import { and, type Declaration, type Expr, is, name, not, type Program, type Role, type Why } from '../logic';
 import { layoutSpeedMmPerS, stoppingTimeS } from '../measure';
 import { findStretches, readSignals, type SignalReading, type Stretch, type Stretches, type Way } from '../signals';
@@ -31,6 +32,8 @@ export interface Scheme {
   stretches: Stretches;
   /** How long a cleared way stays locked after it is put back: the slowest train's stopping time and a second. */
   releaseMs: number;
+  /** Everything that a signal of the layout can show; rules and runs have an aspect by its number here. */
+  aspects: Aspect[];
   /** Ways by signal, by the signal they lead to, by the stretch they enter, and by the turnout they pass. */
   waysOf: NamedWay[][];
   waysTo: NamedWay[][];
@@ -54,6 +57,7 @@ export function compileScheme(document: LayoutDocument): Scheme {
     readings,
     stretches,
     releaseMs: releaseTimeMs(document),
+    aspects: aspectsOf(readings.map(({ signal }) => signal.system)),
     waysOf: readings.map((reading) => nameWays(partition, readings, stretches, reading)),
     waysTo: lists(readings.length),
     waysInto: lists(stretches.all.length),
@@ -148,10 +152,10 @@ export function pointsLie(scheme: Scheme, way: Way): Expr[] {
   return way.conditions.map((c) => is(name(names.points(scheme.document.turnouts[c.turnout]!.name)), c.position));
 }
 
-export function assemble(...books: RuleBook[]): Program {
+export function assemble({ aspects }: Scheme, ...books: RuleBook[]): Program {
   return {
     scanMs: 20,
-    enums: { aspect: ['stop', 'caution', 'clear'], position: ['straight', 'diverging', 'between'] },
+    enums: { aspect: aspects.map(({ id }) => id), position: ['straight', 'diverging', 'between'] },
     declarations: books.flatMap((book) => book.declarations),
   };
 }

@@ -1,6 +1,7 @@
 import { consistOf, type Partition, pieceAt, senseCurrent } from '../detection';
+import type { Aspect } from '../kinds';
 import { layoutSpeedMmPerS, mmOf, SCAN_S } from '../measure';
-import { type Aspect, obligationOf, type SignalReading, type SignalsOn, signalsAlong } from '../signals';
+import { type SignalReading, type SignalsOn, signalsAlong } from '../signals';
 import type { LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
 import { Proximity } from './proximity';
@@ -186,7 +187,7 @@ export class Plant {
     const before = train.speed;
     const ahead = train.lookAhead(this.points, this.signalsOn);
     const signal = train.nextSignal(ahead);
-    train.drive(ahead, (s) => obligationOf(aspectOf(s)));
+    train.drive(ahead, (s) => aspectOf(s).stopsIn);
     if (before === 0 && train.speed > 0) events.push({ kind: 'starts', train: index });
     if (before > 0 && train.speed === 0) events.push({ kind: 'stands', train: index, signal });
     if (train.speed === 0) return false;
@@ -194,8 +195,8 @@ export class Plant {
       const { signal: passed } = ahead.shift()!;
       const aspect = aspectOf(passed);
       events.push({ kind: 'passes', train: index, signal: passed, aspect, fell: train.pass(passed) });
-      train.cautious = obligationOf(aspect) === 'be ready to stop at the next';
-      if (obligationOf(aspect) === 'stop') train.stranded = true;
+      train.cautious = aspect.stopsIn === 1;
+      if (aspect.stopsIn === 0) train.stranded = true;
     }
     if (train.head < train.nextCrossing) return false;
     const mishap = train.extend(this.points);

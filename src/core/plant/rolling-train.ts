@@ -1,6 +1,6 @@
 import { type Consist, type Partition, turnedRound } from '../detection';
 import { CAUTION_SHARE, mostBrakingMm, SCAN_S, SIGHT_BEYOND_BRAKING_MM, STOP_SHORT_MM } from '../measure';
-import { END_OF_TRACK, mustStopBefore, type Obligation, type SignalsOn } from '../signals';
+import { END_OF_TRACK, mustStopBefore, type SignalsOn } from '../signals';
 import { entriesBetween } from './stance';
 import { pieceLengthMm, type ReadPoints, stepOn, type TapeEntry, turnTape } from './tape';
 
@@ -116,15 +116,15 @@ export class RollingTrain {
   }
 
   /** One step of driving: towards top speed, held by what the signals in sight oblige him to, and by the end of the track. */
-  drive(ahead: Ahead[], shows: (signal: number) => Obligation): void {
+  drive(ahead: Ahead[], stopsIn: (signal: number) => number): void {
     const { accelerationMmPerS2: up, brakingMmPerS2: down, topMmPerS, startDelayMs } = this.figures;
     let wish = this.running && !this.stranded ? topMmPerS * (this.cautious ? CAUTION_SHARE : 1) : 0;
     let inSight = 0;
     while (inSight < ahead.length && ahead[inSight]!.at - this.head <= this.sightMm) {
       const { signal, at } = ahead[inSight++]!;
-      if (signal >= 0 && at - this.head <= this.brakingMm && shows(signal) !== 'stop') this.countedOn.add(signal);
+      if (signal >= 0 && at - this.head <= this.brakingMm && stopsIn(signal) !== 0) this.countedOn.add(signal);
     }
-    const before = mustStopBefore(inSight, (i) => ahead[i]!.signal, shows);
+    const before = mustStopBefore(inSight, (i) => ahead[i]!.signal, stopsIn);
     const mustStopAt = before < 0 ? Number.POSITIVE_INFINITY : ahead[before]!.at;
     const goalRoom = this.goalAt === undefined ? Number.POSITIVE_INFINITY : this.goalAt - this.head;
     if (goalRoom <= GOAL_REACHED_MM && this.speed === 0) {

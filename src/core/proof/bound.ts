@@ -1,4 +1,4 @@
-import { END_OF_TRACK, mustStopBefore, OBLIGATIONS } from '../signals';
+import { END_OF_TRACK, mustStopBefore } from '../signals';
 import type { Before } from './placements';
 
 /**
@@ -15,12 +15,12 @@ export const boundValues = (things: number): number => (1 << (things + 1)) - 1;
 
 /**
  * Bound past everything that lies before the thing it must stop at as signals show now, and past what it was bound past before.
- * `aspectOf` gives an aspect by its number; `lies` how points lie, or undefined while they move.
+ * `stopsIn` gives what a signal obliges to; `lies` how points lie, or undefined while they move.
  */
 export function boundNow(
   before: Before[],
   bound: number,
-  aspectOf: (signal: number) => number,
+  stopsIn: (signal: number) => number,
   lies: (turnout: number) => number | undefined,
 ): number {
   const count = before.length;
@@ -32,16 +32,12 @@ export function boundNow(
     if (over.some(({ turnout }) => lies(turnout) === undefined)) break;
     if (over.every(({ turnout, position }) => lies(turnout) === position)) coming.push(i);
   }
-  const stop = mustStopBefore(
-    coming.length,
-    (i) => before[coming[i]!]!.signal,
-    (signal) => OBLIGATIONS[aspectOf(signal)]!,
-  );
+  const stop = mustStopBefore(coming.length, (i) => before[coming[i]!]!.signal, stopsIn);
   const past = Math.max(boundPast(bound), stop < 0 ? count : coming[stop]!);
   let counted = (bound + 1) & ~(1 << boundPast(bound));
   for (let i = 0; i < past; i++) {
     const { signal } = before[i]!;
-    if (signal !== END_OF_TRACK && aspectOf(signal) !== 0) counted |= 1 << i;
+    if (signal !== END_OF_TRACK && stopsIn(signal) !== 0) counted |= 1 << i;
   }
   return numberOf(past, counted);
 }

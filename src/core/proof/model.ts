@@ -1,3 +1,4 @@
+import type { Aspect } from '../kinds';
 import { names, type Scheme } from '../patterns';
 import { END_OF_TRACK } from '../signals';
 import type { HarmId, Telling } from '../simulation';
@@ -46,6 +47,8 @@ export class ProofModel {
   private readonly plant: Int32Array;
   /** What signals show, by one number of the rules: in the state last gone to. */
   private showing = 0;
+  /** What each aspect obliges to, by its number in the rules. */
+  private readonly stopsIn: number[];
   private readonly sights: Sight[];
   /** For each pair of trains (`twoOf`). */
   private readonly meetings: Meetings[];
@@ -58,7 +61,7 @@ export class ProofModel {
   readonly pairs = new Pairs();
   /** What signals show and how turnouts lie to drivers who look now. */
   private looked = 0;
-  private readonly aspectSeen = (signal: number) => this.rules.showings.thing(this.looked, signal);
+  private readonly stopsInSeen = (signal: number) => this.stopsIn[this.rules.showings.thing(this.looked, signal)]!;
   private readonly liesSeen = (turnout: number) => {
     const state = this.rules.showings.lies(this.looked, turnout);
     return state >= MOVING ? undefined : state;
@@ -78,6 +81,7 @@ export class ProofModel {
     this.startHarms = harms;
     this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
     this.scheme = start.scheme;
+    this.stopsIn = this.scheme.aspects.map(({ stopsIn }) => stopsIn);
     this.rules = new Rules(wiringOf(start, on.has('hold')), standingOf(start));
     const { rules } = this;
     this.trains = proofTrainsOf(start, on.has('turn back'));
@@ -139,9 +143,12 @@ export class ProofModel {
     for (let t = 0; t < turnouts.length; t++) turnouts[t] = this.rules.turnoutIn(this.ruleState, t);
   }
 
-  /** What a signal shows in the state last gone to: 0 stop, 1 caution, 2 clear. */
-  aspect(signal: number): number {
-    return this.rules.showings.thing(this.showing, signal);
+  /** What a signal shows in the state last gone to. */
+  aspect(signal: number): Aspect {
+    return this.scheme.aspects[this.rules.showings.thing(this.showing, signal)]!;
+  }
+  isAtStop(signal: number): boolean {
+    return this.stopsIn[this.rules.showings.thing(this.showing, signal)] === 0;
   }
   /** How a turnout lies; undefined while it moves. */
   private lies(turnout: number): number | undefined {
@@ -225,7 +232,7 @@ export class ProofModel {
     for (const gate of gates) {
       const { signal, over } = before[gate]!;
       if (past > gate || !this.isComing(over)) continue;
-      if (signal === END_OF_TRACK || this.aspect(signal) === 0) return false;
+      if (signal === END_OF_TRACK || this.isAtStop(signal)) return false;
     }
     for (const { turnout, position, facing } of turnouts)
       if (facing && (this.lies(turnout) ?? position) !== position) return false;
@@ -246,7 +253,7 @@ export class ProofModel {
       return false;
     }
     for (const thing of passes) {
-      if (this.aspect(from.before[thing]!.signal) !== 0) continue;
+      if (!this.isAtStop(from.before[thing]!.signal)) continue;
       const fell = countedOn(bound[train]!, thing);
       this.harms |= BIT[fell ? 'signal falls too late to stop' : 'stop not announced in time'];
     }
@@ -285,7 +292,9 @@ export class ProofModel {
 
   canStand(train: number): boolean {
     this.looked = this.showing;
-    return this.present.bound[train]! > boundNow(this.placementOf(train).before, STOOD, this.aspectSeen, this.liesSeen);
+    return (
+      this.present.bound[train]! > boundNow(this.placementOf(train).before, STOOD, this.stopsInSeen, this.liesSeen)
+    );
   }
   stand(train: number): boolean {
     this.present.bound[train] = STOOD;
@@ -388,7 +397,7 @@ export class ProofModel {
     } else if (alone === NONE) bound[train] = STOOD;
     else {
       this.looked = showing;
-      bound[train] = boundNow(this.placementOf(train).before, bound[train]!, this.aspectSeen, this.liesSeen);
+      bound[train] = boundNow(this.placementOf(train).before, bound[train]!, this.stopsInSeen, this.liesSeen);
     }
   }
 }

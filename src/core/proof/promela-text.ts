@@ -1,3 +1,4 @@
+import { NOWHERE } from '../kinds';
 import { names } from '../patterns';
 import { HARM_IDS, type HarmId, type Telling } from '../simulation';
 import type { ProofModel } from './model';
@@ -6,6 +7,9 @@ import { type PromelaRules, slotText, writeRulesPromela } from './write-rules-pr
 
 /** The flag of each harm in the model: `spin -DHARM=harm_trains_touch` looks for that one. */
 export const harmFlag = (harm: HarmId): string => `harm_${harm.replaceAll(' ', '_')}`;
+
+/** More things than lie before any train. */
+const NO_STOP = 250;
 
 /** The text of a Promela model as it is being written, and the phrases that its parts share. */
 export class PromelaText {
@@ -23,8 +27,18 @@ export class PromelaText {
     this.lines.push(...text);
   };
   readonly slotOf = (name: string): string => slotText(this.model, name);
-  readonly aspectOf = (signal: number): string =>
+  private readonly aspectOf = (signal: number): string =>
     this.slotOf(names.shows(this.model.scheme.readings[signal]!.signal.name));
+  /** A signal shows an aspect that obliges to stop before it. */
+  readonly isAtStop = (signal: number): string =>
+    `(${this.model.scheme.aspects.flatMap(({ stopsIn }, i) => (stopsIn === 0 ? [`${this.aspectOf(signal)} == ${i}`] : [])).join(' || ')})`;
+  /** One more than the number of the signal to stop before, counted from this one, by what it shows; NO_STOP for none. */
+  readonly stopsIn = (signal: number): string =>
+    this.model.scheme.aspects.reduceRight(
+      (rest, { stopsIn }, i) =>
+        `(${this.aspectOf(signal)} == ${i} -> ${stopsIn === NOWHERE ? NO_STOP : stopsIn + 1} : ${rest})`,
+      String(NO_STOP),
+    );
   /** A train is in one of some placements. */
   readonly among = (train: number, numbers: number[]): string =>
     `(${numbers.map((n) => `at${train} == ${n}`).join(' || ')})`;

@@ -18,7 +18,7 @@ export function writePromela(model: ProofModel): string {
   const { previous } = model.rules;
   const { compiled, program } = model.rules.wiring;
   const text = new PromelaText(model);
-  const { rules, say, slotOf, aspectOf, among, where, either, whenever, set } = text;
+  const { rules, say, slotOf, isAtStop, stopsIn, among, where, either, whenever, set } = text;
   const first = { ...model.present, ...model.memoryNow() };
   const numberOf = (a: number, b: number) => twoOf(Math.min(a, b), Math.max(a, b));
 
@@ -62,7 +62,7 @@ export function writePromela(model: ProofModel): string {
       const meets =
         signal === END_OF_TRACK
           ? `stop = ${k}`
-          : `if :: next == 0 -> if :: ${aspectOf(signal)} == 0 -> stop = ${k} :: else -> next = 3 - ${aspectOf(signal)} fi :: next == 2 -> stop = ${k} :: else fi`;
+          : `if :: next == 0 -> next = ${stopsIn(signal)} :: else -> next-- fi; ${whenever('next == 1', `stop = ${k}`)}`;
       return [
         moving.length > 0 ? `${whenever(moving.join(' || '), 'known = 0')}; ` : '',
         whenever(['known', `stop == ${count}`, ...lie].join(' && '), meets),
@@ -71,7 +71,7 @@ export function writePromela(model: ProofModel): string {
     const counts = before.flatMap(({ signal }, k) =>
       signal === END_OF_TRACK
         ? []
-        : [whenever(`past${t} > ${k} && ${aspectOf(signal)} != 0`, `counted${t} = counted${t} | ${1 << k}`)],
+        : [whenever(`past${t} > ${k} && !${isAtStop(signal)}`, `counted${t} = counted${t} | ${1 << k}`)],
     );
     return [
       `stop = ${count}; known = 1; next = 0`,

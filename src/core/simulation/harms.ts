@@ -66,13 +66,13 @@ export const HARMS: Record<HarmId, Harm> = {
     never: 'no train runs off the end of the track',
   },
   'stop not announced in time': {
-    event: (e) => e.kind === 'passes' && e.aspect === 'stop' && !e.fell,
+    event: (e) => e.kind === 'passes' && e.aspect.stopsIn === 0 && !e.fell,
     holds: 'Every stop is announced in time to brake for it.',
     fails: 'A train can pass a signal at stop, because the stop was not announced in time.',
     never: 'no stop comes unannounced',
   },
   'signal falls too late to stop': {
-    event: (e) => e.kind === 'passes' && e.aspect === 'stop' && e.fell,
+    event: (e) => e.kind === 'passes' && e.aspect.stopsIn === 0 && e.fell,
     holds: 'No signal ever falls to stop before a train that can no longer stop at it.',
     fails: 'A signal can fall to stop before a train that can no longer stop at it.',
     never: 'no signal falls before a train that can no longer stop',

@@ -1,5 +1,4 @@
 import { names } from '../patterns';
-import type { Aspect } from '../signals';
 import { type Drawing, straighten, xOf } from '../track';
 import { type Rehearsal, TICK_MS } from './rehearsal';
 
@@ -22,7 +21,8 @@ export interface TrainFrame {
 export interface RehearsalFrame {
   tick: number;
   trains: TrainFrame[];
-  aspects: Aspect[];
+  /** Names of the aspects that are shown. */
+  aspects: string[];
   points: ('straight' | 'diverging' | 'between')[];
   occupied: string[];
   locked: boolean[];
@@ -44,7 +44,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
       off: train.off,
       order: orderOf(rehearsal, t),
     })),
-    aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s)),
+    aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s).id),
     points: plant.motors.map((motor) => motor.position),
     occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b.name)) === 1).map((b) => b.name),
     held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal.name)) === 1),

@@ -1,8 +1,8 @@
+import type { Aspect } from '../kinds';
 import { type Compiled, compileProgram, type Evaluator, evaluatorOf, Interpreter, type Program } from '../logic';
 import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
 import { Plant, type PlantEvent } from '../plant';
-import { ASPECTS, type Aspect } from '../signals';
 import type { LayoutDocument } from '../survey';
 import { Orders } from './orders';
 import { Random } from './random';
@@ -123,7 +123,7 @@ export class Rehearsal {
       for (const id of section.detectors)
         this.detectSlots.push({ slot: slot(names.detect(detectors.get(id)!)), section: section.index });
     }
-    this.aspects = this.scheme.readings.map(() => 'stop');
+    this.aspects = this.scheme.readings.map(() => this.scheme.aspects[0]!);
     this.orders = new Orders(partition, this.plant);
     for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
     this.writeInputs();
@@ -164,7 +164,7 @@ export class Rehearsal {
   private readOutputs(emit: (event: RehearsalEvent) => void): void {
     const { values } = this.evaluator;
     for (let s = 0; s < this.aspectSlots.length; s++) {
-      const aspect = ASPECTS[values[this.aspectSlots[s]!]!]!;
+      const aspect = this.scheme.aspects[values[this.aspectSlots[s]!]!]!;
       if (aspect === this.aspects[s]) continue;
       this.aspects[s] = aspect;
       emit({ kind: 'aspect', signal: s, aspect });
@@ -312,7 +312,7 @@ export class Rehearsal {
     if ('signal' in event) hash.add(event.signal);
     if ('turnout' in event) hash.add(event.turnout);
     if ('section' in event) hash.add(event.section * 2 + (event.occupied ? 1 : 0));
-    if ('aspect' in event) hash.add(ASPECTS.indexOf(event.aspect));
+    if ('aspect' in event) hash.add(this.scheme.aspects.indexOf(event.aspect));
     if ('position' in event) hash.add(POSITIONS.indexOf(event.position));
     if (event.kind === 'told')
       for (const character of JSON.stringify(event.command)) hash.add(character.codePointAt(0)!);

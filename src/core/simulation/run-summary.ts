@@ -42,7 +42,7 @@ export function* summariseRun(
     while (next < commands.length && commands[next]!.tick <= run.tick) run.command(commands[next++]!.command);
     run.step((event) => {
       if (event.kind === 'stands') trains[event.train]!.stops += 1;
-      if (event.kind === 'passes' && event.aspect === 'stop') passedAtStop += 1;
+      if (event.kind === 'passes' && event.aspect.stopsIn === 0) passedAtStop += 1;
       const says = sayEvent(run, event);
       if (!says) return;
       const kind = eventKind(event);

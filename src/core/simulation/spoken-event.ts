@@ -30,7 +30,7 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
   const turnout = (index: number) => document.turnouts[index]!.name;
   switch (event.kind) {
     case 'passes':
-      return `${train(event.train)} passes ${signal(event.signal)} at ${event.aspect}`;
+      return `${train(event.train)} passes ${signal(event.signal)} at ${event.aspect.id}`;
     case 'stands':
       return event.signal < 0
         ? `${train(event.train)} stands`
@@ -52,7 +52,7 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
     case 'points':
       return event.position === 'between' ? undefined : `${turnout(event.turnout)} lies ${event.position}`;
     case 'aspect':
-      return `${signal(event.signal)} shows ${event.aspect}`;
+      return `${signal(event.signal)} shows ${event.aspect.id}`;
     case 'detector': {
       const blocks = scheme.partition.sections[event.section]!.blocks.map((b) => scheme.partition.blocks[b]!.name);
       return `${blocks.join(' and ')} ${event.occupied ? 'sees a train' : 'sees nothing any more'}`;

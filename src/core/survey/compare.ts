@@ -1,20 +1,9 @@
 import { type ShownUnit, showLength, type TenthUm } from '../measure';
+import { LIST_NAMES, type ListName, type Thing, thingsOf } from './lists';
+import { callThing } from './say-thing';
 import type { LayoutDocument } from './schema';
 
-/** The lists of things in a document, in the order in which differences are told. */
-export const LISTS = {
-  lines: 'Line',
-  joins: 'Join',
-  turnouts: 'Turnout',
-  crossings: 'Crossing',
-  features: '',
-  blocks: 'Block',
-  detectors: 'Detector',
-  areas: 'Area',
-  vehicles: 'Vehicle',
-  trains: 'Train',
-} as const;
-export type ListName = keyof typeof LISTS;
+/** The fields of a document beside its lists, in words. */
 export const FIELDS = {
   name: 'Name of the layout',
   notes: 'Notes',
@@ -27,17 +16,6 @@ export const FIELDS = {
   referenceLine: 'Line of the ruler',
 } as const;
 export type FieldName = keyof typeof FIELDS;
-
-const FEATURE_NAMES: Record<string, string> = {
-  mark: 'Block mark',
-  stopMark: 'Stop mark',
-  levelCrossing: 'Level crossing',
-  liftOut: 'Lift-out joint',
-  edge: 'Edge of the layout',
-  hidden: 'Hidden stretch',
-  limit: 'Limit of authority',
-  spot: 'Spot detector',
-};
 
 /** A place that a difference can be shown at. */
 export interface DifferencePlace {
@@ -57,8 +35,6 @@ export interface Difference {
   after?: DifferencePlace;
 }
 
-export type Thing = { id: string } & Record<string, unknown>;
-
 /** What changed from one document to another, thing by thing. The order of things in their lists does not count. */
 export function compareDocuments(before: LayoutDocument, after: LayoutDocument): Difference[] {
   const found: Difference[] = [];
@@ -68,7 +44,7 @@ export function compareDocuments(before: LayoutDocument, after: LayoutDocument):
     const says = short ? `${FIELDS[field]}: ${before[field]} became ${after[field]}` : `${FIELDS[field]} changed`;
     found.push({ key: field, change: 'changed', says });
   }
-  for (const list of Object.keys(LISTS) as ListName[]) {
+  for (const list of LIST_NAMES) {
     const old = byId(before, list);
     const now = byId(after, list);
     for (const id of new Set([...old.keys(), ...now.keys()])) {
@@ -87,7 +63,7 @@ export function compareDocuments(before: LayoutDocument, after: LayoutDocument):
 }
 
 export function byId(document: LayoutDocument, list: ListName): Map<string, Thing> {
-  return new Map((document[list] as unknown as Thing[]).map((thing) => [thing.id, thing]));
+  return new Map(thingsOf(document, list).map((thing) => [thing.id, thing]));
 }
 
 /** Deep equality of plain data, whatever the order of fields; a field left out is the same as undefined. */
@@ -102,16 +78,9 @@ export function same(a: unknown, b: unknown): boolean {
 const isLength = (value: unknown): value is { tenthUm: TenthUm } =>
   typeof value === 'object' && value !== null && 'tenthUm' in value;
 
-function callIt(list: ListName, thing: Thing, unit: ShownUnit): string {
-  const kind = String(thing.kind ?? '');
-  const what = list === 'features' ? (FEATURE_NAMES[kind] ?? kind[0]!.toUpperCase() + kind.slice(1)) : LISTS[list];
-  if (typeof thing.name === 'string') return `${what} ${thing.name}`;
-  return isLength(thing.at) ? `${what} at ${showLength(thing.at.tenthUm, unit)}` : `${what} ${thing.id}`;
-}
-
 function sayDifference(list: ListName, was: Thing | undefined, is: Thing | undefined, unit: ShownUnit): string {
-  if (!was) return `${callIt(list, is!, unit)} added`;
-  const what = callIt(list, was, unit);
+  if (!was) return `${callThing(list, is!, unit)} added`;
+  const what = callThing(list, was, unit);
   if (!is) return `${what} removed`;
   const parts = [...new Set([...Object.keys(was), ...Object.keys(is)])]
     .filter((field) => !same(was[field], is[field]))

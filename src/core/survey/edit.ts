@@ -1,19 +1,18 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
+import { ASPECT_SYSTEM_IDS } from '../kinds';
 import { showLength, type TenthUm, type TypedLength } from '../measure';
+import { FEATURES } from './feature-kinds';
+import { LIST_NAMES, LISTS, thingsOf } from './lists';
+import type { Feature } from './lists/features';
+import type { Train } from './lists/trains';
+import type { Turnout } from './lists/turnouts';
+import type { Vehicle } from './lists/vehicles';
 import { asTyped, freshId } from './new-document';
-import { referenceFaults } from './read-document';
+import { referenceFaults } from './reference-faults';
 import { Refused, refuse } from './refused';
 import { remove } from './remove';
-import {
-  type Facing,
-  type Feature,
-  type LayoutDocument,
-  type LineEnd,
-  LONGEST_NAME,
-  type Train,
-  type Turnout,
-  type Vehicle,
-} from './schema';
+import type { Facing, LayoutDocument, LineEnd } from './schema';
+import { LONGEST_NAME } from './schema-parts';
 
 enablePatches();
 
@@ -108,13 +107,13 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'add cut': {
       refuseTaken(document, edit.line, edit.at);
       document.features.push({
-        id: freshId(document, edit.kind === 'gap' ? 'g' : 'm'),
+        id: freshId(document, FEATURES[edit.kind].prefix),
         line: edit.line,
         at: edit.at,
         certainty: 'tentative',
         ...(edit.kind === 'gap' ? { kind: 'gap', rail: 'right' } : { kind: 'mark' }),
       } as Feature);
-      return `Add ${edit.kind === 'gap' ? 'gap' : 'block mark'} at ${shown(edit.at)}`;
+      return `Add ${FEATURES[edit.kind].title.toLowerCase()} at ${shown(edit.at)}`;
     }
     case 'add buffer': {
       const there = document.features.some(
@@ -122,7 +121,13 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       );
       if (there) refuse(`There is already a buffer at ${shown(edit.at)}.`);
       const { line, at } = edit;
-      document.features.push({ id: freshId(document, 'x'), kind: 'buffer', line, at, certainty: 'tentative' });
+      document.features.push({
+        id: freshId(document, FEATURES.buffer.prefix),
+        kind: 'buffer',
+        line,
+        at,
+        certainty: 'tentative',
+      });
       return `Add buffer at ${shown(at)}`;
     }
     case 'add signal': {
@@ -133,13 +138,13 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       );
       if (twin) refuse(`Signal ${(twin as { name: string }).name} already stands there for that direction.`);
       document.features.push({
-        id: freshId(document, 's'),
+        id: freshId(document, FEATURES.signal.prefix),
         kind: 'signal',
         name,
         line: edit.line,
         at: edit.at,
         governs: edit.governs,
-        system: 'three-aspect',
+        system: ASPECT_SYSTEM_IDS[0]!,
         certainty: 'tentative',
       });
       return `Place signal ${name} at ${shown(edit.at)}`;
@@ -147,7 +152,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'add detector': {
       const name = nextName(document, 'D');
       document.detectors.push({
-        id: freshId(document, 'd'),
+        id: freshId(document, LISTS.detectors.prefix),
         name,
         kind: 'current',
         anchor: { line: edit.line, at: edit.at },
@@ -161,11 +166,11 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'add train': {
       const name = named(edit.train.name, LONGEST_NAME.train, 'A train needs a name.');
       const ids = edit.vehicles.map((vehicle) => {
-        const id = freshId(document, 'v');
+        const id = freshId(document, LISTS.vehicles.prefix);
         document.vehicles.push({ ...vehicle, id });
         return id;
       });
-      document.trains.push({ ...edit.train, name, id: freshId(document, 'tr'), vehicles: ids });
+      document.trains.push({ ...edit.train, name, id: freshId(document, LISTS.trains.prefix), vehicles: ids });
       return `Add train ${name}`;
     }
     case 'move':
@@ -181,18 +186,15 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       if (document.blocks.some((b) => b.name === name && b.id !== edit.id)) refuse(`There is already a block ${name}.`);
       const known = document.blocks.find((b) => b.id === edit.id);
       if (known) known.name = name;
-      else document.blocks.push({ id: freshId(document, 'b'), name, anchor: edit.anchor });
+      else document.blocks.push({ id: freshId(document, LISTS.blocks.prefix), name, anchor: edit.anchor });
       return `Name block ${name}`;
     }
     case 'rename': {
-      const thing =
-        document.turnouts.find((t) => t.id === edit.id) ??
-        document.lines.find((l) => l.id === edit.id) ??
-        document.detectors.find((d) => d.id === edit.id) ??
-        document.features.find((f) => f.id === edit.id);
-      if (!thing || !('name' in thing)) return refuse('That has no name to change.');
-      const isTrack = document.lines.some((l) => l.id === edit.id);
-      const name = named(edit.name, isTrack ? LONGEST_NAME.track : LONGEST_NAME.thing, 'Type a name.');
+      const list = LIST_NAMES.find((name) => thingsOf(document, name).some(({ id }) => id === edit.id));
+      const thing = list && thingsOf(document, list).find(({ id }) => id === edit.id)!;
+      const longest = list && LISTS[list].longestName;
+      if (!thing || !longest || typeof thing.name !== 'string') return refuse('That has no name to change.');
+      const name = named(edit.name, longest, 'Type a name.');
       thing.name = name === thing.name ? name : freeName(document, name);
       return `Rename to ${name}`;
     }
@@ -228,7 +230,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
 }
 
 function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' }>): string {
-  const id = freshId(document, 'L');
+  const id = freshId(document, LISTS.lines.prefix);
   document.lines.push({
     id,
     name: edit.name.trim() ? named(edit.name, LONGEST_NAME.track, '') : id,
@@ -236,21 +238,25 @@ function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' 
   });
   if (document.lines.length === 1) document.referenceLine = id;
   if (edit.circuit) {
-    document.joins.push({ id: freshId(document, 'j'), a: { line: id, end: 'end' }, b: { line: id, end: 'start' } });
+    document.joins.push({
+      id: freshId(document, LISTS.joins.prefix),
+      a: { line: id, end: 'end' },
+      b: { line: id, end: 'start' },
+    });
   }
   return `Add line ${edit.name}`;
 }
 
 function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add turnout' }>): string {
   const { leads, turnout } = edit;
-  const line = freshId(document, 'L');
+  const line = freshId(document, LISTS.lines.prefix);
   document.lines.push({
     id: line,
     name: leads.name.trim() ? named(leads.name, LONGEST_NAME.track, '') : line,
     length: leads.length,
   });
   const up = turnout.facing === 'up';
-  const id = freshId(document, 't');
+  const id = freshId(document, LISTS.turnouts.prefix);
   const name = freeName(document, edit.name?.trim() || nextName(document, 'T'));
   document.turnouts.push({ ...turnout, id, name, diverging: { line, end: up ? 'start' : 'end' } });
   if (leads.kind === 'back') {
@@ -259,7 +265,7 @@ function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add tur
       refuse(
         `The track leaves ${up ? 'upwards' : 'downwards'}, so it has to come back at ${up ? 'more' : 'less'} than ${showLength(turnout.at.tenthUm, document.shownUnit)}.`,
       );
-    const second = freshId(document, 't');
+    const second = freshId(document, LISTS.turnouts.prefix);
     document.turnouts.push({
       ...turnout,
       id: second,
@@ -291,7 +297,7 @@ function move(document: LayoutDocument, id: string, at: TypedLength): string {
   }
   if ('to' in feature) feature.to = asTyped(feature.to.tenthUm + at.tenthUm - from);
   feature.at = at;
-  const what = feature.kind === 'mark' ? 'block mark' : 'name' in feature ? feature.name : feature.kind;
+  const what = 'name' in feature ? feature.name : FEATURES[feature.kind].title.toLowerCase();
   return `Move ${what} to ${shown}`;
 }
 
@@ -325,7 +331,7 @@ function refuseTaken(document: LayoutDocument, line: string, at: TypedLength, bu
       places.some((place) => place.line === f.line && place.at === f.at.tenthUm),
   );
   if (!there) return;
-  const what = there.kind === 'gap' ? 'gap' : 'block mark';
+  const what = FEATURES[there.kind].title.toLowerCase();
   const where = showLength(there.at.tenthUm, document.shownUnit);
   const one = there.line === line && there.at.tenthUm === at.tenthUm;
   refuse(

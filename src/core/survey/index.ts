@@ -1,11 +1,47 @@
 /**
- * The layout document: lines with distances, and what sits on them. Read `schema.ts` first, then `edit.ts`.
+ * The layout document: lines with distances, and what sits on them. Read `schema.ts` first, then `lists/`, then `edit.ts`.
  * A document is data that was taped and decided; everything else in core is computed from it.
  */
 export { compareDocuments, type Difference, type DifferencePlace } from './compare';
-export * from './edit';
-export * from './merge';
-export * from './migrate-document';
-export * from './new-document';
-export * from './read-document';
-export * from './schema';
+export {
+  applyChange,
+  applyEdit,
+  type Change,
+  type Edit,
+  type EditResult,
+  type LeadsTo,
+  replaceDocument,
+  type Step,
+} from './edit';
+export { FEATURE_KINDS, FEATURES, type FeatureKind } from './feature-kinds';
+export { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
+export type { BlockName } from './lists/blocks';
+export type { Crossing } from './lists/crossings';
+export type { Detector } from './lists/detectors';
+export type { Feature, FeatureOf } from './lists/features';
+export type { Join } from './lists/joins';
+export type { Line } from './lists/lines';
+export type { Train } from './lists/trains';
+export type { Turnout } from './lists/turnouts';
+export type { Vehicle } from './lists/vehicles';
+export { mergeDocuments, separateIds } from './merge';
+export { DIRECTIONS, DOCUMENT_VERSION, migrateDocument } from './migrate-document';
+export { asTyped, freshId, newDocument } from './new-document';
+export { type DocumentReading, readDocument, readDocumentText, writeDocumentText } from './read-document';
+export { type Fault, referenceFaults } from './reference-faults';
+export { callThing, placeThing } from './say-thing';
+export {
+  DOCUMENT_FORMAT,
+  documentSchema,
+  type Facing,
+  type Gap,
+  isKind,
+  type LayoutDocument,
+  type LineEnd,
+  type Mark,
+  type Place,
+  type Signal,
+  signalsOf,
+  type TurnoutPosition,
+} from './schema';
+export { LONGEST_NAME } from './schema-parts';

@@ -1,7 +1,7 @@
-import { byId, FIELDS, type FieldName, LISTS, type ListName, same } from './compare';
+import { byId, FIELDS, type FieldName, same } from './compare';
+import { LIST_NAMES, LISTS, thingsOf } from './lists';
+import { renameIn } from './lists/references';
 import type { LayoutDocument } from './schema';
-
-const LIST_NAMES = Object.keys(LISTS) as ListName[];
 
 /**
  * Their document with the things named in `mine` taken from my own. The result can point nowhere (a gap on a line that the
@@ -24,9 +24,6 @@ export function mergeDocuments(own: LayoutDocument, theirs: LayoutDocument, mine
   return merged as unknown as LayoutDocument;
 }
 
-/** Fields that hold the id of another thing. */
-const POINTERS = new Set(['id', 'line', 'throwsWith', 'referenceLine', 'vehicles']);
-
 /**
  * My document with another id for each thing that both sides added under one id, so that the two are told apart. `base` is
  * the document both started from.
@@ -47,11 +44,13 @@ export function separateIds(base: LayoutDocument, own: LayoutDocument, theirs: L
     }
   }
   if (renamed.size === 0) return own;
-  const walk = (value: unknown, pointer: boolean): unknown => {
-    if (typeof value === 'string') return pointer ? (renamed.get(value) ?? value) : value;
-    if (Array.isArray(value)) return value.map((part) => walk(part, pointer));
-    if (typeof value !== 'object' || value === null) return value;
-    return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, walk(part, POINTERS.has(key))]));
-  };
-  return walk(own, false) as LayoutDocument;
+  const apart = structuredClone(own);
+  apart.referenceLine = renamed.get(apart.referenceLine) ?? apart.referenceLine;
+  for (const list of LIST_NAMES) {
+    for (const thing of thingsOf(apart, list)) {
+      thing.id = renamed.get(thing.id) ?? thing.id;
+      for (const reference of LISTS[list].refers) renameIn(thing, reference, (id) => renamed.get(id) ?? id);
+    }
+  }
+  return apart;
 }

@@ -1,3 +1,5 @@
+import { LIST_NAMES, LISTS } from './lists';
+
 type Fields = Record<string, unknown>;
 
 /** What each older version needs to become the next one. A step takes whatever it finds: the schema judges the outcome. */
@@ -9,13 +11,20 @@ const STEPS: Record<number, (old: Fields) => Fields> = {
 /** The names that directions have until somebody gives them others; common practice, no source. */
 export const DIRECTIONS = { up: 'eastbound', down: 'westbound' };
 
-/** Brings an older document up to a version, one step after the other; one that cannot be is given back as it is. */
-export function migrateDocument(value: Fields, to: number): Fields {
+/** The document version this program writes. Older versions are migrated, newer ones are refused. */
+export const DOCUMENT_VERSION = Math.max(
+  ...Object.keys(STEPS).map((version) => Number(version) + 1),
+  ...LIST_NAMES.map((list) => LISTS[list].since ?? 1),
+);
+
+/** Brings an older document up to the present version, one step after the other, with the lists that it could not have, empty. */
+export function migrateDocument(value: Fields): Fields {
   let document = value;
-  for (let version = document.version; typeof version === 'number' && version < to; version = document.version) {
-    const step = STEPS[version];
-    if (!step) return document;
-    document = { ...step(document), version: version + 1 };
+  while (Number.isInteger(document.version) && (document.version as number) >= 1) {
+    const version = document.version as number;
+    if (version >= DOCUMENT_VERSION) break;
+    const brought = LIST_NAMES.filter((list) => LISTS[list].since === version + 1).map((list) => [list, []]);
+    document = { ...(STEPS[version]?.(document) ?? document), ...Object.fromEntries(brought), version: version + 1 };
   }
   return document;
 }

@@ -1,6 +1,7 @@
 import { cm, type ScaleId, type TenthUm, type TypedLength } from '../measure';
-import { DIRECTIONS } from './migrate-document';
-import { DOCUMENT_FORMAT, DOCUMENT_VERSION, type LayoutDocument } from './schema';
+import { LIST_NAMES, type Lists, thingsOf } from './lists';
+import { DIRECTIONS, DOCUMENT_VERSION } from './migrate-document';
+import { DOCUMENT_FORMAT, type LayoutDocument } from './schema';
 
 /** A layout with a name and nothing on it: the bare ruler. */
 export function newDocument(name: string, scale: ScaleId = 'H0', shownUnit: 'cm' | 'inch' = 'cm'): LayoutDocument {
@@ -16,36 +17,15 @@ export function newDocument(name: string, scale: ScaleId = 'H0', shownUnit: 'cm'
     signalSide: 'right',
     turnoutsIn: 'blocks',
     referenceLine: '',
-    lines: [],
-    joins: [],
-    turnouts: [],
-    crossings: [],
-    features: [],
-    blocks: [],
-    detectors: [],
-    areas: [],
-    vehicles: [],
-    trains: [],
+    ...(Object.fromEntries(LIST_NAMES.map((list) => [list, []])) as unknown as Lists),
   };
 }
 
 /** The next free id with a prefix: g1, g2 … Ids are never reused while their bearer exists. */
 export function freshId(document: LayoutDocument, prefix: string): string {
   const used = new Set<string>();
-  for (const list of [
-    document.lines,
-    document.joins,
-    document.turnouts,
-    document.crossings,
-    document.features,
-    document.blocks,
-    document.detectors,
-    document.areas,
-    document.vehicles,
-    document.trains,
-  ]) {
-    for (const thing of list) if (thing.id.startsWith(prefix)) used.add(thing.id);
-  }
+  for (const list of LIST_NAMES)
+    for (const thing of thingsOf(document, list)) if (thing.id.startsWith(prefix)) used.add(thing.id);
   for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }
 

@@ -1,53 +1,75 @@
+import { kindWords, LIST_NAMES, LISTS, type Thing, thingsOf } from './lists';
+import { idsNamed, leaveOut } from './lists/references';
 import { refuse } from './refused';
 import type { LayoutDocument } from './schema';
 
 /** Takes a thing out of a draft with all that cannot be without it; says in words what was done, or refuses. */
 export function remove(document: LayoutDocument, id: string): string {
-  const train = document.trains.find((t) => t.id === id);
-  if (train) return removeTrain(document, id);
-  const lists = [document.features, document.detectors, document.blocks, document.crossings] as { id: string }[][];
-  for (const list of lists) {
-    const index = list.findIndex((thing) => thing.id === id);
-    if (index < 0) continue;
-    const [gone] = list.splice(index, 1) as ({ id: string; kind?: string; name?: string } | undefined)[];
-    return `Delete ${gone?.name ?? (gone?.kind === 'mark' ? 'block mark' : gone?.kind) ?? id}`;
+  const list = LIST_NAMES.find((name) => thingsOf(document, name).some((thing) => thing.id === id));
+  if (!list) return refuse('It is no longer there.');
+  const thing = thingsOf(document, list).find((one) => one.id === id)!;
+  const says = `Delete ${callIt(thing) ?? kindWords(list, thing).toLowerCase()}${LISTS[list].andAll ?? ''}`;
+  const gone = goingWith(document, id);
+  const kept = keepers(document, gone);
+  if (kept) refuse(kept);
+  for (const name of LIST_NAMES) {
+    const things = thingsOf(document, name);
+    if (things.some((one) => gone.has(one.id)))
+      Object.assign(document, { [name]: things.filter((one) => !gone.has(one.id)) });
   }
-  const turnout = document.turnouts.find((t) => t.id === id);
-  if (turnout) {
-    const leg = turnout.diverging.line;
-    const standing = [...document.features, ...document.turnouts].find((thing) => thing.line === leg);
-    if (standing) refuse(`Track ${leg} leads from ${turnout.name} and still has things on it. Delete those first.`);
-    document.turnouts = document.turnouts.filter((t) => t.diverging.line !== leg);
-    removeLine(document, leg);
-    return `Delete ${turnout.name} and its track`;
-  }
-  const line = document.lines.find((l) => l.id === id);
-  if (!line) return refuse('It is no longer there.');
-  const touching = document.turnouts.filter((t) => [t.line, t.diverging.line, t.straight?.line].includes(id));
-  if (touching.length > 0)
-    refuse(
-      `${line.name} has points: ${touching.map((t) => t.name).join(', ')}. Delete ${touching.length === 1 ? 'that' : 'those'} first.`,
-    );
-  removeLine(document, id);
-  return `Delete ${line.name} and all that is on it`;
+  for (const { thing: one, without } of doingWithout(document, gone)) leaveOut(one, without);
+  if (gone.has(document.referenceLine)) document.referenceLine = document.lines[0]?.id ?? '';
+  return says;
 }
 
-/** The vehicles that run in no other train go with it. */
-function removeTrain(document: LayoutDocument, id: string): string {
-  const gone = document.trains.find((train) => train.id === id)!;
-  document.trains = document.trains.filter((train) => train.id !== id);
-  const used = new Set(document.trains.flatMap(({ vehicles }) => vehicles));
-  document.vehicles = document.vehicles.filter((v) => used.has(v.id) || !gone.vehicles.includes(v.id));
-  return `Delete ${gone.name}`;
+const callIt = ({ name }: Thing): string | undefined => (typeof name === 'string' ? name : undefined);
+
+/** All that goes when a thing goes, by id. */
+function goingWith(document: LayoutDocument, id: string): Set<string> {
+  const gone = new Set([id]);
+  for (let before = 0; before !== gone.size; ) {
+    before = gone.size;
+    for (const list of LIST_NAMES) {
+      const { refers, takesAlong } = LISTS[list];
+      const holding = refers.filter(({ whenGone }) => whenGone === 'goes too');
+      for (const thing of thingsOf(document, list)) {
+        if (gone.has(thing.id)) for (const other of takesAlong?.(thing, document) ?? []) gone.add(other);
+        else if (holding.some((reference) => idsNamed(thing, reference).some((named) => gone.has(named))))
+          gone.add(thing.id);
+      }
+    }
+  }
+  return gone;
 }
 
-function removeLine(document: LayoutDocument, id: string): void {
-  document.lines = document.lines.filter((line) => line.id !== id);
-  document.features = document.features.filter((f) => f.line !== id);
-  document.blocks = document.blocks.filter((b) => b.anchor.line !== id);
-  document.detectors = document.detectors.filter((d) => d.anchor.line !== id);
-  document.crossings = document.crossings.filter(({ a, b }) => a.line !== id && b.line !== id);
-  document.joins = document.joins.filter(({ a, b }) => a.line !== id && b.line !== id);
-  for (const train of document.trains) if (train.start?.line === id) train.start = undefined;
-  if (document.referenceLine === id) document.referenceLine = document.lines[0]?.id ?? '';
+/** What stays and keeps something of what would go from going, in a sentence. */
+function keepers(document: LayoutDocument, gone: ReadonlySet<string>): string | undefined {
+  const found: { kept: string; keeps: string; by: string }[] = [];
+  for (const list of LIST_NAMES)
+    for (const thing of thingsOf(document, list).filter((one) => !gone.has(one.id)))
+      for (const reference of LISTS[list].refers) {
+        const { whenGone } = reference;
+        if (typeof whenGone === 'string' || !('keeps' in whenGone)) continue;
+        for (const id of idsNamed(thing, reference))
+          if (gone.has(id)) found.push({ kept: id, keeps: whenGone.keeps, by: callIt(thing) ?? thing.id });
+      }
+  const [first] = found;
+  if (!first) return undefined;
+  const kept = LIST_NAMES.flatMap((list) => thingsOf(document, list)).find(({ id }) => id === first.kept)!;
+  const by = [...new Set(found.filter((one) => one.kept === first.kept).map((one) => one.by))];
+  return `${callIt(kept)} ${first.keeps}: ${by.join(', ')}. Delete ${by.length === 1 ? 'that' : 'those'} first.`;
 }
+
+/** Things that stay and do without a field that named what goes. */
+const doingWithout = (document: LayoutDocument, gone: ReadonlySet<string>): { thing: Thing; without: string }[] =>
+  LIST_NAMES.flatMap((list) =>
+    thingsOf(document, list).flatMap((thing) =>
+      LISTS[list].refers.flatMap((reference) => {
+        const { whenGone } = reference;
+        if (typeof whenGone === 'string' || !('without' in whenGone)) return [];
+        return idsNamed(thing, reference).some((named) => gone.has(named))
+          ? [{ thing, without: whenGone.without }]
+          : [];
+      }),
+    ),
+  );

@@ -3,7 +3,6 @@ import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
 import { type PointerEvent, type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { showLength, type TenthUm } from '@/core/measure';
 import { names } from '@/core/patterns';
-import { ASPECTS, type Aspect } from '@/core/signals';
 import { asTyped, signalsOf } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { blockKey, shownDocument, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
@@ -94,13 +93,13 @@ export function LineSheet({
     () => new Set(board?.occupied ?? (stage === 'signal' ? trial.occupied : [])),
     [board?.occupied, stage, trial.occupied],
   );
-  const aspects = useMemo((): (Aspect | undefined)[] => {
+  const aspects = useMemo((): (string | undefined)[] => {
     if (board) return board.aspects;
     return signalsOf(document).map((signal) => {
       const value = stage === 'signal' ? values[names.shows(signal.name)] : undefined;
-      return value === undefined ? undefined : ASPECTS[value];
+      return value === undefined ? undefined : design?.program.enums.aspect?.[value];
     });
-  }, [board, document, stage, values]);
+  }, [board, design, document, stage, values]);
 
   const withShift = useRef(false);
   const blockAt = (point: Point) => {

@@ -1,25 +1,11 @@
 import { memo } from 'react';
 import { showLength } from '@/core/measure';
-import type { Feature, LayoutDocument } from '@/core/survey';
+import { FEATURES, type Feature, type FeatureKind, type LayoutDocument } from '@/core/survey';
 import { Pickable } from './pickable';
 import type { SheetGeometry } from './sheet-geometry';
 
-/** What each kind of thing is called; gaps, marks and signals have layers of their own. */
-export const THING_NAMES: Partial<Record<Feature['kind'], string>> = {
-  buffer: 'Buffer',
-  platform: 'Platform',
-  levelCrossing: 'Level crossing',
-  spot: 'Spot detector',
-  feeder: 'Feeder',
-  stopMark: 'Stop mark',
-  landmark: 'Landmark',
-  limit: 'Limit of authority',
-  edge: 'Edge of the layout',
-  liftOut: 'Lift-out joint',
-  hidden: 'Hidden stretch',
-  curve: 'Curve',
-  gradient: 'Gradient',
-};
+/** Gaps, marks and signals have layers of their own. */
+const ELSEWHERE: ReadonlySet<FeatureKind> = new Set(['gap', 'mark', 'signal']);
 
 /** Everything else that sits at a distance: each small, and each to be picked. */
 export const PlacedThings = memo(function PlacedThings({
@@ -34,8 +20,8 @@ export const PlacedThings = memo(function PlacedThings({
   onSelect?: (id: string) => void;
 }) {
   return document.features.map((feature) => {
-    const what = THING_NAMES[feature.kind];
-    if (!what) return null;
+    if (ELSEWHERE.has(feature.kind)) return null;
+    const what = FEATURES[feature.kind].title;
     const { x, y } = geometry.at(feature.line, feature.at.tenthUm);
     const end = 'to' in feature ? geometry.at(feature.line, feature.to.tenthUm) : { x, y };
     if (!geometry.isNear(x, end.x)) return null;

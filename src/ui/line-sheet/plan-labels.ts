@@ -1,10 +1,11 @@
 import type { DesignView } from '@/core/design';
+import { ASPECT_SYSTEMS } from '@/core/kinds';
 import { showLength } from '@/core/measure';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { type Box, placeLabels, textWidth } from './label-placement';
 import { RULER_HEIGHT } from './ruler-steps';
 import type { SheetGeometry } from './sheet-geometry';
-import { HEAD_HEIGHT, HEAD_WIDTH } from './signal-head';
+import { HEAD_HEIGHT, headWidth } from './signal-head';
 
 /** Distances of a signal head from the rail, nearest first. */
 export const SIGNAL_DROPS = [18, 34];
@@ -94,7 +95,7 @@ export function planLabels(
     const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
     const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
     const up = standsAbove(document.signalSide, rightwards);
-    const width = HEAD_WIDTH + textWidth(signal.name, 7.2) + 22;
+    const width = headWidth(ASPECT_SYSTEMS[signal.system]) + textWidth(signal.name, 7.2) + 22;
     const choices = [...SIGNAL_DROPS, ...(everything ? FARTHER_DROPS : [])].map((d) => {
       const drop = up ? -d : d;
       return {

@@ -1,30 +1,46 @@
-import type { Aspect } from '@/core/signals';
+import type { ReactNode } from 'react';
+import type { AspectSystem, LampKind } from '@/core/kinds';
 
 const LAMP = 12;
-const ORDER: Aspect[] = ['stop', 'caution', 'clear'];
-export const HEAD_WIDTH = ORDER.length * LAMP + 4;
+export const headWidth = ({ lamps }: AspectSystem): number => lamps.length * LAMP + 4;
 export const HEAD_HEIGHT = 14;
 
-/** One lamp: a square for stop, a triangle for caution, a circle for clear. Outline: can show. Filled: shows. */
-export function Lamp({ aspect, lit, x, y }: { aspect: Aspect; lit: boolean | undefined; x: number; y: number }) {
-  const colour = `var(--${aspect})`;
+/** The lamps of a head that are lit; none where nothing is known. */
+export const litLamps = ({ aspects }: AspectSystem, shows: string | undefined): readonly number[] =>
+  aspects.find(({ id }) => id === shows)?.lit ?? [];
+
+/** One lamp. Outline: can show. Filled: shows. */
+export function Lamp({ shape, colour, lit, x, y }: LampKind & { lit: boolean | undefined; x: number; y: number }) {
   const paint =
     lit === undefined
-      ? { fill: 'none', stroke: colour, strokeWidth: 1.5 }
+      ? { fill: 'none', stroke: `var(--${colour})`, strokeWidth: 1.5 }
       : lit
-        ? { fill: colour, stroke: 'var(--ink)', strokeWidth: 1.1 }
+        ? { fill: `var(--${colour})`, stroke: 'var(--ink)', strokeWidth: 1.1 }
         : { fill: 'none', stroke: 'var(--edge)', strokeWidth: 1 };
   const r = lit === false ? 2.4 : 4;
-  if (aspect === 'stop') return <rect x={x - r} y={y - r} width={2 * r} height={2 * r} {...paint} />;
-  if (aspect === 'caution')
-    return (
-      <path
-        d={`M${x} ${y - r - 0.6}L${x + r + 0.6} ${y + r - 0.4}H${x - r - 0.6}Z`}
-        strokeLinejoin="round"
-        {...paint}
-      />
-    );
-  return <circle cx={x} cy={y} r={r} {...paint} />;
+  return SHAPES[shape](x, y, r, paint);
+}
+
+const SHAPES: Record<LampKind['shape'], (x: number, y: number, r: number, paint: object) => ReactNode> = {
+  square: (x, y, r, paint) => <rect x={x - r} y={y - r} width={2 * r} height={2 * r} {...paint} />,
+  triangle: (x, y, r, paint) => (
+    <path d={`M${x} ${y - r - 0.6}L${x + r + 0.6} ${y + r - 0.4}H${x - r - 0.6}Z`} strokeLinejoin="round" {...paint} />
+  ),
+  circle: (x, y, r, paint) => <circle cx={x} cy={y} r={r} {...paint} />,
+  diamond: (x, y, r, paint) => (
+    <path d={`M${x} ${y - r - 0.8}L${x + r + 0.8} ${y}L${x} ${y + r + 0.8}L${x - r - 0.8} ${y}Z`} {...paint} />
+  ),
+};
+
+/** What an aspect looks like, beside its name in a list. */
+export function AspectLamps({ system, lit }: { system: AspectSystem; lit: readonly number[] }) {
+  return (
+    <svg width={Math.max(30, lit.length * LAMP)} height="16" aria-hidden="true">
+      {lit.map((lamp, i) => (
+        <Lamp key={lamp} {...system.lamps[lamp]!} lit x={15 + i * LAMP} y={8} />
+      ))}
+    </svg>
+  );
 }
 
 /**
@@ -36,17 +52,20 @@ export function SignalHead(props: {
   y: number;
   rightwards: boolean;
   drop: number;
-  shows: Aspect | undefined;
+  system: AspectSystem;
+  shows: string | undefined;
   name: string;
   selected: boolean;
   held?: boolean;
   tentative: boolean;
 }) {
-  const { x, y, rightwards, drop, shows, name, selected, held, tentative } = props;
+  const { x, y, rightwards, drop, system, shows, name, selected, held, tentative } = props;
   const side = rightwards ? 1 : -1;
   const cy = y + drop;
-  const left = rightwards ? x - 5 - HEAD_WIDTH : x + 5;
-  const nameX = rightwards ? left - 4 : left + HEAD_WIDTH + 4;
+  const width = headWidth(system);
+  const lit = litLamps(system, shows);
+  const left = rightwards ? x - 5 - width : x + 5;
+  const nameX = rightwards ? left - 4 : left + width + 4;
   return (
     <>
       <path
@@ -60,7 +79,7 @@ export function SignalHead(props: {
       <rect
         x={left}
         y={cy - HEAD_HEIGHT / 2}
-        width={HEAD_WIDTH}
+        width={width}
         height={HEAD_HEIGHT}
         rx="4"
         fill={selected ? 'var(--accent-tint)' : 'var(--raised)'}
@@ -68,12 +87,12 @@ export function SignalHead(props: {
         strokeWidth={selected ? 2 : 1.1}
         strokeDasharray={tentative ? '3 2' : undefined}
       />
-      {ORDER.map((aspect, i) => (
+      {system.lamps.map((lamp, i) => (
         <Lamp
-          key={aspect}
-          aspect={aspect}
-          lit={shows === undefined ? undefined : shows === aspect}
-          x={rightwards ? left + HEAD_WIDTH - 2 - LAMP / 2 - i * LAMP : left + 2 + LAMP / 2 + i * LAMP}
+          key={lamp.shape}
+          {...lamp}
+          lit={shows === undefined ? undefined : lit.includes(i)}
+          x={rightwards ? left + width - 2 - LAMP / 2 - i * LAMP : left + 2 + LAMP / 2 + i * LAMP}
           y={cy}
         />
       ))}

@@ -1,10 +1,10 @@
 import { memo } from 'react';
-import type { Aspect } from '@/core/signals';
+import { ASPECT_SYSTEMS } from '@/core/kinds';
 import { type LayoutDocument, type Signal, signalsOf } from '@/core/survey';
 import { Pickable } from './pickable';
 import { type Placed, standsAbove } from './plan-labels';
 import type { SheetGeometry } from './sheet-geometry';
-import { Lamp, SignalHead } from './signal-head';
+import { Lamp, litLamps, SignalHead } from './signal-head';
 
 interface Props {
   document: LayoutDocument;
@@ -12,7 +12,7 @@ interface Props {
   placed: Placed;
   selected: string | undefined;
   /** What each signal shows, in the order of the document; undefined where nothing is known. */
-  aspects: (Aspect | undefined)[];
+  aspects: (string | undefined)[];
   /** Which are held at stop by hand. */
   held?: boolean[];
   onSelect?: (id: string) => void;
@@ -50,7 +50,7 @@ const SignalMark = memo(function SignalMark({
   side: LayoutDocument['signalSide'];
   geometry: SheetGeometry;
   drop: number | undefined;
-  shows: Aspect | undefined;
+  shows: string | undefined;
   held: boolean;
   selected: boolean;
   onSelect?: (id: string) => void;
@@ -59,6 +59,7 @@ const SignalMark = memo(function SignalMark({
   if (!geometry.isNear(x)) return null;
   const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
   const above = standsAbove(side, rightwards);
+  const system = ASPECT_SYSTEMS[signal.system];
   return (
     <Pickable
       label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
@@ -73,7 +74,15 @@ const SignalMark = memo(function SignalMark({
             strokeWidth={selected ? 2.4 : 1.5}
             fill="none"
           />
-          {shows && <Lamp aspect={shows} lit x={x + (rightwards ? -5 : 5)} y={y + (above ? -13 : 13)} />}
+          {litLamps(system, shows).map((lamp, i) => (
+            <Lamp
+              key={lamp}
+              {...system.lamps[lamp]!}
+              lit
+              x={x + (rightwards ? -5 : 5) * (1 + 2 * i)}
+              y={y + (above ? -13 : 13)}
+            />
+          ))}
         </>
       ) : (
         <SignalHead
@@ -81,6 +90,7 @@ const SignalMark = memo(function SignalMark({
           y={y}
           rightwards={rightwards}
           drop={drop}
+          system={system}
           shows={shows}
           name={signal.name}
           selected={selected}

@@ -3,9 +3,18 @@ import { reasonBlock } from '@/core/design';
 import { whyValue, writeDeclaration } from '@/core/logic';
 import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
-import { ASPECTS } from '@/core/signals';
-import { asTyped, type Gap, type LayoutDocument, type Mark, type Signal, signalsOf } from '@/core/survey';
-import { THING_NAMES } from '@/ui/line-sheet/placed-things';
+import {
+  asTyped,
+  callThing,
+  FEATURES,
+  type Gap,
+  type LayoutDocument,
+  LIST_NAMES,
+  type Mark,
+  type Signal,
+  signalsOf,
+  thingsOf,
+} from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
@@ -20,12 +29,11 @@ import { TurnoutSelection } from './turnout-selection';
 export function subjectOf(document: LayoutDocument, selected: string | undefined): string | undefined {
   const block = blockNameOf(selected);
   if (block !== undefined) return block;
-  const feature = document.features.find((f) => f.id === selected);
-  if (feature)
-    return 'name' in feature
-      ? feature.name
-      : `${(THING_NAMES[feature.kind] ?? (feature.kind === 'mark' ? 'block mark' : feature.kind)).toLowerCase()} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
-  return [...document.turnouts, ...document.trains].find((thing) => thing.id === selected)?.name;
+  for (const list of LIST_NAMES) {
+    const thing = thingsOf(document, list).find(({ id }) => id === selected);
+    if (thing) return typeof thing.name === 'string' ? thing.name : callThing(list, thing, document.shownUnit);
+  }
+  return undefined;
 }
 
 /** What is known of the selected thing, why, and what can be changed about it. Used by every stage. */
@@ -40,7 +48,7 @@ export function Selection() {
   if (feature)
     return (
       <>
-        <PanelTitle>{THING_NAMES[feature.kind]}</PanelTitle>
+        <PanelTitle>{FEATURES[feature.kind].title}</PanelTitle>
         <p className="text-ink2">
           {'name' in feature ? `${feature.name}, ` : ''}
           {showLength(feature.at.tenthUm, document.shownUnit)}
@@ -212,7 +220,7 @@ function SignalSelection({ signal }: { signal: Signal }) {
   const view = design?.signals.find((s) => s.id === signal.id);
   const rule = names.shows(signal.name);
   const value = values[rule];
-  const aspect = value === undefined ? undefined : ASPECTS[value];
+  const aspect = value === undefined ? undefined : design?.program.enums.aspect?.[value];
   const known = design && value !== undefined && stage !== 'survey';
   const own = design?.program.declarations.filter((d) => d.why?.about === signal.id && d.expr) ?? [];
   return (

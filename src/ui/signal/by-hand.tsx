@@ -1,8 +1,8 @@
 'use client';
+import { ASPECT_SYSTEMS } from '@/core/kinds';
 import { names } from '@/core/patterns';
-import { ASPECTS } from '@/core/signals';
 import { signalsOf } from '@/core/survey';
-import { Lamp } from '@/ui/line-sheet/signal-head';
+import { AspectLamps, litLamps } from '@/ui/line-sheet/signal-head';
 import { Term } from '@/ui/parts/term';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
@@ -13,6 +13,7 @@ export function ByHand() {
   const document = useWorkbench((s) => s.document);
   const trial = useWorkbench((s) => s.trial);
   const values = useWorkbench((s) => s.values);
+  const aspects = useWorkbench((s) => s.design?.program.enums.aspect) ?? [];
   const signals = signalsOf(document);
   const changed = Object.keys(trial.points).filter((id) => document.turnouts.some((t) => t.id === id));
   return (
@@ -65,7 +66,8 @@ export function ByHand() {
         )}
         <ul>
           {signals.map((signal) => {
-            const aspect = ASPECTS[values[names.shows(signal.name)] ?? 0]!;
+            const aspect = aspects[values[names.shows(signal.name)] ?? 0];
+            const system = ASPECT_SYSTEMS[signal.system];
             return (
               <li key={signal.id}>
                 <button
@@ -73,9 +75,7 @@ export function ByHand() {
                   className="flex w-full cursor-pointer items-center gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-accent-tint"
                   onClick={() => store.getState().select(signal.id)}
                 >
-                  <svg width="14" height="14" aria-hidden="true">
-                    <Lamp aspect={aspect} lit x={7} y={7} />
-                  </svg>
+                  <AspectLamps system={system} lit={litLamps(system, aspect)} />
                   <span className="grow">{signal.name}</span>
                   <span className="text-ink2">{aspect}</span>
                 </button>

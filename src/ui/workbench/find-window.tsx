@@ -1,8 +1,7 @@
 'use client';
 import { Command } from 'cmdk';
 import type { ReactNode } from 'react';
-import { showLength } from '@/core/measure';
-import { THING_NAMES } from '@/ui/line-sheet/placed-things';
+import { LIST_NAMES, LISTS, placeThing, thingsOf } from '@/core/survey';
 import { toggleTheme } from '@/ui/parts/theme-switch';
 import { Window } from '@/ui/parts/window';
 import { findScore } from './find-score';
@@ -42,14 +41,9 @@ export function FindWindow({ onClose }: { onClose: () => void }) {
   ];
   const things: [string, string][] = [
     ...blocks.map((b): [string, string] => [`Block ${b.name}`, blockKey(b.name)]),
-    ...document.features.map((f): [string, string] => {
-      const what = THING_NAMES[f.kind] ?? (f.kind === 'mark' ? 'Block mark' : f.kind === 'gap' ? 'Gap' : 'Signal');
-      const line = document.lines.find((l) => l.id === f.line)?.name;
-      const at = `${showLength(f.at.tenthUm, document.shownUnit)} on ${line}`;
-      return ['name' in f ? `${what} ${f.name}, ${at}` : `${what} at ${at}`, f.id];
-    }),
-    ...document.turnouts.map((t): [string, string] => [`Turnout ${t.name}`, t.id]),
-    ...document.trains.map((t): [string, string] => [`Train ${t.name}`, t.id]),
+    ...LIST_NAMES.filter((list) => LISTS[list].chosen).flatMap((list) =>
+      thingsOf(document, list).map((thing): [string, string] => [placeThing(document, list, thing), thing.id]),
+    ),
   ];
   return (
     <Window

@@ -1,6 +1,8 @@
 'use client';
 import { FINDING_KINDS } from '@/core/findings';
-import { Lamp } from '@/ui/line-sheet/signal-head';
+import { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS } from '@/core/kinds';
+import { signalsOf } from '@/core/survey';
+import { AspectLamps } from '@/ui/line-sheet/signal-head';
 import { type Stage, useWorkbench, useWorkbenchStore } from './store';
 
 const STAGES: { id: Stage; name: string }[] = [
@@ -59,6 +61,11 @@ export function Stages() {
 }
 
 function Key() {
+  const document = useWorkbench((s) => s.document);
+  const used = new Set(signalsOf(document).map(({ system }) => system));
+  const systems = ASPECT_SYSTEM_IDS.filter((id, i) => used.has(id) || (used.size === 0 && i === 0)).map(
+    (id) => ASPECT_SYSTEMS[id],
+  );
   const rows: [string, React.ReactNode][] = [
     ['Watched track', <path key="a" d="M0 8H30" stroke="var(--accent-tint)" strokeWidth="12" />],
     ['Gap in the rail', <path key="b" d="M0 8H12M18 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" />],
@@ -84,14 +91,14 @@ function Key() {
             {name}
           </li>
         ))}
-        {(['stop', 'caution', 'clear'] as const).map((aspect) => (
-          <li key={aspect} className="flex items-center gap-2 py-0.5">
-            <svg width="30" height="16" aria-hidden="true">
-              <Lamp aspect={aspect} lit x={15} y={8} />
-            </svg>
-            {aspect}
-          </li>
-        ))}
+        {systems.flatMap((system) =>
+          system.aspects.map(({ id, means, lit }) => (
+            <li key={`${system.name} ${id}`} className="flex items-center gap-2 py-0.5" title={means}>
+              <AspectLamps system={system} lit={lit} />
+              {id}
+            </li>
+          )),
+        )}
       </ul>
     </section>
   );

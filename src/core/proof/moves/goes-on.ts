@@ -1,4 +1,3 @@
-import { ASPECTS } from '../../signals';
 import { countedOn } from '../bound';
 import type { ProofModel } from '../model';
 import type { MoveKind } from './kind';
@@ -38,11 +37,11 @@ export const goesOn: MoveKind = {
     const parts: string[] = [];
     for (const thing of advance.passes) {
       const { signal } = from.before[thing]!;
-      const aspect = ASPECTS[model.aspect(signal)]!;
+      const aspect = model.aspect(signal);
       const late = countedOn(present.bound[index]!, thing)
         ? 'though it has just gone to stop: too late to brake'
         : 'at stop: nothing had told it in time';
-      parts.push(`passes ${signalName(signal)} ${aspect === 'stop' ? late : `at ${aspect}`}`);
+      parts.push(`passes ${signalName(signal)} ${aspect.stopsIn === 0 ? late : `at ${aspect.id}`}`);
     }
     for (const { turnout, position } of advance.turnouts)
       if (present.turnouts[turnout] !== position)
@@ -63,7 +62,7 @@ export const goesOn: MoveKind = {
   course(model, train, way) {
     const from = fromOf(model, train);
     const { runMm, passes, to } = from.advances[way]!;
-    const late = passes.some((thing) => model.aspect(from.before[thing]!.signal) === 0);
+    const late = passes.some((thing) => model.isAtStop(from.before[thing]!.signal));
     return { runMm, longMm: model.trains[train]!.longMm(to), late };
   },
   steer({ model, story, due, waitsAt, runsOn, tell, rolling }, deed, nth) {
@@ -91,7 +90,7 @@ export const goesOn: MoveKind = {
           const may = [text.begins(id, seen), `at${t} == ${p}`];
           for (const gate of gates) {
             const { signal, over } = before[gate]!;
-            const proceed = signal < 0 ? '' : ` || ${text.aspectOf(signal)} != 0`;
+            const proceed = signal < 0 ? '' : ` || !${text.isAtStop(signal)}`;
             may.push(`(past${t} > ${gate} || !${text.coming(over)}${proceed})`);
           }
           for (const { turnout, position, facing } of turnouts)
@@ -102,7 +101,7 @@ export const goesOn: MoveKind = {
           }
           const deeds = passes.map((thing) =>
             whenever(
-              `${text.aspectOf(before[thing]!.signal)} == 0`,
+              text.isAtStop(before[thing]!.signal),
               `if :: counted${t} & ${1 << thing} -> ${set('signal falls too late to stop')} :: else -> ${set('stop not announced in time')} fi`,
             ),
           );

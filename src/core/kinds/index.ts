@@ -1,0 +1,6 @@
+/**
+ * What a document may name by kind, as plain data that knows no layout: one entry in one place for each kind.
+ * Here: aspect systems.
+ */
+export { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, type AspectSystemId, aspectsOf } from './aspect-systems';
+export { type Aspect, type AspectSystem, type LampKind, NOWHERE } from './aspect-systems/kind';

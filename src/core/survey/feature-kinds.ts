@@ -1,0 +1,76 @@
+import type { Schema } from 'yup';
+import { ASPECT_SYSTEM_IDS } from '../kinds';
+import { amount, certainty, choice, id, LONGEST_NAME, lengthSchema, record, text } from './schema-parts';
+
+const spot = { id: id(), line: id(), at: lengthSchema, certainty: certainty() };
+const span = { ...spot, to: lengthSchema };
+
+/** Everything that sits at a distance on a line: what each kind is called, what its ids begin with, and its fields. */
+export const FEATURES = {
+  gap: {
+    title: 'Gap',
+    prefix: 'g',
+    schema: record({ ...spot, kind: choice('gap'), rail: choice('left', 'right', 'both') }),
+  },
+  mark: { title: 'Block mark', prefix: 'm', schema: record({ ...spot, kind: choice('mark') }) },
+  signal: {
+    title: 'Signal',
+    prefix: 's',
+    schema: record({
+      ...spot,
+      kind: choice('signal'),
+      name: text(LONGEST_NAME.thing),
+      governs: choice('up', 'down'),
+      system: choice(...ASPECT_SYSTEM_IDS),
+    }),
+  },
+  spot: {
+    title: 'Spot detector',
+    prefix: 'x',
+    schema: record({
+      ...spot,
+      kind: choice('spot'),
+      name: text(LONGEST_NAME.thing),
+      sees: choice('optical', 'reed', 'hall', 'treadle', 'contact rail'),
+    }),
+  },
+  feeder: {
+    title: 'Feeder',
+    prefix: 'x',
+    schema: record({ ...spot, kind: choice('feeder'), name: text(LONGEST_NAME.thing) }),
+  },
+  stopMark: {
+    title: 'Stop mark',
+    prefix: 'x',
+    schema: record({ ...spot, kind: choice('stopMark'), facing: choice('up', 'down') }),
+  },
+  buffer: { title: 'Buffer', prefix: 'x', schema: record({ ...spot, kind: choice('buffer') }) },
+  edge: { title: 'Edge of the layout', prefix: 'x', schema: record({ ...spot, kind: choice('edge') }) },
+  liftOut: { title: 'Lift-out joint', prefix: 'x', schema: record({ ...spot, kind: choice('liftOut') }) },
+  limit: {
+    title: 'Limit of authority',
+    prefix: 'x',
+    schema: record({ ...spot, kind: choice('limit'), name: text(60) }),
+  },
+  landmark: { title: 'Landmark', prefix: 'x', schema: record({ ...spot, kind: choice('landmark'), name: text(60) }) },
+  levelCrossing: {
+    title: 'Level crossing',
+    prefix: 'x',
+    schema: record({ ...span, kind: choice('levelCrossing'), name: text(60) }),
+  },
+  platform: { title: 'Platform', prefix: 'x', schema: record({ ...span, kind: choice('platform'), name: text(60) }) },
+  hidden: { title: 'Hidden stretch', prefix: 'x', schema: record({ ...span, kind: choice('hidden') }) },
+  curve: {
+    title: 'Curve',
+    prefix: 'x',
+    schema: record({ ...span, kind: choice('curve'), radius: lengthSchema, hand: choice('left', 'right') }),
+  },
+  gradient: {
+    title: 'Gradient',
+    prefix: 'x',
+    schema: record({ ...span, kind: choice('gradient'), percent: amount(-15, 15) }),
+  },
+} as const satisfies Record<string, { title: string; prefix: string; schema: Schema }>;
+
+export type FeatureKind = keyof typeof FEATURES;
+export const FEATURE_KINDS = Object.keys(FEATURES) as FeatureKind[];

@@ -1,0 +1,57 @@
+import { array, type ISchema, mixed, number, object, string } from 'yup';
+
+const LONGEST_TENTH_UM = 1e11;
+
+/** How many characters a name may have, by what it names. */
+export const LONGEST_NAME = { thing: 20, track: 60, train: 60, layout: 80 } as const;
+
+export const text = (most: number) =>
+  string()
+    .typeError('must be text')
+    .max(most, `must be at most ${most} characters`)
+    .required('is missing or empty; write it');
+export const freeText = (most: number) =>
+  string()
+    .meta({ mayBeEmpty: true })
+    .typeError('must be text')
+    .max(most, `must be at most ${most} characters`)
+    .defined('is missing; write "" for none');
+export const id = () =>
+  string()
+    .typeError('must be a short id')
+    .matches(/^[A-Za-z][A-Za-z0-9_-]{0,39}$/, 'must be a short id: a letter, then letters, digits, - or _')
+    .required('is missing; every thing needs an id');
+export const count = (least: number, most: number) =>
+  number()
+    .typeError('must be a number')
+    .integer('must be a whole number')
+    .min(least, `must be at least ${least}`)
+    .max(most, `must be at most ${most}`)
+    .required('is missing');
+export const amount = (least: number, most: number) =>
+  number()
+    .typeError('must be a number')
+    .min(least, `must be at least ${least}`)
+    .max(most, `must be at most ${most}`)
+    .required('is missing');
+export const choice = <T extends string>(...values: T[]) =>
+  mixed<T>()
+    .oneOf(values, `must be one of: ${values.join(', ')}`)
+    .required(`is missing; choose one of: ${values.join(', ')}`);
+export const list = <T>(of: ISchema<T>, most: number) =>
+  array()
+    .of(of)
+    .max(most, `holds more than ${most} entries`)
+    .typeError('must be a list')
+    .required('is missing; write [] for none');
+export const record = <S extends Parameters<typeof object>[0] & object>(shape: S) =>
+  object(shape)
+    // biome-ignore lint/suspicious/noTemplateCurlyInString: Yup fills this in itself
+    .noUnknown('has a field I do not know: ${unknown}')
+    .typeError('must be a set of named fields')
+    .required('is missing');
+
+export const lengthSchema = record({ tenthUm: count(0, LONGEST_TENTH_UM), typed: freeText(60) });
+export const lineEndSchema = record({ line: id(), end: choice('start', 'end') });
+export const placeSchema = record({ line: id(), at: lengthSchema });
+export const certainty = () => choice('tentative', 'fixed');
