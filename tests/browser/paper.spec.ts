@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
-import { GUTTER } from '../../src/ui/line-sheet/sheet-geometry';
+import { GUTTER } from '../../src/ui/sheet/sheet-geometry';
 import { openLayout } from './open';
 
 /** Positions of gap bars in a drawing, in its own units. */

@@ -2,6 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expect, test } from 'vitest';
+import { FINDING_KINDS } from '@/core/findings';
+import { STAGES } from '@/ui/stages';
 
 const SRC = fileURLToPath(new URL('../../src', import.meta.url));
 /** Rooms of the core, top first: each may import only from rooms before it. */
@@ -20,6 +22,15 @@ const ROOMS = [
   'simulation',
   'proof',
   'design',
+];
+/** Floors of the interface, top first: each may import only from itself and from floors before it. */
+const FLOORS = [
+  ['parts'],
+  ['state'],
+  ['sheet'],
+  ['reasoning', 'findings', 'history'],
+  ['stages'],
+  ['shell', 'layouts'],
 ];
 /** What each storey may import from. */
 const STOREYS: Record<string, string[]> = {
@@ -68,4 +79,35 @@ test('within the core a room imports only rooms above it, and by their public fa
       }),
     );
   expect(wrong).toEqual([]);
+});
+
+test('within the interface a folder imports only folders above it, and no stage is named outside the stages', () => {
+  const floorOf = (file: string) => FLOORS.findIndex((folders) => folders.includes(file.split('/')[1]!));
+  const ui = files.filter((file) => file.startsWith('ui/'));
+  expect(ui.filter((file) => floorOf(file) < 0)).toEqual([]);
+  const wrong = ui.flatMap((file) =>
+    imports(file).flatMap((from) => {
+      const to = target(file, from);
+      if (!to?.startsWith('ui/')) return [];
+      const [mine, theirs] = [file.split('/')[1]!, to.split('/')[1]!];
+      const inside = mine === theirs;
+      const face = theirs !== 'stages' || inside || to === 'ui/stages';
+      return face && (inside || floorOf(to) < floorOf(file)) ? [] : [`${file} imports ${to}`];
+    }),
+  );
+  expect(wrong).toEqual([]);
+  const named = ui
+    .filter((file) => !file.startsWith('ui/stages/'))
+    .flatMap((file) => {
+      const text = readFileSync(join(SRC, file), 'utf8');
+      return STAGES.filter(({ id }) => new RegExp(`stage\\b[^\\n]*'${id}'`, 'i').test(text)).map(
+        ({ id }) => `${file} names ${id}`,
+      );
+    });
+  expect(named).toEqual([]);
+});
+
+test('every kind of finding is put right in one stage', () => {
+  const owned = STAGES.flatMap(({ findings }) => [...findings]);
+  expect(owned.sort()).toEqual(Object.keys(FINDING_KINDS).sort());
 });

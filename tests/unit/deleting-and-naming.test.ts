@@ -4,7 +4,7 @@ import { applyEdit, type Edit, type LayoutDocument, readDocument } from '@/core/
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { guarded } from '@/server/answer';
-import { findScore } from '@/ui/workbench/find-score';
+import { findScore } from '@/ui/shell/find-score';
 
 const done = (document: LayoutDocument, edit: Edit): LayoutDocument => {
   const result = applyEdit(document, edit);

@@ -2,9 +2,9 @@ import { expect, test } from 'vitest';
 import type { PathSample, Sample } from '@/core/simulation';
 import { straighten } from '@/core/track';
 import { passingLoop } from '@/demo/passing-loop';
-import { fitView, SheetGeometry } from '@/ui/line-sheet/sheet-geometry';
-import { type GraphFrame, piecesOf } from '@/ui/rehearse/graph-courses';
-import { cutStretches } from '@/ui/rehearse/sample-stretches';
+import { fitView, SheetGeometry } from '@/ui/sheet/sheet-geometry';
+import { type GraphFrame, piecesOf } from '@/ui/stages/rehearse/graph-courses';
+import { cutStretches } from '@/ui/stages/rehearse/sample-stretches';
 
 const WIDTH = 1000;
 const drawing = straighten(passingLoop(['up']));

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { SAMPLE_TICKS, type Sample } from '@/core/simulation';
-import { type BlockSpan, cutStretches, joinSpans, STRETCH_TICKS } from '@/ui/rehearse/sample-stretches';
+import { type BlockSpan, cutStretches, joinSpans, STRETCH_TICKS } from '@/ui/stages/rehearse/sample-stretches';
 
 const BLOCKS = 4;
 

@@ -8,11 +8,11 @@ import { straighten } from '@/core/track';
 import { generatedLine } from '@/demo/generated';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
-import { type Box, placeLabels, textWidth } from '@/ui/line-sheet/label-placement';
-import { planLabels, standsAbove } from '@/ui/line-sheet/plan-labels';
-import { layoutTicks, RULER_HEIGHT, scaleTicks } from '@/ui/line-sheet/ruler-steps';
-import { firstView, fitView, GUTTER, SheetGeometry, zoomView } from '@/ui/line-sheet/sheet-geometry';
-import { HEAD_HEIGHT, headWidth } from '@/ui/line-sheet/signal-head';
+import { type Box, placeLabels, textWidth } from '@/ui/sheet/label-placement';
+import { planLabels, standsAbove } from '@/ui/sheet/plan-labels';
+import { layoutTicks, RULER_HEIGHT, scaleTicks } from '@/ui/sheet/ruler-steps';
+import { firstView, fitView, GUTTER, SheetGeometry, zoomView } from '@/ui/sheet/sheet-geometry';
+import { HEAD_HEIGHT, headWidth } from '@/ui/sheet/signal-head';
 import { randomLine } from './random-line';
 
 const WIDTH = 820;

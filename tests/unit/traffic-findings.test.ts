@@ -9,7 +9,7 @@ import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { passingLoop } from '@/demo/passing-loop';
-import { verdictLine } from '@/ui/workbench/verdict-line';
+import { verdictLine } from '@/ui/state/verdict-line';
 
 const found = (d: LayoutDocument, kind: FindingKind) => checkDesign(d).findings.filter((f) => f.kind === kind);
 

@@ -3,11 +3,13 @@ import { cm } from '@/core/measure';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
-import { blockKey, blockNameOf, createWorkbench } from '@/ui/workbench/store';
-import { takeUp } from '@/ui/workbench/take-up';
+import { STAGES } from '@/ui/stages';
+import { blockKey, blockNameOf } from '@/ui/state/selection';
+import { createWorkbench } from '@/ui/state/store';
+import { takeUp } from '@/ui/state/take-up';
 
 const open = () => {
-  const store = createWorkbench({ id: 'x', document: learningOval(), revision: 1 });
+  const store = createWorkbench({ id: 'x', document: learningOval(), revision: 1, stage: STAGES[0] });
   store.getState().set({ saving: 'saved' });
   return store;
 };
@@ -62,7 +64,7 @@ describe('the workbench', () => {
     expect(store.getState().future).toHaveLength(100);
   });
   test('nothing can be edited before it is known what this browser kept', () => {
-    const store = createWorkbench({ id: 'x', document: learningOval(), revision: 1 });
+    const store = createWorkbench({ id: 'x', document: learningOval(), revision: 1, stage: STAGES[0] });
     expect(store.getState().edit({ do: 'rename layout', name: 'Too early' })).toBe(false);
     expect(store.getState().document.name).toBe(learningOval().name);
   });

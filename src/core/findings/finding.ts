@@ -1,32 +1,31 @@
 export type Severity = 'unsafe' | 'check' | 'note';
 
 /**
- * What can be wrong, each with the stage of the work in which it is put right, and the harm of the proof that it can lead to. A
- * proof speaks of the trains as they start now, a finding of any; the two are told beside each other.
+ * What can be wrong, each with the harm of the proof that it can lead to. A proof speaks of the trains as they start now, a finding of any; the two are told beside each other.
  */
 export const FINDING_KINDS = {
-  'track without detection': { stage: 'survey' },
-  'two detectors in one section': { stage: 'survey' },
-  'block shorter than the longest train': { stage: 'survey' },
-  'train no detector sees': { stage: 'survey', harm: 'two trains in a block' },
-  'unseen tail': { stage: 'survey', harm: 'trains touch' },
-  'unseen over points': { stage: 'survey', harm: 'points moved under a train' },
-  'overhang over points': { stage: 'survey', harm: 'points moved under a train' },
-  'crossing read as a diamond': { stage: 'survey' },
-  'track end without a buffer': { stage: 'survey' },
-  'train that cannot be placed': { stage: 'survey' },
-  'trains in each other’s way at the start': { stage: 'survey' },
-  'no block to spare on a circuit': { stage: 'survey' },
-  'signal not at a block’s end': { stage: 'signal' },
-  'signal with nothing to protect': { stage: 'signal' },
-  'signal into undetected track': { stage: 'signal' },
-  'signal with too many ways': { stage: 'signal' },
-  'no signal at the end of a block': { stage: 'signal', harm: 'two trains in a block' },
-  'points without protection': { stage: 'signal', harm: 'points lie wrong' },
-  'signal inside clearance': { stage: 'signal', harm: 'trains touch' },
-  'braking longer than its warning': { stage: 'signal', harm: 'stop not announced in time' },
-  'two things with one name': { stage: 'signal' },
-} as const satisfies Record<string, { stage: string; harm?: string }>;
+  'track without detection': {},
+  'two detectors in one section': {},
+  'block shorter than the longest train': {},
+  'train no detector sees': { harm: 'two trains in a block' },
+  'unseen tail': { harm: 'trains touch' },
+  'unseen over points': { harm: 'points moved under a train' },
+  'overhang over points': { harm: 'points moved under a train' },
+  'crossing read as a diamond': {},
+  'track end without a buffer': {},
+  'train that cannot be placed': {},
+  'trains in each other’s way at the start': {},
+  'no block to spare on a circuit': {},
+  'signal not at a block’s end': {},
+  'signal with nothing to protect': {},
+  'signal into undetected track': {},
+  'signal with too many ways': {},
+  'no signal at the end of a block': { harm: 'two trains in a block' },
+  'points without protection': { harm: 'points lie wrong' },
+  'signal inside clearance': { harm: 'trains touch' },
+  'braking longer than its warning': { harm: 'stop not announced in time' },
+  'two things with one name': {},
+} as const satisfies Record<string, { harm?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;
 
 /** The harm of a proof that a kind of finding can lead to. */

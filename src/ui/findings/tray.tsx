@@ -1,7 +1,8 @@
 'use client';
 import { type Finding, harmOfFinding } from '@/core/findings';
 import type { Edit } from '@/core/survey';
-import { blockKey, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { blockKey } from '@/ui/state/selection';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 const LABEL = { unsafe: 'unsafe', check: 'to check', note: 'note' } as const;
 const TONE = { unsafe: 'bg-fail-tint text-fail', check: 'bg-warn-tint text-warn', note: 'bg-hair text-ink2' } as const;

@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
 import type { Difference, DifferencePlace, LayoutDocument } from '@/core/survey';
 import { straighten } from '@/core/track';
-import { RULER_HEIGHT } from '@/ui/line-sheet/ruler-steps';
-import { fitView, SheetGeometry } from '@/ui/line-sheet/sheet-geometry';
-import { SheetPicture } from '@/ui/line-sheet/sheet-picture';
+import { RULER_HEIGHT } from '@/ui/sheet/ruler-steps';
+import { fitView, SheetGeometry } from '@/ui/sheet/sheet-geometry';
+import { SheetPicture } from '@/ui/sheet/sheet-picture';
 
 const PITCH = 44;
 const TOP = RULER_HEIGHT + 34;

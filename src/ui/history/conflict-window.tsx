@@ -4,7 +4,8 @@ import { compareDocuments, type LayoutDocument, mergeDocuments, readDocument, se
 import { sendServer } from '@/ui/parts/ask-server';
 import { useWidth } from '@/ui/parts/use-width';
 import { Window } from '@/ui/parts/window';
-import { type Theirs, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import type { Theirs } from '@/ui/state/saving';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { Comparison } from './comparison';
 
 /**

@@ -5,7 +5,7 @@ import { askServer, sendServer } from '@/ui/parts/ask-server';
 import { KeptColumn } from '@/ui/parts/kept-column';
 import { useWidth } from '@/ui/parts/use-width';
 import { Window } from '@/ui/parts/window';
-import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { Comparison } from './comparison';
 
 interface Revision {

@@ -1,7 +1,7 @@
 import type { LayoutDocument } from '@/core/survey';
 import { straighten } from '@/core/track';
-import { Rails } from '@/ui/line-sheet/rails';
-import { SheetGeometry } from '@/ui/line-sheet/sheet-geometry';
+import { Rails } from '@/ui/sheet/rails';
+import { SheetGeometry } from '@/ui/sheet/sheet-geometry';
 
 const WIDTH = 420;
 const HEIGHT = 96;

@@ -2,8 +2,9 @@
 import { useMemo } from 'react';
 import { layoutSpeedMmPerS, mmOf, showLength, showNumber, standToStandS } from '@/core/measure';
 import { compileTrack, measureBetween } from '@/core/track';
-import { placeOf } from '@/ui/line-sheet/selection-place';
-import { shownDocument, useWorkbench } from '@/ui/workbench/store';
+import { placeOf } from '@/ui/sheet/selection-place';
+import { shownDocument } from '@/ui/state/design';
+import { useWorkbench } from '@/ui/state/store';
 import { PanelSection, PanelTitle } from './panel';
 import { subjectOf } from './selection';
 

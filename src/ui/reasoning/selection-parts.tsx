@@ -1,7 +1,7 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import { Term } from '@/ui/parts/term';
-import { useWorkbenchStore } from '@/ui/workbench/store';
+import { useWorkbenchStore } from '@/ui/state/store';
 
 /** What every selection offers: renaming, tentative or fixed, deleting. */
 export function useEdit() {

@@ -18,11 +18,13 @@ import {
 import { Caution } from '@/ui/parts/caution';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
-import { TrainEditor } from '@/ui/survey/train-editor';
-import { blockKey, blockNameOf, shownDocument, useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { shownDocument } from '@/ui/state/design';
+import { blockKey, blockNameOf } from '@/ui/state/selection';
+import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { PanelSection, PanelTitle } from './panel';
 import { ReasonTree } from './reason-tree';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+import { TrainEditor } from './train-editor';
 import { TurnoutSelection } from './turnout-selection';
 
 /** The name of what is selected, for the head of the panel; undefined when it is gone. */
@@ -128,7 +130,7 @@ function BlockSelection({ name }: { name: string }) {
       <PanelTitle>
         <Term word="block">Block</Term> {name}, {showLength(block.length, document.shownUnit)}
       </PanelTitle>
-      {stage === 'signal' && (
+      {stage.tries && (
         <label className="mb-2 flex items-center gap-2 rounded-md bg-accent-tint px-2 py-1.5">
           <input
             type="checkbox"
@@ -164,7 +166,7 @@ function BlockSelection({ name }: { name: string }) {
           Add a current detector
         </button>
       )}
-      {block.ends.length > 0 && stage !== 'rehearse' && (
+      {block.ends.length > 0 && stage.edits && (
         <PanelSection title="Signals at its ends">
           <ul className="flex flex-col gap-1">
             {block.ends.map((end, i) => {
@@ -195,7 +197,7 @@ function BlockSelection({ name }: { name: string }) {
           </ul>
         </PanelSection>
       )}
-      {stage === 'survey' && (
+      {stage.names && (
         <>
           <Rename key={name} name={name} onRename={rename} />
           {block.detectors.map((id) => (
@@ -214,14 +216,14 @@ function BlockSelection({ name }: { name: string }) {
 function SignalSelection({ signal }: { signal: Signal }) {
   const document = useWorkbench((s) => s.document);
   const design = useWorkbench((s) => s.design);
-  const values = useWorkbench((s) => s.values);
+  const values = useWorkbench(shownValues);
   const stage = useWorkbench((s) => s.stage);
   const edit = useEdit();
   const view = design?.signals.find((s) => s.id === signal.id);
   const rule = names.shows(signal.name);
   const value = values[rule];
   const aspect = value === undefined ? undefined : design?.program.enums.aspect?.[value];
-  const known = design && value !== undefined && stage !== 'survey';
+  const known = design && value !== undefined;
   const own = design?.program.declarations.filter((d) => d.why?.about === signal.id && d.expr) ?? [];
   return (
     <>
@@ -257,7 +259,7 @@ function SignalSelection({ signal }: { signal: Signal }) {
           ))}
         </PanelSection>
       )}
-      {stage !== 'rehearse' && (
+      {stage.edits && (
         <>
           <PanelSection title="Its rule as text">
             <pre

@@ -5,7 +5,7 @@ import { names } from '@/core/patterns';
 import type { Turnout } from '@/core/survey';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
-import { useWorkbench, useWorkbenchStore } from '@/ui/workbench/store';
+import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { PanelSection, PanelTitle } from './panel';
 import { ReasonTree } from './reason-tree';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
@@ -13,7 +13,7 @@ import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
   const document = useWorkbench((s) => s.document);
   const design = useWorkbench((s) => s.design);
-  const values = useWorkbench((s) => s.values);
+  const values = useWorkbench(shownValues);
   const stage = useWorkbench((s) => s.stage);
   const trial = useWorkbench((s) => s.trial);
   const store = useWorkbenchStore();
@@ -31,7 +31,7 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
         {leg?.name}. <Term word="clearance">Clear</Term> after{' '}
         {showLength(turnout.clearance.tenthUm, document.shownUnit)}.
       </p>
-      {stage === 'signal' && (
+      {stage.tries && (
         <button
           type="button"
           className="button mt-2"
@@ -42,7 +42,7 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
           It lies {lies}: throw it to {other}
         </button>
       )}
-      {stage !== 'survey' && design && values[names.locked(turnout.name)] !== undefined && (
+      {design && values[names.locked(turnout.name)] !== undefined && (
         <div className="mt-3">
           <ReasonTree reason={whyValue(design.program, names.locked(turnout.name), (n) => values[n])} />
         </div>
@@ -55,7 +55,7 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
           </p>
         </PanelSection>
       )}
-      {stage !== 'rehearse' && (
+      {stage.edits && (
         <PanelSection title="Change it">
           <LengthField
             label="Blade tips at"

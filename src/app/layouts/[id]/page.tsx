@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { loadLayout } from '@/server/layouts';
 import { Notice } from '@/ui/parts/notice';
-import { Workbench } from '@/ui/workbench/workbench';
+import { Workbench } from '@/ui/shell/workbench';
 
 interface Props {
   params: Promise<{ id: string }>;

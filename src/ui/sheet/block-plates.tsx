@@ -1,0 +1,73 @@
+import { memo } from 'react';
+import type { BlockView } from '@/core/design';
+import { blockKey } from '@/ui/state/selection';
+import { Pickable } from './pickable';
+import type { Placed } from './plan-labels';
+
+interface Props {
+  blocks: BlockView[];
+  placed: Placed;
+  occupied: ReadonlySet<string>;
+  selected: string | undefined;
+  onSelect?: (id: string) => void;
+}
+
+/** The name of each block on its track, solid while it is occupied; one that finds no room shrinks to a mark. */
+export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Props) {
+  return blocks.map((block) => {
+    const plate = placed.plates.get(block.name);
+    const mark = placed.marks.get(block.name);
+    const isSelected = selected === blockKey(block.name);
+    const isOccupied = occupied.has(block.name);
+    if (!plate && mark)
+      return (
+        <Pickable
+          key={block.name}
+          label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
+          onPick={onSelect && (() => onSelect(blockKey(block.name)))}
+        >
+          <title>{block.name}</title>
+          <rect
+            x={mark.x - 4}
+            y={mark.y - 4}
+            width="8"
+            height="8"
+            rx="2"
+            fill={isOccupied ? 'var(--accent)' : 'var(--raised)'}
+            stroke={isSelected ? 'var(--accent)' : 'var(--edge)'}
+            strokeWidth={isSelected ? 2 : 1}
+          />
+        </Pickable>
+      );
+    if (!plate) return null;
+    const { y } = plate;
+    return (
+      <Pickable
+        key={block.name}
+        label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
+        onPick={onSelect && (() => onSelect(blockKey(block.name)))}
+      >
+        {plate.from && <path d={`M${plate.from.x} ${plate.from.y}L${plate.x} ${y}`} stroke="var(--edge)" />}
+        <rect
+          x={plate.x - plate.width / 2}
+          y={y - 8.5}
+          width={plate.width}
+          height="17"
+          rx="3"
+          fill={isOccupied ? 'var(--accent)' : 'var(--raised)'}
+          stroke={isSelected ? 'var(--accent)' : 'var(--edge)'}
+          strokeWidth={isSelected ? 2 : 1}
+        />
+        <text
+          x={plate.x}
+          y={y + 4.2}
+          textAnchor="middle"
+          fontWeight="650"
+          style={isOccupied ? { fill: 'var(--on-accent)', stroke: 'none' } : { stroke: 'none' }}
+        >
+          {block.name}
+        </text>
+      </Pickable>
+    );
+  });
+});

@@ -1,0 +1,151 @@
+import { memo } from 'react';
+import type { DesignView } from '@/core/design';
+import { consistOf } from '@/core/detection';
+import { fromMm, showLength, showNumber } from '@/core/measure';
+import type { LayoutDocument } from '@/core/survey';
+import { xOf } from '@/core/track';
+import { textWidth } from './label-placement';
+import type { SheetGeometry } from './sheet-geometry';
+
+const LANE_TOP = 34;
+const BAR_PITCH = 19;
+
+function rowsOf(geometry: SheetGeometry): number[] {
+  const rows = new Set([...geometry.drawing.lines.values()].map((line) => line.row));
+  return [...rows].sort((a, b) => a - b);
+}
+
+export const laneHeight = (rows: number): number => LANE_TOP + rows * BAR_PITCH + 4;
+
+export interface LaneProps {
+  document: LayoutDocument;
+  design: DesignView;
+  geometry: SheetGeometry;
+  y: number;
+  width: number;
+}
+
+function LaneTitle({ y, width, title, note }: { y: number; width: number; title: string; note: string }) {
+  return (
+    <>
+      <path d={`M0 ${y}H${width}`} stroke="var(--line)" />
+      <text x="16" y={y + 19}>
+        <tspan fontWeight="650" fontSize="13">
+          {title}
+        </tspan>
+        <tspan dx="9" style={{ fill: 'var(--ink3)' }}>
+          {note}
+        </tspan>
+      </text>
+    </>
+  );
+}
+
+const spanOf = (geometry: SheetGeometry, piece: { line: string; from: number; to: number }) => {
+  const drawn = geometry.drawn(piece.line);
+  const [a, b] = [geometry.x(xOf(drawn, piece.from)), geometry.x(xOf(drawn, piece.to))];
+  return { x: Math.min(a, b), width: Math.max(1, Math.abs(b - a)), row: drawn.row };
+};
+
+/** What is watched by a detector and what is not, row by row. */
+export const CoverageLane = memo(function CoverageLane({ document, design, geometry, y, width }: LaneProps) {
+  const rows = rowsOf(geometry);
+  const watched = sumLengths(design.blocks.filter((b) => b.detectors.length > 0));
+  const all = sumLengths(design.blocks);
+  const unwatched = all - watched;
+  const share = all === 0 ? 0 : (100 * watched) / all;
+  const note =
+    all === 0
+      ? 'shows which track a detector watches, once a line is surveyed'
+      : `${showNumber(share, 1)} % of the track watched by current sensing, ${showLength(unwatched, document.shownUnit)} by nothing`;
+  return (
+    <g>
+      <LaneTitle y={y} width={width} title="Detection coverage" note={note} />
+      {design.blocks.flatMap((block) =>
+        block.pieces.map((piece, i) => {
+          if (!geometry.hasNear(piece)) return null;
+          const span = spanOf(geometry, piece);
+          const at = y + LANE_TOP + rows.indexOf(span.row) * BAR_PITCH;
+          const seen = block.detectors.length > 0;
+          return (
+            <rect
+              key={`${block.name} ${i}`}
+              x={span.x + 1}
+              y={at}
+              width={Math.max(1, span.width - 2)}
+              height="6"
+              fill={seen ? 'var(--accent)' : 'none'}
+              stroke={seen ? 'none' : 'var(--warn)'}
+              strokeDasharray={seen ? undefined : '4 3'}
+              opacity={seen ? 0.85 : 1}
+            >
+              <title>{seen ? `${block.name}: watched` : `${block.name}: no detector watches it`}</title>
+            </rect>
+          );
+        }),
+      )}
+    </g>
+  );
+});
+
+/** Every block against the longest train: the box is the block, the bar the train, the figure what is to spare. */
+export const RoomLane = memo(function RoomLane({ document, design, geometry, y, width }: LaneProps) {
+  const rows = rowsOf(geometry);
+  const longest = document.trains
+    .map((train) => ({ train, length: fromMm(consistOf(document, train).lengthMm) }))
+    .sort((a, b) => b.length - a.length)[0];
+  const note = longest
+    ? `box: the block, bar: ${longest.train.name}, ${showLength(longest.length, document.shownUnit)} long; figure: to spare`
+    : 'shows whether each block holds your longest train, once trains are surveyed';
+  return (
+    <g>
+      <LaneTitle y={y} width={width} title="Room for a train" note={note} />
+      {longest &&
+        design.blocks.map((block) => {
+          if (block.turnouts.length > 0) return null;
+          const piece = block.pieces.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
+          if (!geometry.hasNear(piece)) return null;
+          const span = spanOf(geometry, piece);
+          const at = y + LANE_TOP - 6 + rows.indexOf(span.row) * BAR_PITCH;
+          const spare = block.length - longest.length;
+          const bar = Math.min(span.width, (span.width * longest.length) / block.length);
+          const figure = `${spare >= 0 ? '+' : '−'}${showLength(Math.abs(spare), document.shownUnit)}`;
+          return (
+            <g key={block.name}>
+              <rect
+                x={span.x + 1.5}
+                y={at}
+                width={Math.max(1, span.width - 3)}
+                height="16"
+                rx="2"
+                fill="none"
+                stroke={spare < 0 ? 'var(--warn)' : 'var(--edge)'}
+              />
+              <rect
+                x={span.x + 3}
+                y={at + 11.5}
+                width={Math.max(0, bar - 6)}
+                height="3"
+                fill={spare < 0 ? 'var(--warn)' : 'var(--accent)'}
+              />
+              {span.width > textWidth(figure, 6) + 4 && (
+                <text
+                  x={span.x + span.width / 2}
+                  y={at + 9.5}
+                  textAnchor="middle"
+                  fontSize="11.5"
+                  style={{ fill: spare < 0 ? 'var(--warn)' : 'var(--ink)', stroke: 'none' }}
+                >
+                  {figure}
+                </text>
+              )}
+              <title>{`${block.name}: ${showLength(block.length, document.shownUnit)}, ${figure}`}</title>
+            </g>
+          );
+        })}
+    </g>
+  );
+});
+
+const sumLengths = (blocks: DesignView['blocks']) =>
+  blocks.reduce((sum, block) => sum + block.pieces.reduce((s, p) => s + p.to - p.from, 0), 0);

@@ -1,0 +1,390 @@
+'use client';
+import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
+import {
+  type ComponentType,
+  type PointerEvent,
+  type ReactNode,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
+import { showLength, type TenthUm } from '@/core/measure';
+import { names } from '@/core/patterns';
+import { asTyped, signalsOf } from '@/core/survey';
+import { straighten } from '@/core/track';
+import { shownDocument } from '@/ui/state/design';
+import { blockKey } from '@/ui/state/selection';
+import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { BlockPlates } from './block-plates';
+import { CutsLayer } from './cuts-layer';
+import { type LaneProps, laneHeight } from './lanes';
+import { localPoint } from './local-point';
+import { OverviewStrip } from './overview-strip';
+import { planLabels } from './plan-labels';
+import { PointedPlace } from './pointed-place';
+import { RULER_HEIGHT } from './ruler-steps';
+import { Rulers } from './rulers';
+import { spansOf } from './selection-place';
+import { bandOf, fitView, GUTTER, type Point, RIGHT_PAD, SheetGeometry } from './sheet-geometry';
+import { SignalsLayer } from './signals-layer';
+import { type ShownPoints, TrackLayer } from './track-layer';
+import { TrainsLayer } from './trains-layer';
+import { useSheetKeys } from './use-sheet-keys';
+import { useSheetView } from './use-sheet-view';
+
+const REACH_PX = 14;
+
+interface Props {
+  /** Drawn beneath the track, aligned with it, one under the other. */
+  lanes?: ComponentType<LaneProps>[];
+  /** What stands under the sheet and is aligned with it. */
+  below?: (geometry: SheetGeometry, width: number, bands: { x: number; width: number }[]) => ReactNode;
+  /** What a click on a turnout does beside selecting it. */
+  onTurnout?: (id: string) => void;
+  /** A train was dragged to a block. */
+  onSend?: (train: string, block: string) => void;
+  /** Single letters of the stage. */
+  letters?: Record<string, () => void>;
+}
+const NO_LANES: ComponentType<LaneProps>[] = [];
+
+/** The straightened track on a true distance axis, with what is aligned beneath it. */
+export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters }: Props) {
+  const store = useWorkbenchStore();
+  const document = useWorkbench(shownDocument);
+  const design = useWorkbench((s) => s.design);
+  const { edits = false, tries = false } = useWorkbench((s) => s.stage);
+  const selected = useWorkbench((s) => s.selected);
+  const measured = useWorkbench((s) => s.measured);
+  const pointed = useWorkbench((s) => s.pointed);
+  const layers = useWorkbench((s) => s.layers);
+  const trial = useWorkbench((s) => s.trial);
+  const values = useWorkbench(shownValues);
+  const board = useWorkbench((s) =>
+    s.stage.knows === 'run' && s.board?.document === shownDocument(s) ? s.board : undefined,
+  );
+  const box = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 820, height: 560 });
+
+  useEffect(() => {
+    const element = box.current!;
+    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const drawing = useMemo(() => straighten(document), [document]);
+  const fit = useMemo(() => fitView(drawing, size.width), [drawing, size.width]);
+  const svg = useRef<SVGSVGElement>(null);
+  const stack = useRef<HTMLDivElement>(null);
+  const end = useRef<HTMLSpanElement>(null);
+  const { shown, setView, zoom, pan, goTo, bringIn, pointers, wasClick } = useSheetView(svg, drawing, fit, size.width);
+  const rows = drawing.lastRow - drawing.firstRow + 1;
+  const fixed = RULER_HEIGHT + 46 + lanes.length * laneHeight(rows) + 74;
+  const pitch = below ? 54 : Math.max(54, Math.min(74, (size.height - fixed) / Math.max(1, rows - 1)));
+  const geometry = useMemo(
+    () => new SheetGeometry(drawing, shown, RULER_HEIGHT + 46, pitch, size.width),
+    [drawing, shown, pitch, size.width],
+  );
+  const placed = useMemo(
+    () => planLabels(document, design, geometry, layers.lengths && edits),
+    [document, design, geometry, layers.lengths, edits],
+  );
+
+  const trackBottom = geometry.bottom + (layers.lengths && edits ? 62 : 48);
+  const laneSize = laneHeight(rows);
+  const shownLanes = design && document.lines.length > 0 ? lanes : NO_LANES;
+  const svgHeight = below ? trackBottom : Math.max(size.height, trackBottom + shownLanes.length * laneSize + 12);
+
+  const points: ShownPoints = useMemo(() => {
+    const lies: ShownPoints = {};
+    document.turnouts.forEach((turnout, i) => {
+      lies[turnout.id] = board?.points[i] ?? trial.points[turnout.id] ?? turnout.lies;
+    });
+    return lies;
+  }, [document.turnouts, board?.points, trial.points]);
+  const locked = useMemo(
+    () => new Set(document.turnouts.filter((_, i) => board?.locked[i]).map((t) => t.id)),
+    [document.turnouts, board?.locked],
+  );
+  const occupied = useMemo(
+    () => new Set(board?.occupied ?? (tries ? trial.occupied : [])),
+    [board?.occupied, tries, trial.occupied],
+  );
+  const aspects = useMemo((): (string | undefined)[] => {
+    if (board) return board.aspects;
+    return signalsOf(document).map((signal) => {
+      const value = tries ? values[names.shows(signal.name)] : undefined;
+      return value === undefined ? undefined : design?.program.enums.aspect?.[value];
+    });
+  }, [board, design, document, tries, values]);
+
+  const withShift = useRef(false);
+  const blockAt = (point: Point) => {
+    const place = geometry.nearest(point, REACH_PX);
+    return (
+      place &&
+      design?.blocks.find((b) => b.pieces.some((p) => p.line === place.line && place.at >= p.from && place.at <= p.to))
+    );
+  };
+  /** Selects a thing; with Shift, measures from the one selected to it. */
+  const select = useCallback(
+    (id: string) => {
+      const state = store.getState();
+      if (withShift.current && state.selected && state.selected !== id) state.set({ measured: id });
+      else state.select(id);
+    },
+    [store],
+  );
+  const onPointerUp = (event: PointerEvent<SVGSVGElement>) => {
+    if (!wasClick(event) || (event.target as Element).closest('[role=button]')) return;
+    const point = localPoint(event, event.currentTarget);
+    const place = geometry.nearest(point, REACH_PX);
+    const block = blockAt(point);
+    if (withShift.current && block) return select(blockKey(block.name));
+    store.getState().set({
+      selected: block && blockKey(block.name),
+      measured: undefined,
+      pointed: place && edits ? place : undefined,
+    });
+  };
+
+  const pickTurnout = useCallback(
+    (id: string) => {
+      select(id);
+      if (!withShift.current) onTurnout?.(id);
+    },
+    [select, onTurnout],
+  );
+  const { keys, onEndFocus } = useSheetKeys(stack, svg, end, geometry, {
+    zoom,
+    pan,
+    bringIn,
+    pickTurnout,
+    letters,
+    showAll: () => setView(fit),
+    goTo,
+  });
+
+  const present = useRef({ geometry, bringIn, design });
+  present.current = { geometry, bringIn, design };
+  /** What is selected elsewhere, in a list or by name, comes onto the sheet. */
+  useEffect(() => {
+    const now = present.current;
+    const spans = spansOf(document, now.design?.blocks ?? [], selected);
+    if (spans.length === 0) return;
+    const { x, width } = bandOf(now.geometry, spans);
+    if (x + width < GUTTER || x > now.geometry.width - RIGHT_PAD) now.bringIn(x + width / 2);
+  }, [selected, document]);
+
+  const bands = [selected, measured].flatMap((id) => {
+    const spans = spansOf(document, design?.blocks ?? [], id);
+    return spans.length > 0 ? [{ id, ...bandOf(geometry, spans) }] : [];
+  });
+  const move = useCallback(
+    (id: string, at: TenthUm) => {
+      const state = store.getState();
+      const inInches = state.document.shownUnit === 'inch';
+      return state.edit({
+        do: 'move',
+        id,
+        at: inInches ? { tenthUm: at, typed: showLength(at, 'inch') } : asTyped(at),
+      });
+    },
+    [store],
+  );
+  /** Moves by a step from where it is now, which may be a step farther than the sheet shows. */
+  const nudge = useCallback(
+    (id: string, by: TenthUm) => {
+      const { document: newest } = store.getState();
+      const feature = newest.features.find((f) => f.id === id);
+      const line = newest.lines.find((l) => l.id === feature?.line);
+      if (feature && line) move(id, Math.min(line.length.tenthUm, Math.max(0, feature.at.tenthUm + by)));
+    },
+    [store, move],
+  );
+  return (
+    <div className="relative flex min-h-0 min-w-0 flex-1 flex-col">
+      <div
+        ref={box}
+        className={`relative min-h-0 overflow-x-hidden ${below ? 'overflow-y-auto' : 'flex-1 overflow-y-auto'}`}
+        style={below ? { flex: `0 1 ${trackBottom}px` } : undefined}
+      >
+        <div
+          ref={stack}
+          className="relative"
+          onPointerDownCapture={(event) => {
+            withShift.current = event.shiftKey;
+          }}
+          onKeyDownCapture={(event) => {
+            withShift.current = event.shiftKey;
+          }}
+          {...keys}
+        >
+          <svg
+            ref={svg}
+            width={size.width}
+            height={svgHeight}
+            className="drawing block touch-none select-none bg-sheet"
+            tabIndex={0}
+            role="group"
+            aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, Home and End go to its ends, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it.`}
+            {...pointers}
+            onPointerUp={onPointerUp}
+          >
+            {document.features.map((f) => {
+              if (f.kind !== 'hidden') return null;
+              const span = bandOf(geometry, [{ line: f.line, from: f.at.tenthUm, to: f.to.tenthUm }]);
+              return (
+                <rect
+                  key={f.id}
+                  x={span.x}
+                  y={RULER_HEIGHT}
+                  width={span.width}
+                  height={Math.max(0, trackBottom - RULER_HEIGHT)}
+                  fill="var(--hair)"
+                  opacity=".6"
+                />
+              );
+            })}
+            {bands.map(({ id, x, width }) =>
+              width > 0 ? (
+                <rect
+                  key={id}
+                  x={x}
+                  y={RULER_HEIGHT}
+                  width={width}
+                  height={svgHeight - RULER_HEIGHT}
+                  fill="var(--accent)"
+                  opacity=".09"
+                />
+              ) : (
+                <path key={id} d={`M${x} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />
+              ),
+            )}
+            <Rulers document={document} geometry={geometry} width={size.width} height={svgHeight} />
+            <TrackLayer
+              document={document}
+              design={design}
+              geometry={geometry}
+              placed={placed}
+              points={points}
+              locked={locked}
+              detectors={layers.detectors}
+              occupied={occupied}
+              selected={selected}
+              onSelect={pickTurnout}
+            />
+            <CutsLayer
+              document={document}
+              geometry={geometry}
+              selected={selected}
+              canMove={edits}
+              onSelect={select}
+              onMove={move}
+              onNudge={nudge}
+            />
+            {[...placed.lengths].map(([id, length]) => (
+              <g key={id}>
+                <path
+                  d={`M${length.from + 3} ${length.y}H${length.to - 3}M${length.from + 1} ${length.y + 4}L${length.from + 6} ${length.y - 4}M${length.to - 6} ${length.y + 4}L${length.to - 1} ${length.y - 4}`}
+                  stroke="var(--edge)"
+                  strokeWidth=".8"
+                />
+                <text x={length.x} y={length.y + 4} textAnchor="middle" style={{ fill: 'var(--ink2)' }}>
+                  {length.text}
+                </text>
+              </g>
+            ))}
+            {design && (
+              <BlockPlates
+                blocks={design.blocks}
+                placed={placed}
+                occupied={occupied}
+                selected={selected}
+                onSelect={select}
+              />
+            )}
+            {layers.signals && (
+              <SignalsLayer
+                document={document}
+                geometry={geometry}
+                placed={placed}
+                selected={selected}
+                aspects={aspects}
+                held={board?.held}
+                onSelect={select}
+              />
+            )}
+            {pointed && (
+              <PointedPlace geometry={geometry} place={pointed} text={showLength(pointed.at, document.shownUnit)} />
+            )}
+            {design &&
+              shownLanes.map((Lane, i) => (
+                <Lane
+                  key={i}
+                  document={document}
+                  design={design}
+                  geometry={geometry}
+                  y={trackBottom + i * laneSize}
+                  width={size.width}
+                />
+              ))}
+          </svg>
+          {board && (
+            <svg
+              width={size.width}
+              height={svgHeight}
+              className="drawing pointer-events-none absolute left-0 top-0 will-change-transform"
+              role="group"
+              aria-label="Trains"
+            >
+              <TrainsLayer
+                width={size.width}
+                geometry={geometry}
+                selected={selected}
+                onSelect={select}
+                blockAt={(point) => blockAt(point)?.name}
+                onSend={onSend}
+              />
+            </svg>
+          )}
+          {/* biome-ignore lint/a11y/noStaticElementInteractions: where the focus leaves the sheet, and comes back to it */}
+          <span ref={end} tabIndex={0} onFocus={onEndFocus} className="sr-only">
+            End of the line sheet
+          </span>
+        </div>
+      </div>
+      {below?.(geometry, size.width, bands)}
+      <div className="absolute bottom-1.5 left-1 z-10 flex">
+        {(
+          [
+            ['Zoom out', ZoomOut, () => zoom(1 / 1.4)],
+            ['Fit the whole layout', Maximize2, () => setView(fit)],
+            ['Zoom in', ZoomIn, () => zoom(1.4)],
+          ] as const
+        ).map(([label, Icon, act]) => (
+          <button
+            key={label}
+            type="button"
+            className="cursor-pointer rounded-sm p-[3px] text-ink2 hover:bg-accent-tint"
+            onClick={act}
+            aria-label={label}
+          >
+            <Icon size={13} aria-hidden />
+          </button>
+        ))}
+      </div>
+      <OverviewStrip
+        document={document}
+        drawing={drawing}
+        view={shown}
+        fit={fit}
+        width={size.width}
+        onMove={(from) => setView({ ...shown, from })}
+      />
+    </div>
+  );
+}

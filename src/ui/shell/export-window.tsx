@@ -1,0 +1,126 @@
+'use client';
+import { useRef, useState } from 'react';
+import { mmOf, TENTH_UM_PER_MM } from '@/core/measure';
+import { straighten } from '@/core/track';
+import { saveFile } from '@/ui/parts/save-file';
+import { Window } from '@/ui/parts/window';
+import { RULER_HEIGHT } from '@/ui/sheet/ruler-steps';
+import { GUTTER, RIGHT_PAD, SheetGeometry } from '@/ui/sheet/sheet-geometry';
+import { SheetPicture } from '@/ui/sheet/sheet-picture';
+import { standAlone } from '@/ui/sheet/stand-alone';
+import { shownDocument } from '@/ui/state/design';
+import { useWorkbench } from '@/ui/state/store';
+
+/** CSS pixels to a millimetre, exactly. */
+const PX_PER_MM = 96 / 25.4;
+/** Length along the line on one sheet of A4 or Letter, lying, with room for any printer’s edge. */
+const PAGE_MM = 240;
+const PITCH = 74;
+/** The measured bar on each page. */
+const CHECK_MM = 100;
+
+const CHOICES = [
+  ['fit', 'On one page'],
+  ['10', '1:10'],
+  ['1', '1:1, full size'],
+] as const;
+type Choice = (typeof CHOICES)[number][0];
+
+/** The sheet on paper or in a file, at a true scale on request. */
+export function ExportWindow({ onClose }: { onClose: () => void }) {
+  const document = useWorkbench(shownDocument);
+  const design = useWorkbench((s) => s.design);
+  const [choice, setChoice] = useState<Choice>('fit');
+  const box = useRef<HTMLDivElement>(null);
+  const drawing = straighten(document);
+  const longMm = mmOf(drawing.to - drawing.from);
+  const ratio = choice === 'fit' ? longMm / (PAGE_MM - (GUTTER + RIGHT_PAD) / PX_PER_MM) : Number(choice);
+  const scale = PX_PER_MM / (ratio * TENTH_UM_PER_MM);
+  const geometry = new SheetGeometry(drawing, { from: drawing.from, scale }, RULER_HEIGHT + 46, PITCH);
+  const width = Math.ceil(GUTTER + RIGHT_PAD + (drawing.to - drawing.from) * scale);
+  const height = geometry.bottom + 90;
+  /** The width is rounded up to a whole pixel. */
+  const pages = Math.max(1, Math.ceil((width - 1) / (PAGE_MM * PX_PER_MM)));
+  const pageWidth = pages === 1 ? width : PAGE_MM * PX_PER_MM;
+  const picture = (
+    <SheetPicture document={document} design={design} geometry={geometry} width={width} height={height} />
+  );
+  const check = (
+    <g>
+      <path
+        d={`M${GUTTER} ${height - 22}v8m0 -4h${CHECK_MM * PX_PER_MM}m0 -4v8`}
+        stroke="var(--ink)"
+        fill="none"
+        strokeWidth="1"
+      />
+      <text x={GUTTER + 8} y={height - 26}>
+        This bar measures {CHECK_MM} mm on paper
+        {choice === 'fit' ? '' : `, ${CHECK_MM * ratio} mm on the layout`}. If not, print at 100 %.
+      </text>
+    </g>
+  );
+  const save = () => {
+    const svg = box.current!.querySelector('svg')!;
+    const name = `${document.name.replaceAll('.', ' ')}.svg`;
+    saveFile(name, standAlone(svg, width / PX_PER_MM, height / PX_PER_MM), 'image/svg+xml');
+  };
+  return (
+    <Window
+      wide
+      title="The sheet on paper"
+      says="Distances along the line are true to the scale you choose; heights are a drawing."
+      onClose={onClose}
+    >
+      <div className="flex flex-wrap items-center gap-4 border-b border-line px-4 py-2">
+        <fieldset className="flex gap-4">
+          <legend className="sr-only">Scale of the drawing</legend>
+          {CHOICES.map(([value, label]) => (
+            <label key={value} className="flex items-center gap-1.5">
+              <input type="radio" name="scale" checked={choice === value} onChange={() => setChoice(value)} />
+              {label}
+            </label>
+          ))}
+        </fieldset>
+        <output className="text-ink2">
+          {Math.round(width / PX_PER_MM)} mm wide, {pages === 1 ? '1 page' : `${pages} pages`} lying
+        </output>
+        <span className="grow" />
+        <button type="button" className="button" onClick={save}>
+          Save as SVG
+        </button>
+        <button type="button" className="button button-main" onClick={() => window.print()}>
+          Print
+        </button>
+      </div>
+      <div ref={box} tabIndex={0} className="on-paper min-h-0 flex-1 overflow-auto bg-sheet">
+        <svg
+          width={width}
+          height={height}
+          className="drawing block"
+          role="img"
+          aria-label="The sheet as it will be drawn"
+        >
+          {picture}
+          {check}
+        </svg>
+      </div>
+      <div className="paper-pages on-paper" aria-hidden="true">
+        {Array.from({ length: pages }, (_, page) => (
+          <svg
+            key={page}
+            className="drawing"
+            style={{ width: `${pageWidth / PX_PER_MM}mm`, height: `${height / PX_PER_MM}mm` }}
+            viewBox={`${page * pageWidth} 0 ${pageWidth} ${height}`}
+          >
+            <title>{`Page ${page + 1}`}</title>
+            {picture}
+            <g transform={`translate(${page * pageWidth} 0)`}>{check}</g>
+            <text x={page * pageWidth + 8} y="12">
+              {document.name}, page {page + 1} of {pages}
+            </text>
+          </svg>
+        ))}
+      </div>
+    </Window>
+  );
+}

@@ -1,0 +1,48 @@
+import { STAGES } from '@/ui/stages';
+
+/** Every key, as it is listed for people. “letter” keys act on the sheet only and can be switched off. */
+export const SHORTCUTS: { title: string; letters: boolean; keys: [string, string][] }[] = [
+  {
+    title: 'Everywhere',
+    letters: false,
+    keys: [
+      ['Ctrl Z', 'undo'],
+      ['Ctrl Shift Z', 'redo'],
+      ['Ctrl K', 'find a thing or a command'],
+      ['F6', 'go to the next part of the window; with Shift, to the one before'],
+    ],
+  },
+  {
+    title: 'On the sheet',
+    letters: false,
+    keys: [
+      ['+  −  0', 'zoom in, zoom out, fit the whole layout'],
+      ['←  →', 'move along the line; on a gap, move the gap by 1 cm (Shift 10 cm, Alt 1 mm)'],
+      ['Home  End', 'go to the beginning or the end of the line'],
+      ['Tab', 'go to the next thing along the line; with Shift, to the one before'],
+      ['Enter', 'select; with Shift, measure to it from what is selected'],
+      ['Esc', 'let go, and back to the sheet'],
+    ],
+  },
+  {
+    title: 'Single letters on the sheet',
+    letters: true,
+    keys: [
+      ['[  ]', 'previous, next block'],
+      ['N', 'next finding'],
+      ['F', 'open or close the findings'],
+      ['T', 'throw the selected turnout'],
+      ['U', 'centimetres or inches'],
+      ['L', 'light or dark'],
+      ['/', 'find a thing or a command'],
+      ['?', 'this list'],
+      ...STAGES.flatMap(({ letters = [] }) => letters),
+    ],
+  },
+];
+
+const KEEP = 'roblik-single-letters';
+
+/** Whether single letters act; remembered by this browser. */
+export const lettersAreOn = (): boolean => localStorage.getItem(KEEP) !== 'off';
+export const rememberLetters = (on: boolean): void => localStorage.setItem(KEEP, on ? 'on' : 'off');

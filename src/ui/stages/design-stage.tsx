@@ -1,0 +1,58 @@
+'use client';
+import type { ReactNode } from 'react';
+import { SheetBar } from '@/ui/parts/sheet-bar';
+import { MeasurePanel } from '@/ui/reasoning/measure-panel';
+import { Panel } from '@/ui/reasoning/panel';
+import { Selection, subjectOf } from '@/ui/reasoning/selection';
+import { CoverageLane, RoomLane } from '@/ui/sheet/lanes';
+import { LineSheet } from '@/ui/sheet/line-sheet';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import type { Layers } from '@/ui/state/view';
+
+export const DESIGN_LANES = [CoverageLane, RoomLane];
+
+const LAYERS: [keyof Layers, string][] = [
+  ['detectors', 'Detectors'],
+  ['signals', 'Signals'],
+  ['lengths', 'Lengths'],
+];
+
+/** The sheet with its layers, and beside it what is selected, or what the stage has to say while nothing is. */
+export function DesignStage({ onTurnout, children }: { onTurnout?: (id: string) => void; children: ReactNode }) {
+  const store = useWorkbenchStore();
+  const layers = useWorkbench((s) => s.layers);
+  const selected = useWorkbench((s) => s.selected);
+  const measured = useWorkbench((s) => s.measured);
+  const document = useWorkbench((s) => s.document);
+  const subject = subjectOf(document, selected);
+  return (
+    <>
+      <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
+        <SheetBar title="Line sheet">
+          {LAYERS.map(([layer, label]) => (
+            <label key={layer} className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={layers[layer]}
+                onChange={(e) => store.getState().set({ layers: { ...layers, [layer]: e.target.checked } })}
+              />
+              {label}
+            </label>
+          ))}
+        </SheetBar>
+        <LineSheet lanes={DESIGN_LANES} onTurnout={onTurnout} />
+      </main>
+      {subject === undefined ? (
+        children
+      ) : (
+        <Panel
+          title={measured ? 'Between two things' : 'Reasoning'}
+          subject={measured ? undefined : subject}
+          onClose={() => store.getState().select(undefined)}
+        >
+          {selected && measured ? <MeasurePanel from={selected} to={measured} /> : <Selection key={selected} />}
+        </Panel>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,13 @@
+import type { FindingKind } from '@/core/findings';
+import type { StageKind } from './kind';
+import { prove } from './prove';
+import { rehearse } from './rehearse';
+import { signal } from './signal';
+import { survey } from './survey';
+
+/** The stages of the work, in order; none is locked behind another. */
+export const STAGES: readonly [StageKind, ...StageKind[]] = [survey, signal, prove, rehearse];
+
+/** The stage in which a kind of finding is put right. */
+export const stageOf = (kind: FindingKind): StageKind => STAGES.find(({ findings }) => findings.includes(kind))!;
+export type { StageKind } from './kind';

@@ -1,0 +1,114 @@
+'use client';
+import { CircleAlert, CircleCheck, CircleDashed } from 'lucide-react';
+import { harmOfFinding } from '@/core/findings';
+import { PROPERTY_WORDS, UNNOTICED, type Verdict } from '@/core/proof';
+import { HARMS } from '@/core/simulation';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import type { ProofReport } from '@/workers/proof.worker';
+import { rehearse } from '../rehearse';
+
+export const count = (n: number) => n.toLocaleString('en').replaceAll(',', ' ');
+const lower = (text: string) => text[0]!.toLowerCase() + text.slice(1);
+
+/** What a verdict says, never more than was looked at. */
+export function sayVerdict({ property, result }: Verdict, report: ProofReport): string {
+  const words = PROPERTY_WORDS[property];
+  switch (result) {
+    case 'fails':
+      return words.fails;
+    case 'holds':
+      return `Proved: ${lower(words.holds)}`;
+    case 'holds unless':
+      return `Holds as long as ${report.unless.join(' and ')}: ${lower(words.holds)} What comes after that was not looked at.`;
+    default:
+      return `Not found in ${count(report.moves)} moves, and not finished. Would say: ${words.holds}`;
+  }
+}
+
+const TONES = { fails: 'text-fail', holds: 'text-ok', 'holds unless': 'text-ink2', unfinished: 'text-ink2' } as const;
+const ICONS = {
+  fails: CircleAlert,
+  holds: CircleCheck,
+  'holds unless': CircleDashed,
+  unfinished: CircleDashed,
+} as const;
+
+/** Of what findings of the same harm would do about it, so much is offered at most. */
+const MOST_REMEDIES = 3;
+
+/** One thing that can or cannot happen: the verdict first, then why, what to try, and the shortest way there. */
+export function VerdictRow({ verdict, report }: { verdict: Verdict; report: ProofReport }) {
+  const store = useWorkbenchStore();
+  const { property, result, story, cause, atTheStart } = verdict;
+  const steered = report.steered[property];
+  const Icon = ICONS[result];
+  const warned = useWorkbench((s) =>
+    result === 'holds' && s.proved?.of === s.design?.document
+      ? (s.design?.findings.find((f) => harmOfFinding(f.kind) === property)?.says ?? '')
+      : '',
+  );
+  const found = useWorkbench((s) => (s.proved?.of === s.design?.document ? s.design?.findings : undefined));
+  const own = cause?.remedies ?? [];
+  const more = (cause ? (found ?? []) : [])
+    .filter(({ kind }) => harmOfFinding(kind) === property)
+    .flatMap(({ remedies }) => remedies)
+    .filter(({ says }) => !own.some((remedy) => remedy.says === says))
+    .slice(0, MOST_REMEDIES);
+  const told = story?.filter(({ says }) => !says.endsWith(UNNOTICED)) ?? [];
+  return (
+    <li className="border-b border-hair py-2">
+      <p className={`flex gap-2 font-medium ${TONES[result]}`}>
+        <Icon size={15} aria-hidden className="mt-0.5 shrink-0" />
+        {sayVerdict(verdict, report)}
+      </p>
+      {warned && <p className="mt-0.5 pl-[23px] text-ink2">Yet a finding warns, for other starts: {warned}</p>}
+      {cause && (
+        <div className="mt-1 pl-[23px]">
+          <p>{atTheStart ? `So it is from the start: ${lower(cause.says)}` : cause.says}</p>
+          {cause.why && <p className="mt-0.5">{cause.why}</p>}
+          {cause.advice && <p className="mt-0.5 text-ink2">{cause.advice}</p>}
+          {[...own, ...more].map((remedy) => (
+            <button
+              key={remedy.says}
+              type="button"
+              className="button mr-1 mt-1"
+              onClick={() => store.getState().edit(remedy.edit)}
+            >
+              {remedy.says}
+            </button>
+          ))}
+        </div>
+      )}
+      {story && !atTheStart && (
+        <div className="mt-1.5 rounded-md border border-line bg-sheet px-2 py-1.5">
+          <p className="font-semibold">
+            {told.length === 0 ? 'The trains need only go on from where they begin.' : 'The shortest way there'}
+          </p>
+          <ol className="list-decimal pl-5">
+            {told.map((step, i) => (
+              <li key={i}>{step.says}</li>
+            ))}
+          </ol>
+          {steered && (
+            <>
+              <p className="mt-1 text-ink2">
+                {steered.confirmed
+                  ? 'The rehearsal comes to it too.'
+                  : `Possible, not confirmed: the rehearsal, with its own times, did not come to it.${
+                      steered.instead ? ` It came to another harm instead: ${lower(HARMS[steered.instead].fails)}` : ''
+                    }`}
+              </p>
+              <button
+                type="button"
+                className="button mt-1"
+                onClick={() => store.getState().set({ recording: steered, stage: rehearse, selected: undefined })}
+              >
+                Show it in Rehearse
+              </button>
+            </>
+          )}
+        </div>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,102 @@
+'use client';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { EVENT_KINDS, type EventKind, tickSeconds } from '@/core/simulation';
+import { useWorkbench } from '@/ui/state/store';
+import type { RehearsalControls } from './use-rehearsal';
+
+const AT_FIRST: EventKind[] = ['mishaps', 'signals passed', 'stops and starts', 'turnouts'];
+const ROW = 36;
+
+export const clock = (tick: number): string => {
+  const seconds = tickSeconds(tick);
+  return `${Math.floor(seconds / 60)}:${(seconds % 60).toFixed(1).padStart(4, '0')}`;
+};
+
+/** What happened, newest first, by kind and by train; each leads to its moment. */
+export function EventList({ run }: { run: RehearsalControls }) {
+  const trains = useWorkbench((s) => s.board?.trains);
+  /** To the second while it plays; exactly once it waits. */
+  const now = useWorkbench((s) => (run.playing ? Math.ceil((s.frame?.tick ?? 0) / 50) * 50 : (s.frame?.tick ?? 0)));
+  const [kinds, setKinds] = useState<ReadonlySet<EventKind>>(new Set(AT_FIRST));
+  const [train, setTrain] = useState('');
+  const shown = useMemo(
+    () =>
+      run.events.filter((event) => kinds.has(event.kind) && (train === '' || event.trains.includes(train))).reverse(),
+    [run.events, kinds, train],
+  );
+  const box = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW,
+    overscan: 6,
+  });
+  const present = shown.findIndex((event) => event.tick <= now);
+  const lastWound = useRef(now);
+  useEffect(() => {
+    if (!run.playing && Math.abs(now - lastWound.current) > 100 && present > 0) rows.scrollToIndex(present);
+    lastWound.current = now;
+  }, [now, present, run.playing, rows]);
+  return (
+    <>
+      <div className="mb-1 flex flex-wrap gap-x-3 gap-y-1">
+        {EVENT_KINDS.map((kind) => (
+          <label key={kind} className="flex items-center gap-1">
+            <input
+              type="checkbox"
+              checked={kinds.has(kind)}
+              onChange={(e) => {
+                const next = new Set(kinds);
+                if (e.target.checked) next.add(kind);
+                else next.delete(kind);
+                setKinds(next);
+              }}
+            />
+            {kind}
+          </label>
+        ))}
+      </div>
+      <label className="mb-2 flex items-center gap-2">
+        of
+        <select className="field min-w-0 grow py-0.5" value={train} onChange={(e) => setTrain(e.target.value)}>
+          <option value="">every train</option>
+          {trains?.map((t) => (
+            <option key={t.id} value={t.id}>
+              {t.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div ref={box} tabIndex={0} className="h-56 overflow-y-auto border-t border-line">
+        {shown.length === 0 && (
+          <p className="py-1 text-ink2">
+            {run.events.length === 0 ? 'Nothing yet. Press Play.' : 'None of these kinds has happened.'}
+          </p>
+        )}
+        <ol style={{ height: rows.getTotalSize(), position: 'relative' }} aria-label="Events, newest first">
+          {rows.getVirtualItems().map((row) => {
+            const event = shown[row.index]!;
+            return (
+              <li
+                key={row.key}
+                style={{ position: 'absolute', top: row.start, height: ROW, left: 0, right: 0 }}
+                className="border-b border-hair"
+              >
+                <button
+                  type="button"
+                  title="Go to this moment"
+                  className={`flex h-full w-full cursor-pointer items-center gap-2 text-left leading-4 hover:bg-accent-tint ${event.bad ? 'bg-fail-tint font-semibold text-fail' : event.tick > now ? 'text-ink3' : ''}`}
+                  onClick={() => run.wind(event.tick)}
+                >
+                  <span className="w-12 shrink-0 text-right font-mono text-[0.72rem]">{clock(event.tick)}</span>
+                  <span className="line-clamp-2">{event.says}</span>
+                </button>
+              </li>
+            );
+          })}
+        </ol>
+      </div>
+    </>
+  );
+}

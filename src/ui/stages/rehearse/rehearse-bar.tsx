@@ -1,0 +1,108 @@
+'use client';
+import { Pause, Play, RotateCcw, StepForward } from 'lucide-react';
+import { Slider } from 'radix-ui';
+import { IconButton } from '@/ui/parts/icon-button';
+import { Term } from '@/ui/parts/term';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { clock } from './event-list';
+import type { RehearsalControls } from './use-rehearsal';
+
+/** A quarter of a second. */
+const SLIDER_TICKS = 12;
+const SPEEDS = [1, 5, 10, 50];
+
+/** Play, pause, step, speed, seed, and the trace of the run. */
+export function RehearseBar({ run }: { run: RehearsalControls }) {
+  const store = useWorkbenchStore();
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <IconButton icon={RotateCcw} name="Start again" onClick={() => run.restart()} />
+      <button
+        type="button"
+        className="button button-main px-3"
+        onClick={run.playing ? run.pause : run.play}
+        aria-label={run.playing ? 'Pause' : 'Play'}
+      >
+        {run.playing ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
+      </button>
+      <IconButton icon={StepForward} name="Step one scan of 20 ms" onClick={() => run.step(1)} />
+      <button type="button" className="button" onClick={() => run.step(50)}>
+        +1 s
+      </button>
+      <Moment run={run} />
+      <div className="flex shrink-0 overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Speed">
+        {SPEEDS.map((times) => (
+          <button
+            key={times}
+            type="button"
+            role="radio"
+            aria-checked={run.times === times}
+            className={`cursor-pointer px-2 py-1 ${run.times === times ? 'bg-accent text-on-accent' : 'bg-raised'}`}
+            onClick={() => run.setTimes(times)}
+          >
+            {times}×
+          </button>
+        ))}
+      </div>
+      <label className="ml-2 flex items-center gap-1 text-ink2">
+        <Term word="seed">Seed</Term>
+        <input
+          type="number"
+          className="field w-16"
+          min={0}
+          max={999999}
+          value={run.seed}
+          onChange={(e) => run.restart(Math.min(999_999, Math.max(0, Math.trunc(Number(e.target.value) || 0))))}
+        />
+      </label>
+      <button type="button" className="button" onClick={() => store.getState().set({ window: 'runs' })}>
+        Runs
+      </button>
+      <ToCome />
+    </div>
+  );
+}
+
+function Clock() {
+  const shown = useWorkbench((s) => clock(s.frame?.tick ?? 0));
+  return <output className="isolate w-16 text-right font-mono text-[0.9rem]">{shown}</output>;
+}
+
+/** The present moment, and any other of this course by a slider. While it plays the slider moves a few times a second. */
+function Moment({ run }: { run: RehearsalControls }) {
+  const grain = run.playing ? SLIDER_TICKS : 1;
+  const tick = useWorkbench((s) => Math.floor((s.frame?.tick ?? 0) / grain) * grain);
+  const reached = useWorkbench((s) => Math.ceil(s.course.reached / grain) * grain);
+  return (
+    <div className="flex items-center gap-2">
+      <Clock />
+      <Slider.Root
+        className="relative flex h-5 w-36 touch-none items-center"
+        min={0}
+        max={Math.max(1, reached)}
+        step={50}
+        value={[tick]}
+        onValueChange={([to]) => run.wind(to!)}
+      >
+        <Slider.Track className="h-1 grow rounded-full bg-line">
+          <Slider.Range className="absolute h-1 rounded-full bg-accent" />
+        </Slider.Track>
+        <Slider.Thumb
+          className="block h-4 w-2.5 cursor-ew-resize rounded-sm border border-accent bg-raised"
+          aria-label={`Moment of the run, of ${clock(reached)}`}
+          aria-valuetext={clock(tick)}
+        />
+      </Slider.Root>
+    </div>
+  );
+}
+
+function ToCome() {
+  const toCome = useWorkbench((s) => (s.course.reached > (s.frame?.tick ?? 0) ? s.course.toCome : 0));
+  if (toCome === 0) return null;
+  return (
+    <span className="text-ink2">
+      {toCome === 1 ? '1 command is' : `${toCome} commands are`} still to come; a new one begins another course.
+    </span>
+  );
+}

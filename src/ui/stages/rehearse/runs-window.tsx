@@ -1,0 +1,167 @@
+'use client';
+import { proxy } from 'comlink';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { KeptRun, KeptRunRow, RunSummary } from '@/core/simulation';
+import { compareDocuments } from '@/core/survey';
+import { askServer, sendServer } from '@/ui/parts/ask-server';
+import { KeptColumn } from '@/ui/parts/kept-column';
+import { useWidth } from '@/ui/parts/use-width';
+import { Window } from '@/ui/parts/window';
+import { useWorkbench } from '@/ui/state/store';
+import { clock } from './event-list';
+import { type Compared, RunPair } from './run-pair';
+import type { RehearsalControls } from './use-rehearsal';
+
+/** Runs that were kept: by name, to be had again, and two of them side by side. */
+export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: () => void }) {
+  const id = useWorkbench((s) => s.id);
+  const document = useWorkbench((s) => s.document);
+  const [runs, setRuns] = useState<KeptRunRow[]>();
+  const [says, setSays] = useState<string>();
+  /** A run that is being run again, and how much of it has been. */
+  const [busy, setBusy] = useState<{ name: string; share: number }>();
+  const [problem, setProblem] = useState<string>();
+  const [chosen, setChosen] = useState<string[]>([]);
+  const [pair, setPair] = useState<[Compared, Compared]>();
+  const [measure, width] = useWidth(800);
+
+  const load = useCallback(async () => {
+    const asked = await askServer<KeptRunRow[]>(`/api/layouts/${id}/runs`);
+    if (asked.ok) setRuns(asked.value);
+    else setProblem(asked.problem);
+  }, [id]);
+  useEffect(() => void load(), [load]);
+
+  const fetchRun = async (which: string): Promise<KeptRun | undefined> => {
+    const asked = await askServer<KeptRun>(`/api/layouts/${id}/runs/${which}`);
+    if (asked.ok) return asked.value;
+    setProblem(asked.problem);
+    return undefined;
+  };
+  const keep = async (name: string) => {
+    const recording = await run.recording();
+    const asked = await sendServer('POST', `/api/layouts/${id}/runs`, { ...recording, name, document });
+    setProblem(asked.ok ? undefined : asked.problem);
+    if (asked.ok) await load();
+    return asked.ok;
+  };
+  /** Runs it again aside; undefined when that was stopped. */
+  const summarise = async (kept: KeptRun): Promise<RunSummary | undefined> => {
+    setBusy({ name: kept.name, share: 0 });
+    const reached = proxy((ticks: number) => setBusy({ name: kept.name, share: ticks / kept.ticks }));
+    const summary = await run.worker()!.summarise(kept.document, kept, reached);
+    setBusy(undefined);
+    return summary;
+  };
+  const again = async (row: KeptRunRow) => {
+    setProblem(undefined);
+    setSays(undefined);
+    const kept = await fetchRun(row.id);
+    const summary = kept && (await summarise(kept));
+    if (!kept || !summary) return;
+    setSays(
+      summary.hash === kept.hash
+        ? `“${row.name}” ran again to the very same trace, ${kept.hash}.`
+        : `“${row.name}” ran differently this time: ${summary.hash} instead of ${kept.hash}.`,
+    );
+    if (compareDocuments(kept.document, document).length === 0) run.load(kept);
+    else
+      setProblem(
+        'The layout has changed since; the run was checked on the layout as it was then, but is not shown on this one.',
+      );
+  };
+  const compare = async () => {
+    setProblem(undefined);
+    setPair(undefined);
+    const pairs: Compared[] = [];
+    for (const which of chosen) {
+      const kept = await fetchRun(which);
+      const summary = kept && (await summarise(kept));
+      if (!kept || !summary) return;
+      pairs.push({ name: kept.name, document: kept.document, summary });
+    }
+    setPair([pairs[0]!, pairs[1]!]);
+  };
+  const latest = useRef(run);
+  latest.current = run;
+  useEffect(() => () => void latest.current.worker()?.stopSummary(), []);
+  const remove = async (row: KeptRunRow) => {
+    const asked = await sendServer('DELETE', `/api/layouts/${id}/runs/${row.id}`);
+    if (!asked.ok) return setProblem(asked.problem);
+    setChosen(chosen.filter((one) => one !== row.id));
+    await load();
+  };
+
+  return (
+    <Window
+      wide
+      title="Runs"
+      says="A run is kept as its seed and what you did; it can be had again exactly."
+      onClose={onClose}
+    >
+      <div className="flex min-h-0 flex-1">
+        <KeptColumn what="run" problem={problem} onKeep={keep}>
+          {says && <p className="mx-4 mt-2 text-ink2">{says}</p>}
+          {busy && (
+            <p className="mx-4 mt-2 flex items-center gap-2 text-ink2" role="status">
+              <span className="grow">
+                Running “{busy.name}” again, {Math.round(100 * busy.share)} % …
+              </span>
+              <button type="button" className="button py-0.5" onClick={() => void run.worker()?.stopSummary()}>
+                Stop
+              </button>
+            </p>
+          )}
+          {!runs && !problem && <p className="px-4 py-3 text-ink2">Looking up the kept runs …</p>}
+          <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Kept runs">
+            {runs?.length === 0 && <li className="px-4 py-3 text-ink2">No run has been kept yet.</li>}
+            {runs?.map((row) => (
+              <li key={row.id} className="border-b border-hair px-4 py-2">
+                <label className="flex items-center gap-2 font-semibold">
+                  <input
+                    type="checkbox"
+                    checked={chosen.includes(row.id)}
+                    onChange={(e) =>
+                      setChosen(
+                        e.target.checked ? [...chosen, row.id].slice(-2) : chosen.filter((one) => one !== row.id),
+                      )
+                    }
+                  />
+                  {row.name}
+                </label>
+                <span className="text-ink3">
+                  {clock(row.ticks)} long, seed {row.seed}
+                </span>
+                <div className="mt-1 flex gap-2">
+                  <button type="button" className="button py-0.5" onClick={() => void again(row)}>
+                    Run again
+                  </button>
+                  <button type="button" className="button py-0.5" onClick={() => void remove(row)}>
+                    Delete
+                  </button>
+                </div>
+              </li>
+            ))}
+          </ul>
+          <div className="border-t border-line px-4 py-3">
+            <button
+              type="button"
+              className="button button-main"
+              disabled={chosen.length !== 2 || busy !== undefined}
+              onClick={() => void compare()}
+            >
+              Compare the two chosen
+            </button>
+          </div>
+        </KeptColumn>
+        <div ref={measure} tabIndex={0} className="min-h-[420px] min-w-0 flex-1 overflow-y-auto bg-sheet">
+          {pair ? (
+            <RunPair pair={pair} width={width} />
+          ) : (
+            <p className="p-4 text-ink2">Choose two runs and compare them.</p>
+          )}
+        </div>
+      </div>
+    </Window>
+  );
+}

@@ -1,0 +1,186 @@
+'use client';
+import { proxy, type Remote, wrap } from 'comlink';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Command, Recording, Sample, SpokenEvent } from '@/core/simulation';
+import { sendServer } from '@/ui/parts/ask-server';
+import type { Board } from '@/ui/state/rehearsal';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import type { RehearsalWorker, Report } from '@/workers/rehearsal.worker';
+
+const MOST_EVENTS = 20_000;
+/** An hour of samples at five a second. */
+const MOST_SAMPLES = 18_000;
+
+/** The new board with every part of the old one that is still the same, and the old one itself when all of it is. */
+function sameWhereEqual(old: Board | undefined, now: Board): Board {
+  if (!old) return now;
+  let changed = false;
+  const kept = { ...now } as Record<string, unknown>;
+  for (const [field, was] of Object.entries(old)) {
+    if (field !== 'document' && JSON.stringify(was) === JSON.stringify(kept[field])) kept[field] = was;
+    else if (was === kept[field]) continue;
+    else changed = true;
+  }
+  return changed ? (kept as unknown as Board) : old;
+}
+
+export interface RehearsalControls {
+  playing: boolean;
+  times: number;
+  seed: number;
+  /** In the order in which they happened. */
+  events: SpokenEvent[];
+  samples: Sample[];
+  problem: string | undefined;
+  /** The server’s answer to “is this run the same there?” */
+  checked: string | undefined;
+  play(): void;
+  pause(): void;
+  setTimes(times: number): void;
+  step(ticks: number): void;
+  /** Goes to a moment of this course and waits there. */
+  wind(tick: number): void;
+  restart(seed?: number): void;
+  /** Shows a run that was kept, up to its end. */
+  load(recording: Recording): void;
+  command(command: Command): void;
+  checkOnServer(): void;
+  /** The course so far, to keep it or to compare it. */
+  recording(): Promise<(Recording & { hash: string }) | undefined>;
+  worker(): Remote<RehearsalWorker> | undefined;
+}
+
+/** Runs a rehearsal of the present document in a worker and keeps what the screen shows of it. */
+export function useRehearsal(): RehearsalControls {
+  const store = useWorkbenchStore();
+  const document = useWorkbench((s) => s.document);
+  const remote = useRef<Remote<RehearsalWorker>>(undefined);
+  /** The course begun last; what is still told of an earlier one is not shown. */
+  const course = useRef({ number: 0, document });
+  const [playing, setPlaying] = useState(false);
+  const [times, setTimesState] = useState(1);
+  const [seed, setSeed] = useState(1);
+  const [events, setEvents] = useState<SpokenEvent[]>([]);
+  const [samples, setSamples] = useState<Sample[]>([]);
+  const [problem, setProblem] = useState<string>();
+  const [checked, setChecked] = useState<string>();
+
+  useEffect(() => {
+    const worker = new Worker(new URL('../../../workers/rehearsal.worker.ts', import.meta.url), { type: 'module' });
+    const run = wrap<RehearsalWorker>(worker);
+    remote.current = run;
+    let asking = false;
+    const listen = (report: Report) => {
+      const { frame, hash, notPlaced, reached, toCome, forgetAfter } = report;
+      if (report.course !== course.current.number) return;
+      const { set, board, selected } = store.getState();
+      const { tick: _, trains, ...rest } = frame;
+      const now: Board = {
+        ...rest,
+        document: course.current.document,
+        trains: trains.map(({ spans: _, mmPerS: __, ...train }) => train),
+      };
+      const steady = sameWhereEqual(board, now);
+      set({ frame, board: steady, course: { hash, notPlaced, reached, toCome } });
+      const upTo = <T extends { tick: number }>(all: T[]) =>
+        forgetAfter === undefined ? all : all.filter((one) => one.tick <= forgetAfter);
+      if (report.samples.length > 0 || forgetAfter !== undefined)
+        setSamples((all) => [...upTo(all), ...report.samples].slice(-MOST_SAMPLES));
+      if (report.events.length > 0 || forgetAfter !== undefined)
+        setEvents((all) => [...upTo(all), ...report.events].slice(-MOST_EVENTS));
+      if (asking || selected === undefined) return;
+      asking = true;
+      void run.values().then((values) => {
+        asking = false;
+        store.getState().set({ runValues: values });
+      });
+    };
+    void run.listen(proxy(listen));
+    return () => {
+      worker.terminate();
+      store.getState().set({ frame: undefined, board: undefined, runValues: {} });
+    };
+  }, [store]);
+
+  const begin = useCallback(
+    (withSeed: number, recording?: Recording) => {
+      setPlaying(false);
+      setSeed(withSeed);
+      setChecked(undefined);
+      setProblem(undefined);
+      void remote.current?.play(0);
+      course.current = { number: course.current.number + 1, document };
+      remote.current
+        ?.begin(course.current.number, document, withSeed, recording)
+        .catch((error: unknown) => setProblem(error instanceof Error ? error.message : 'It cannot be run.'));
+    },
+    [document],
+  );
+  useEffect(() => {
+    const { recording } = store.getState();
+    begin(recording?.seed ?? 1, recording);
+    store.getState().set({ recording: undefined });
+  }, [begin, store]);
+
+  const halt = () => {
+    setPlaying(false);
+    setChecked(undefined);
+    void remote.current?.play(0);
+  };
+  return {
+    playing,
+    times,
+    seed,
+    events,
+    samples,
+    problem,
+    checked,
+    play() {
+      setPlaying(true);
+      setChecked(undefined);
+      void remote.current?.play(times);
+    },
+    pause: halt,
+    setTimes(next) {
+      setTimesState(next);
+      if (playing) void remote.current?.play(next);
+    },
+    step(ticks) {
+      halt();
+      void remote.current?.step(ticks);
+    },
+    wind(tick) {
+      halt();
+      void remote.current?.wind(tick);
+    },
+    restart(next = seed) {
+      begin(next);
+    },
+    load({ seed: its, ticks, commands }) {
+      begin(its, { seed: its, ticks, commands });
+    },
+    command(command) {
+      setProblem(undefined);
+      void remote.current?.command(command).then(setProblem);
+    },
+    checkOnServer() {
+      halt();
+      setChecked('Running it on the server …');
+      void remote.current?.recording().then(async ({ hash: mine, ...recording }) => {
+        const asked = await sendServer<{ hash: string }>('POST', `/api/layouts/${store.getState().id}/replay`, {
+          document: store.getState().document,
+          ...recording,
+        });
+        if (!asked.ok) setChecked(asked.problem);
+        else
+          setChecked(
+            asked.value.hash === mine
+              ? `The server’s run is the same: ${mine}`
+              : `The server’s run differs: here ${mine}, there ${asked.value.hash}`,
+          );
+      });
+    },
+    recording: async () => remote.current?.recording(),
+    worker: () => remote.current,
+  };
+}

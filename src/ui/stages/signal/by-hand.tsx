@@ -1,0 +1,89 @@
+'use client';
+import { ASPECT_SYSTEMS } from '@/core/kinds';
+import { names } from '@/core/patterns';
+import { signalsOf } from '@/core/survey';
+import { Term } from '@/ui/parts/term';
+import { PanelSection } from '@/ui/reasoning/panel';
+import { AspectLamps, litLamps } from '@/ui/sheet/signal-head';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+
+/** Trying it by hand: what is set down where, and what every signal shows for it. */
+export function ByHand() {
+  const store = useWorkbenchStore();
+  const document = useWorkbench((s) => s.document);
+  const trial = useWorkbench((s) => s.trial);
+  const values = useWorkbench((s) => s.trialValues);
+  const aspects = useWorkbench((s) => s.design?.program.enums.aspect) ?? [];
+  const signals = signalsOf(document);
+  const changed = Object.keys(trial.points).filter((id) => document.turnouts.some((t) => t.id === id));
+  return (
+    <>
+      <p className="text-ink2">
+        Try it by hand: select a block and set a <Term word="resistor">resistor axle</Term> down in it, or select a{' '}
+        <Term word="turnout">turnout</Term> and throw it. Every signal answers at once, by the same rules that run the
+        trains.
+      </p>
+      <PanelSection title="Set up now">
+        {trial.occupied.length === 0 && changed.length === 0 && (
+          <p className="text-ink2">Nothing: all blocks are empty, all points as surveyed.</p>
+        )}
+        <ul>
+          {trial.occupied.map((block) => (
+            <li key={block} className="flex items-center justify-between py-0.5">
+              An axle stands in {block}
+              <button
+                type="button"
+                className="button"
+                onClick={() =>
+                  store.getState().set({ trial: { ...trial, occupied: trial.occupied.filter((b) => b !== block) } })
+                }
+              >
+                Lift it
+              </button>
+            </li>
+          ))}
+          {changed.map((id) => (
+            <li key={id} className="py-0.5">
+              {document.turnouts.find((t) => t.id === id)!.name} lies {trial.points[id]}
+            </li>
+          ))}
+        </ul>
+        {(trial.occupied.length > 0 || changed.length > 0) && (
+          <button
+            type="button"
+            className="button mt-2"
+            onClick={() => store.getState().set({ trial: { occupied: [], points: {} } })}
+          >
+            Clear the track
+          </button>
+        )}
+      </PanelSection>
+      <PanelSection title="What the signals show">
+        {signals.length === 0 && (
+          <p className="text-ink2">
+            There is no <Term word="signal">signal</Term> yet. Place one at a block’s end in Survey.
+          </p>
+        )}
+        <ul>
+          {signals.map((signal) => {
+            const aspect = aspects[values[names.shows(signal.name)] ?? 0];
+            const system = ASPECT_SYSTEMS[signal.system];
+            return (
+              <li key={signal.id}>
+                <button
+                  type="button"
+                  className="flex w-full cursor-pointer items-center gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-accent-tint"
+                  onClick={() => store.getState().select(signal.id)}
+                >
+                  <AspectLamps system={system} lit={litLamps(system, aspect)} />
+                  <span className="grow">{signal.name}</span>
+                  <span className="text-ink2">{aspect}</span>
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      </PanelSection>
+    </>
+  );
+}

@@ -1,0 +1,23 @@
+import type { StageKind } from '../kind';
+import { SignalStage } from './signal-stage';
+
+/** What signals show, tried by hand. */
+export const signal: StageKind = {
+  id: 'signal',
+  name: 'Signal',
+  knows: 'trial',
+  edits: true,
+  tries: true,
+  Main: SignalStage,
+  findings: [
+    'signal not at a block’s end',
+    'signal with nothing to protect',
+    'signal into undetected track',
+    'signal with too many ways',
+    'no signal at the end of a block',
+    'points without protection',
+    'signal inside clearance',
+    'braking longer than its warning',
+    'two things with one name',
+  ],
+};

@@ -1,0 +1,27 @@
+'use client';
+import { useCallback } from 'react';
+import { Panel } from '@/ui/reasoning/panel';
+import { useWorkbenchStore } from '@/ui/state/store';
+import { DesignStage } from '../design-stage';
+import { ByHand } from './by-hand';
+
+/** Axles set down and turnouts thrown by hand; every signal answers. */
+export function SignalStage() {
+  const store = useWorkbenchStore();
+  const throwTurnout = useCallback(
+    (id: string) => {
+      const { document, trial, set } = store.getState();
+      const lies = trial.points[id] ?? document.turnouts.find((t) => t.id === id)?.lies;
+      const to = lies === 'straight' ? 'diverging' : 'straight';
+      set({ trial: { ...trial, points: { ...trial.points, [id]: to } } });
+    },
+    [store],
+  );
+  return (
+    <DesignStage onTurnout={throwTurnout}>
+      <Panel title="Reasoning">
+        <ByHand />
+      </Panel>
+    </DesignStage>
+  );
+}

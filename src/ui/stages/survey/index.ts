@@ -1,0 +1,28 @@
+import type { StageKind } from '../kind';
+import { FirstLine } from './first-line';
+import { SurveyStage } from './survey-stage';
+
+/** The track and the trains as they are taped. */
+export const survey: StageKind = {
+  id: 'survey',
+  name: 'Survey',
+  knows: 'nothing',
+  edits: true,
+  names: true,
+  Main: SurveyStage,
+  Empty: FirstLine,
+  findings: [
+    'track without detection',
+    'two detectors in one section',
+    'block shorter than the longest train',
+    'train no detector sees',
+    'unseen tail',
+    'unseen over points',
+    'overhang over points',
+    'crossing read as a diamond',
+    'track end without a buffer',
+    'train that cannot be placed',
+    'trains in each other’s way at the start',
+    'no block to spare on a circuit',
+  ],
+};

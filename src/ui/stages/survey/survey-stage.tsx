@@ -1,0 +1,62 @@
+'use client';
+import { consistOf } from '@/core/detection';
+import { fromMm, showLength, showNumber } from '@/core/measure';
+import { Panel, PanelSection } from '@/ui/reasoning/panel';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { DesignStage } from '../design-stage';
+import { AddPanel } from './add-panel';
+import { Directions } from './directions';
+import { TrainForm } from './train-form';
+
+/** Things are added, measured and named; trains are listed. */
+export function SurveyStage() {
+  return (
+    <DesignStage>
+      <Panel title="Survey">
+        <AddPanel />
+        <Trains />
+        <Directions />
+      </Panel>
+    </DesignStage>
+  );
+}
+
+function Trains() {
+  const document = useWorkbench((s) => s.document);
+  const store = useWorkbenchStore();
+  return (
+    <PanelSection title={document.trains.length === 1 ? '1 train' : `${document.trains.length} trains`}>
+      <ul className="mb-2">
+        {document.trains.map((train) => (
+          <li key={train.id} className="flex items-center justify-between gap-2 border-b border-hair py-1">
+            <button
+              type="button"
+              className="min-w-0 cursor-pointer rounded-sm text-left hover:bg-accent-tint"
+              onClick={() => store.getState().select(train.id)}
+            >
+              <span className="block truncate font-medium">{train.name}</span>
+              <span className="text-ink3">
+                {showLength(fromMm(consistOf(document, train).lengthMm), document.shownUnit)},{' '}
+                {showNumber(train.topSpeedKmh, 0)} km/h
+              </span>
+            </button>
+            <button
+              type="button"
+              className="button"
+              onClick={() => store.getState().edit({ do: 'delete', id: train.id })}
+              aria-label={`Delete ${train.name}`}
+            >
+              Delete
+            </button>
+          </li>
+        ))}
+      </ul>
+      <details>
+        <summary className="cursor-pointer font-medium">Add a train</summary>
+        <div className="mt-2">
+          <TrainForm />
+        </div>
+      </details>
+    </PanelSection>
+  );
+}

@@ -1,0 +1,32 @@
+import type { Recording, RehearsalFrame, TrainFrame } from '@/core/simulation';
+import type { LayoutDocument } from '@/core/survey';
+
+/** Signals, turnouts and blocks at a moment of a rehearsal, and how trains stand. */
+export interface Board extends Omit<RehearsalFrame, 'tick' | 'trains'> {
+  /** The layout that is rehearsed: turnouts and signals are in its order. */
+  document: LayoutDocument;
+  trains: Omit<TrainFrame, 'spans' | 'mmPerS'>[];
+}
+
+/** How far a rehearsal has come. */
+export interface Course {
+  hash: string;
+  notPlaced: string[];
+  /** The farthest moment of this course, and how many commands are still to come in it. */
+  reached: number;
+  toCome: number;
+}
+export const NO_COURSE: Course = { hash: '', notPlaced: [], reached: 0, toCome: 0 };
+
+/** The rehearsal as it stands. */
+export interface RehearsalSlice {
+  /** A run that the rehearsal is to begin with. */
+  recording?: Recording;
+  /** The present moment: it changes with every step of every train. */
+  frame?: RehearsalFrame;
+  /** What of it changes seldom: the same object until something in it is different. */
+  board?: Board;
+  course: Course;
+  /** The rule program's names as they stand in it. */
+  runValues: Record<string, number>;
+}

@@ -1,0 +1,22 @@
+import type { Slice } from './store';
+
+/** What is chosen on the sheet. */
+export interface SelectionSlice {
+  /** The id of a feature, turnout or train, or “block NAME”. */
+  selected?: string;
+  /** A second thing, to which distance and running time are measured from the selected one. */
+  measured?: string;
+  /** A place pointed at on the track, for adding things. */
+  pointed?: { line: string; at: number };
+  select(id: string | undefined): void;
+}
+
+export const selectionSlice: Slice<SelectionSlice> = (set) => ({
+  select(id) {
+    set({ selected: id, measured: undefined, problem: undefined });
+  },
+});
+
+export const blockKey = (name: string) => `block ${name}`;
+export const blockNameOf = (selected: string | undefined) =>
+  selected?.startsWith('block ') ? selected.slice(6) : undefined;
