@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { generatedLine } from '../../src/demo/generated';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
-import { openLayout, stage, watchErrors } from './open';
+import { choose, openLayout, stage, watchErrors } from './open';
 
 const sheet = (page: Page) => page.getByRole('group', { name: /^Line sheet of/ });
 const xOf = async (page: Page, name: string | RegExp) =>
@@ -88,7 +88,7 @@ test('pointing at the track fills in the distance; a detector and a siding are a
   await expect(page.getByRole('textbox', { name: 'At', exact: true })).toHaveValue(/^10[0-9]{2}(\.5)? cm$/);
   await page.getByRole('radio', { name: 'Turnout' }).click();
   await page.getByRole('textbox', { name: 'Blade tips at', exact: true }).fill('1020');
-  await page.getByRole('combobox', { name: 'Its track' }).selectOption('ends blind');
+  await choose(page, 'Its track', 'ends blind');
   await page.getByRole('textbox', { name: 'Name of that track' }).fill('Quarry');
   await page.getByRole('textbox', { name: 'Length of that track' }).fill('70 cm');
   await page.getByRole('button', { name: 'Add the turnout' }).click();
@@ -133,7 +133,7 @@ test('names are changed, and a name that is taken is refused', async ({ page }) 
 test('theme and size are remembered', async ({ page }) => {
   await openLayout(page, ondrelValley());
   await page.getByRole('button', { name: 'Use the dark theme' }).click();
-  await page.getByLabel('Size of everything').selectOption('1.5');
+  await choose(page, 'Size of everything', '150 %');
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
   await expect(page.getByLabel('Size of everything')).toHaveValue('1.5');

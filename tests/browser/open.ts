@@ -30,3 +30,9 @@ export function watchErrors(page: Page, errors: string[] = []): string[] {
   });
   return errors;
 }
+
+/** Chooses from a list that opens, by what the choice says. */
+export async function choose(page: Page, list: string | RegExp, says: string | RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: list }).click();
+  await page.getByRole('option', typeof says === 'string' ? { name: says, exact: true } : { name: says }).click();
+}

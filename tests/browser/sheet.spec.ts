@@ -10,7 +10,7 @@ import { generatedLine } from '../../src/demo/generated';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
 import { randomLine } from '../unit/random-line';
-import { openLayout, stage, watchErrors } from './open';
+import { choose, openLayout, stage, watchErrors } from './open';
 
 const sheet = (page: Page) => page.getByRole('group', { name: /^Line sheet of/ });
 
@@ -208,7 +208,7 @@ test('a rehearsal is wound back to an event, run on differently, and a train is 
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(events.filter({ hasText: 'Skerrin railcar stands' }).first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
-  await page.getByLabel('Send Skerrin railcar to a block').selectOption('SK2');
+  await choose(page, 'Send Skerrin railcar to a block', 'SK2');
   await expect(page.getByText('SK2 does not lie ahead of Skerrin railcar. Turn it back first')).toBeVisible();
   expect(errors).toEqual([]);
 });

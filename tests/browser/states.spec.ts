@@ -3,7 +3,7 @@ import { newDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
 import { expectCleanInBothThemes as clean } from './clean';
-import { openLayout, stage } from './open';
+import { choose, openLayout, stage } from './open';
 
 /** Empty, loading and failed states: each says what is so and what to do, and is clean in both themes. */
 const AWAY = { status: 503, json: { problem: 'The database does not answer.' } };
@@ -145,7 +145,7 @@ test('a file that is no layout, on the list', async ({ page }) => {
 test('at every size all of the header and of the bar stays on the page, side by side', async ({ page }) => {
   await openLayout(page, ondrelValley());
   for (const size of ['150 %', '125 %', '100 %']) {
-    await page.getByLabel('Size of everything').selectOption(size);
+    await choose(page, 'Size of everything', `${Number(size) * 100} %`);
     await stage(page, 'Rehearse');
     await page.getByRole('button', { name: 'Runs' }).waitFor();
     const boxes = (await page.evaluate(`

@@ -3,7 +3,7 @@ import { newDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
 import { expectClean } from './clean';
-import { openLayout, stage, watchErrors } from './open';
+import { choose, openLayout, stage, watchErrors } from './open';
 
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
 const alertLine = (page: Page) => page.getByRole('contentinfo').getByRole('alert');
@@ -234,8 +234,8 @@ test('a train is put elsewhere, turned round and slowed down, and runs from ther
   await openLayout(page, ondrelValley());
   await page.getByRole('button', { name: /^Night mail ?128 cm/ }).click();
   await expect(page.getByText('40.78 cm')).toBeVisible();
-  await page.getByRole('combobox', { name: 'Stands in' }).selectOption('UC1');
-  await page.getByRole('combobox', { name: 'Faces' }).selectOption('down');
+  await choose(page, 'Stands in', 'UC1');
+  await choose(page, 'Faces', /^smaller/);
   const speed = page.getByRole('textbox', { name: 'Top speed' });
   await speed.fill('quick');
   await speed.press('Enter');
@@ -249,7 +249,7 @@ test('a train is put elsewhere, turned round and slowed down, and runs from ther
   const uc1 = (await page.getByRole('button', { name: /^Signal UC1E/ }).boundingBox())!;
   expect(Math.abs((await mail.boundingBox())!.y - uc1.y)).toBeLessThan(40);
   await stage(page, 'Survey');
-  await page.getByRole('combobox', { name: 'Stands in' }).selectOption('off the track');
+  await choose(page, 'Stands in', 'off the track');
   await stage(page, 'Rehearse');
   await expect(page.getByText('3 trains')).toBeVisible();
 });
@@ -257,7 +257,7 @@ test('a train is put elsewhere, turned round and slowed down, and runs from ther
 test('where a turnout lies at the start is part of the layout', async ({ page }) => {
   await openLayout(page, ondrelValley());
   await page.getByRole('button', { name: 'Turnout T8, lies straight' }).click();
-  await page.getByLabel('Lies, when a rehearsal begins').selectOption('diverging');
+  await choose(page, 'Lies, when a rehearsal begins', 'diverging');
   await expect(page.getByRole('button', { name: 'Turnout T8, lies diverging' })).toBeVisible();
   await saved(page);
   await page.reload();

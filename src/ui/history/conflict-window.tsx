@@ -2,6 +2,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { compareDocuments, type LayoutDocument, mergeDocuments, readDocument, separateIds } from '@/core/survey';
 import { sendServer } from '@/ui/parts/ask-server';
+import { RadioList } from '@/ui/parts/one-of';
 import { useWidth } from '@/ui/parts/use-width';
 import { Window } from '@/ui/parts/window';
 import type { Theirs } from '@/ui/state/saving';
@@ -88,18 +89,16 @@ export function ConflictWindow({ theirs }: { theirs: Theirs }) {
                     )
                   </span>
                 </p>
-                {[true, false].map((own) => (
-                  <label key={String(own)} className="mr-4 mt-1 inline-flex items-center gap-1.5">
-                    <input
-                      type="radio"
-                      name={key}
-                      checked={mine.has(key) === own}
-                      onChange={() => choose(key, own)}
-                      aria-label={`${says}: keep ${own ? 'this window’s' : 'the other’s'}`}
-                    />
-                    {own ? 'this window’s' : 'the other’s'}
-                  </label>
-                ))}
+                <RadioList
+                  inline
+                  label={`${says}: keep`}
+                  value={mine.has(key) ? 'own' : 'theirs'}
+                  options={[
+                    { value: 'own', says: 'this window’s', name: `${says}: keep this window’s` },
+                    { value: 'theirs', says: 'the other’s', name: `${says}: keep the other’s` },
+                  ]}
+                  onChange={(which) => choose(key, which === 'own')}
+                />
               </li>
             ))}
           </ol>

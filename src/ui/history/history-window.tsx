@@ -1,7 +1,9 @@
 'use client';
+import { format } from 'date-fns';
 import { useCallback, useEffect, useState } from 'react';
 import { compareDocuments, type LayoutDocument } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
+import { Choice } from '@/ui/parts/choice';
 import { KeptColumn } from '@/ui/parts/kept-column';
 import { useWidth } from '@/ui/parts/use-width';
 import { Window } from '@/ui/parts/window';
@@ -16,7 +18,7 @@ interface Revision {
 }
 
 const NOW = 0;
-const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+const when = (at: string) => format(new Date(at), 'd MMM yyyy, HH:mm');
 
 /** Every version that was kept: when, what was done, how it differs, and the way back to it. */
 export function HistoryWindow({ onClose }: { onClose: () => void }) {
@@ -103,21 +105,19 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           {chosen && (
             <div className="flex shrink-0 flex-wrap items-center gap-3 border-b border-line px-4 py-2">
-              <label className="flex items-center gap-2">
+              <span className="flex items-center gap-2">
                 Compare with
-                <select
-                  className="field"
-                  value={pair?.[1]}
-                  onChange={(e) => setPair([chosen.number, Number(e.target.value)])}
-                >
-                  <option value={NOW}>As it is now</option>
-                  {revisions!.map((revision) => (
-                    <option key={revision.number} value={revision.number}>
-                      {titleOf(revision.number)}
-                    </option>
-                  ))}
-                </select>
-              </label>
+                <Choice
+                  label="Compare with"
+                  labelled="unseen"
+                  value={String(pair?.[1])}
+                  options={[
+                    { value: String(NOW), says: 'As it is now' },
+                    ...revisions!.map(({ number }) => ({ value: String(number), says: titleOf(number) })),
+                  ]}
+                  onChange={(other) => setPair([chosen.number, Number(other)])}
+                />
+              </span>
               <span className="grow" />
               <button
                 type="button"

@@ -3,9 +3,10 @@ import { Copy, Download, FilePlus2, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, type ReactNode, useRef, useState } from 'react';
-import { SCALE_IDS, SCALES } from '@/core/measure';
+import { SCALE_IDS, SCALES, type ScaleId, type ShownUnit } from '@/core/measure';
 import type { Fault } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
+import { Choice, type Option } from '@/ui/parts/choice';
 
 export interface LayoutEntry {
   id: string;
@@ -166,11 +167,17 @@ function TroubleBox({ trouble, onClose }: { trouble: Trouble; onClose: () => voi
   );
 }
 
+const SCALE_OPTIONS = SCALE_IDS.map((id) => ({ value: id, says: SCALES[id].label }));
+const UNIT_OPTIONS: Option<ShownUnit>[] = [
+  { value: 'cm', says: 'centimetres' },
+  { value: 'inch', says: 'inches' },
+];
+
 function NewLayout({ onTrouble }: { onTrouble: (trouble: Trouble) => void }) {
   const router = useRouter();
   const [name, setName] = useState('');
-  const [scale, setScale] = useState('H0');
-  const [unit, setUnit] = useState('cm');
+  const [scale, setScale] = useState<ScaleId>('H0');
+  const [unit, setUnit] = useState<ShownUnit>('cm');
   const make = async (event: FormEvent) => {
     event.preventDefault();
     const asked = await sendServer<{ id: string }>('POST', '/api/layouts', { name, scale, shownUnit: unit });
@@ -194,23 +201,8 @@ function NewLayout({ onTrouble }: { onTrouble: (trouble: Trouble) => void }) {
         />
       </label>
       <div className="flex gap-2">
-        <label className="flex grow flex-col gap-1">
-          <span className="text-ink2">Scale</span>
-          <select className="field" value={scale} onChange={(e) => setScale(e.target.value)}>
-            {SCALE_IDS.map((id) => (
-              <option key={id} value={id}>
-                {SCALES[id].label}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex grow flex-col gap-1">
-          <span className="text-ink2">Tape shows</span>
-          <select className="field" value={unit} onChange={(e) => setUnit(e.target.value)}>
-            <option value="cm">centimetres</option>
-            <option value="inch">inches</option>
-          </select>
-        </label>
+        <Choice label="Scale" className="grow" value={scale} options={SCALE_OPTIONS} onChange={setScale} />
+        <Choice label="Tape shows" className="grow" value={unit} options={UNIT_OPTIONS} onChange={setUnit} />
       </div>
       <button type="submit" className="button button-main mt-1 self-start">
         <FilePlus2 size={15} aria-hidden /> Make it

@@ -1,9 +1,10 @@
 'use client';
 import { Moon, Sun } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { Choice } from './choice';
 import { IconButton } from './icon-button';
 
-const SIZES = ['1', '1.25', '1.5'] as const;
+const SIZES = ['1', '1.25', '1.5'].map((size) => ({ value: size, says: `${Math.round(Number(size) * 100)} %` }));
 const remember = (name: string, value: string) => {
   // biome-ignore lint/suspicious/noDocumentCookie: the cookie store has no support outside Chromium
   document.cookie = `${name}=${value}; path=/; max-age=31536000; samesite=strict`;
@@ -41,18 +42,7 @@ export function ThemeSwitch() {
         title={dark ? 'Light theme' : 'Dark theme'}
         onClick={toggleTheme}
       />
-      <select
-        className="field py-1"
-        value={size}
-        onChange={(e) => choose(e.target.value)}
-        aria-label="Size of everything"
-      >
-        {SIZES.map((s) => (
-          <option key={s} value={s}>
-            {Math.round(Number(s) * 100)} %
-          </option>
-        ))}
-      </select>
+      <Choice label="Size of everything" labelled="unseen" value={size} options={SIZES} onChange={choose} />
     </div>
   );
 }

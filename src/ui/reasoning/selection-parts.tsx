@@ -1,5 +1,6 @@
 'use client';
 import { type FormEvent, useState } from 'react';
+import { CheckBox } from '@/ui/parts/check-box';
 import { Term } from '@/ui/parts/term';
 import { useWorkbenchStore } from '@/ui/state/store';
 
@@ -31,16 +32,14 @@ export function Rename({ name, onRename }: { name: string; onRename: (name: stri
 export function Certainty({ id, certainty }: { id: string; certainty: 'tentative' | 'fixed' }) {
   const edit = useEdit();
   return (
-    <label className="mt-2 flex items-center gap-2">
-      <input
-        type="checkbox"
+    <div className="mt-2">
+      <CheckBox
         checked={certainty === 'fixed'}
-        onChange={(e) => edit({ do: 'fix', id, certainty: e.target.checked ? 'fixed' : 'tentative' })}
-      />
-      <span>
+        onChange={(fixed) => edit({ do: 'fix', id, certainty: fixed ? 'fixed' : 'tentative' })}
+      >
         Fixed; else <Term word="tentative">tentative</Term>
-      </span>
-    </label>
+      </CheckBox>
+    </div>
   );
 }
 

@@ -16,6 +16,7 @@ import {
   thingsOf,
 } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
+import { CheckBox } from '@/ui/parts/check-box';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { shownDocument } from '@/ui/state/design';
@@ -131,9 +132,8 @@ function BlockSelection({ name }: { name: string }) {
         <Term word="block">Block</Term> {name}, {showLength(block.length, document.shownUnit)}
       </PanelTitle>
       {stage.tries && (
-        <label className="mb-2 flex items-center gap-2 rounded-md bg-accent-tint px-2 py-1.5">
-          <input
-            type="checkbox"
+        <div className="mb-2 rounded-md bg-accent-tint px-2 py-1">
+          <CheckBox
             checked={axleHere}
             disabled={block.detectors.length === 0}
             onChange={() =>
@@ -144,11 +144,11 @@ function BlockSelection({ name }: { name: string }) {
                 },
               })
             }
-          />
-          <span>
+          >
             Set a <Term word="resistor">resistor axle</Term> down here
-          </span>
-        </label>
+          </CheckBox>
+          {block.detectors.length === 0 && <p className="text-ink2">No detector would see it: add one first.</p>}
+        </div>
       )}
       <ReasonTree bare reason={reasonBlock(document, block)} />
       {block.detectors.length === 0 && (

@@ -3,9 +3,11 @@ import { useState } from 'react';
 import { blockOfStart, startIn } from '@/core/design';
 import { consistOf } from '@/core/detection';
 import { fromMm, layoutSpeedMmPerS, readSpeed, showLength, showNumber, stoppingDistanceMm } from '@/core/measure';
-import type { Facing, Train } from '@/core/survey';
+import type { Train } from '@/core/survey';
+import { Choice } from '@/ui/parts/choice';
 import { Term } from '@/ui/parts/term';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { blockOptions, facingOptions } from './options';
 import { PanelSection, PanelTitle } from './panel';
 
 /** What a detector sees of a train, how it stops, and where it starts. */
@@ -50,34 +52,24 @@ export function TrainEditor({ train }: { train: Train }) {
       </p>
       <PanelSection title="Where it starts">
         <div className="flex gap-2">
-          <label className="flex w-1/2 flex-col gap-1">
-            <span className="text-ink2">Stands in</span>
-            <select
-              className="field"
-              value={block?.name ?? ''}
-              onChange={(e) => {
-                const target = design?.blocks.find((b) => b.name === e.target.value);
-                change({ start: target && startIn(target, train.start?.facing ?? 'up') });
-              }}
-            >
-              <option value="">off the track</option>
-              {design?.blocks.map((b) => (
-                <option key={b.name}>{b.name}</option>
-              ))}
-            </select>
-          </label>
-          <label className="flex w-1/2 flex-col gap-1">
-            <span className="text-ink2">Faces</span>
-            <select
-              className="field"
-              disabled={!block}
-              value={train.start?.facing ?? 'up'}
-              onChange={(e) => block && change({ start: startIn(block, e.target.value as Facing) })}
-            >
-              <option value="up">larger distances, {document.directions.up}</option>
-              <option value="down">smaller distances, {document.directions.down}</option>
-            </select>
-          </label>
+          <Choice
+            label="Stands in"
+            className="w-1/2"
+            value={block?.name ?? ''}
+            options={[{ value: '', says: 'off the track' }, ...blockOptions(design?.blocks)]}
+            onChange={(name) => {
+              const target = design?.blocks.find((b) => b.name === name);
+              change({ start: target && startIn(target, train.start?.facing ?? 'up') });
+            }}
+          />
+          <Choice
+            label="Faces"
+            className="w-1/2"
+            disabled={!block}
+            value={train.start?.facing ?? 'up'}
+            options={facingOptions(document)}
+            onChange={(facing) => block && change({ start: startIn(block, facing) })}
+          />
         </div>
       </PanelSection>
       <PanelSection title="How it runs">

@@ -3,12 +3,18 @@ import { whyValue } from '@/core/logic';
 import { showLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Turnout } from '@/core/survey';
+import { Choice, type Option } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { PanelSection, PanelTitle } from './panel';
 import { ReasonTree } from './reason-tree';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+
+const LIES: Option<Turnout['lies']>[] = [
+  { value: 'straight', says: 'straight' },
+  { value: 'diverging', says: 'diverging' },
+];
 
 export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
   const document = useWorkbench((s) => s.document);
@@ -71,23 +77,12 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
             value={turnout.clearance}
             onCommit={(clearance) => edit({ do: 'change turnout', id: turnout.id, change: { clearance } })}
           />
-          <label className="flex flex-col gap-1">
-            <span className="text-ink2">Lies, when a rehearsal begins</span>
-            <select
-              className="field"
-              value={turnout.lies}
-              onChange={(e) =>
-                edit({
-                  do: 'change turnout',
-                  id: turnout.id,
-                  change: { lies: e.target.value === 'diverging' ? 'diverging' : 'straight' },
-                })
-              }
-            >
-              <option value="straight">straight</option>
-              <option value="diverging">diverging</option>
-            </select>
-          </label>
+          <Choice
+            label="Lies, when a rehearsal begins"
+            value={turnout.lies}
+            options={LIES}
+            onChange={(at) => edit({ do: 'change turnout', id: turnout.id, change: { lies: at } })}
+          />
           <Rename
             key={turnout.name}
             name={turnout.name}

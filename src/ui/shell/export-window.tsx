@@ -2,6 +2,7 @@
 import { useRef, useState } from 'react';
 import { mmOf, TENTH_UM_PER_MM } from '@/core/measure';
 import { straighten } from '@/core/track';
+import { RadioList } from '@/ui/parts/one-of';
 import { saveFile } from '@/ui/parts/save-file';
 import { Window } from '@/ui/parts/window';
 import { RULER_HEIGHT } from '@/ui/sheet/ruler-steps';
@@ -19,12 +20,12 @@ const PITCH = 74;
 /** The measured bar on each page. */
 const CHECK_MM = 100;
 
-const CHOICES = [
-  ['fit', 'On one page'],
-  ['10', '1:10'],
-  ['1', '1:1, full size'],
-] as const;
-type Choice = (typeof CHOICES)[number][0];
+type Choice = 'fit' | '10' | '1';
+const CHOICES: { value: Choice; says: string }[] = [
+  { value: 'fit', says: 'On one page' },
+  { value: '10', says: '1:10' },
+  { value: '1', says: '1:1, full size' },
+];
 
 /** The sheet on paper or in a file, at a true scale on request. */
 export function ExportWindow({ onClose }: { onClose: () => void }) {
@@ -72,15 +73,7 @@ export function ExportWindow({ onClose }: { onClose: () => void }) {
       onClose={onClose}
     >
       <div className="flex flex-wrap items-center gap-4 border-b border-line px-4 py-2">
-        <fieldset className="flex gap-4">
-          <legend className="sr-only">Scale of the drawing</legend>
-          {CHOICES.map(([value, label]) => (
-            <label key={value} className="flex items-center gap-1.5">
-              <input type="radio" name="scale" checked={choice === value} onChange={() => setChoice(value)} />
-              {label}
-            </label>
-          ))}
-        </fieldset>
+        <RadioList inline label="Scale of the drawing" value={choice} options={CHOICES} onChange={setChoice} />
         <output className="text-ink2">
           {Math.round(width / PX_PER_MM)} mm wide, {pages === 1 ? '1 page' : `${pages} pages`} lying
         </output>

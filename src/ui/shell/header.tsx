@@ -14,10 +14,12 @@ import {
   ShieldCheck,
   Undo2,
 } from 'lucide-react';
+import type { ShownUnit } from '@/core/measure';
 import { SCALES } from '@/core/measure';
 import { writeDocumentText } from '@/core/survey';
 import { Brand } from '@/ui/parts/brand';
 import { IconButton } from '@/ui/parts/icon-button';
+import { OneOf } from '@/ui/parts/one-of';
 import { saveFile } from '@/ui/parts/save-file';
 import { ThemeSwitch } from '@/ui/parts/theme-switch';
 import { STAGES } from '@/ui/stages';
@@ -59,6 +61,11 @@ function Verdict() {
   );
 }
 
+const UNITS: { value: ShownUnit; says: string }[] = [
+  { value: 'cm', says: 'cm' },
+  { value: 'inch', says: 'inch' },
+];
+
 export function Header() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
@@ -97,24 +104,13 @@ export function Header() {
           {SCALES[document.scale].label}
           <span className="@max-[1400px]:sr-only"> · {document.power}</span>
         </span>
-        <div
-          className="flex shrink-0 overflow-hidden rounded-md border border-edge"
-          role="radiogroup"
-          aria-label="Unit of length"
-        >
-          {(['cm', 'inch'] as const).map((unit) => (
-            <button
-              key={unit}
-              type="button"
-              role="radio"
-              aria-checked={document.shownUnit === unit}
-              className={`cursor-pointer px-2.5 py-1 ${document.shownUnit === unit ? 'bg-raised font-semibold' : 'text-ink3'}`}
-              onClick={() => store.getState().edit({ do: 'show unit', unit })}
-            >
-              {unit}
-            </button>
-          ))}
-        </div>
+        <OneOf
+          joined
+          label="Unit of length"
+          value={document.shownUnit}
+          options={UNITS}
+          onChange={(unit) => store.getState().edit({ do: 'show unit', unit })}
+        />
         <div className="grow" />
         <IconButton
           icon={Undo2}

@@ -1,4 +1,5 @@
 'use client';
+import { CheckBox } from '@/ui/parts/check-box';
 import { Window } from '@/ui/parts/window';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { rememberLetters, SHORTCUTS } from './shortcuts';
@@ -14,17 +15,15 @@ export function KeysWindow({ onClose }: { onClose: () => void }) {
           <section key={title} className="mb-4">
             <h3 className="font-semibold">{title}</h3>
             {letters && (
-              <label className="mt-1 flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={keysOn}
-                  onChange={(e) => {
-                    rememberLetters(e.target.checked);
-                    store.getState().set({ keysOn: e.target.checked });
-                  }}
-                />
+              <CheckBox
+                checked={keysOn}
+                onChange={(on) => {
+                  rememberLetters(on);
+                  store.getState().set({ keysOn: on });
+                }}
+              >
                 Single letters act while the sheet has the focus
-              </label>
+              </CheckBox>
             )}
             <dl className={`mt-1 ${letters && !keysOn ? 'opacity-60' : ''}`}>
               {keys.map(([key, says]) => (

@@ -1,5 +1,6 @@
 'use client';
 import type { ReactNode } from 'react';
+import { CheckBox } from '@/ui/parts/check-box';
 import { SheetBar } from '@/ui/parts/sheet-bar';
 import { MeasurePanel } from '@/ui/reasoning/measure-panel';
 import { Panel } from '@/ui/reasoning/panel';
@@ -30,14 +31,13 @@ export function DesignStage({ onTurnout, children }: { onTurnout?: (id: string) 
       <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">
         <SheetBar title="Line sheet">
           {LAYERS.map(([layer, label]) => (
-            <label key={layer} className="flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                checked={layers[layer]}
-                onChange={(e) => store.getState().set({ layers: { ...layers, [layer]: e.target.checked } })}
-              />
+            <CheckBox
+              key={layer}
+              checked={layers[layer]}
+              onChange={(on) => store.getState().set({ layers: { ...layers, [layer]: on } })}
+            >
               {label}
-            </label>
+            </CheckBox>
           ))}
         </SheetBar>
         <LineSheet lanes={DESIGN_LANES} onTurnout={onTurnout} />

@@ -2,6 +2,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { EVENT_KINDS, type EventKind, tickSeconds } from '@/core/simulation';
+import { CheckBox } from '@/ui/parts/check-box';
+import { Choice } from '@/ui/parts/choice';
 import { useWorkbench } from '@/ui/state/store';
 import type { RehearsalControls } from './use-rehearsal';
 
@@ -42,32 +44,31 @@ export function EventList({ run }: { run: RehearsalControls }) {
     <>
       <div className="mb-1 flex flex-wrap gap-x-3 gap-y-1">
         {EVENT_KINDS.map((kind) => (
-          <label key={kind} className="flex items-center gap-1">
-            <input
-              type="checkbox"
-              checked={kinds.has(kind)}
-              onChange={(e) => {
-                const next = new Set(kinds);
-                if (e.target.checked) next.add(kind);
-                else next.delete(kind);
-                setKinds(next);
-              }}
-            />
+          <CheckBox
+            key={kind}
+            checked={kinds.has(kind)}
+            onChange={(on) => {
+              const next = new Set(kinds);
+              if (on) next.add(kind);
+              else next.delete(kind);
+              setKinds(next);
+            }}
+          >
             {kind}
-          </label>
+          </CheckBox>
         ))}
       </div>
-      <label className="mb-2 flex items-center gap-2">
+      <div className="mb-2 flex items-center gap-2">
         of
-        <select className="field min-w-0 grow py-0.5" value={train} onChange={(e) => setTrain(e.target.value)}>
-          <option value="">every train</option>
-          {trains?.map((t) => (
-            <option key={t.id} value={t.id}>
-              {t.name}
-            </option>
-          ))}
-        </select>
-      </label>
+        <Choice
+          label="Events of which train"
+          labelled="unseen"
+          className="grow py-0.5"
+          value={train}
+          options={[{ value: '', says: 'every train' }, ...(trains ?? []).map((t) => ({ value: t.id, says: t.name }))]}
+          onChange={setTrain}
+        />
+      </div>
       <div ref={box} tabIndex={0} className="h-56 overflow-y-auto border-t border-line">
         {shown.length === 0 && (
           <p className="py-1 text-ink2">

@@ -3,6 +3,8 @@ import { memo, useCallback, useRef } from 'react';
 import { scaleSpeedKmh } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Command } from '@/core/simulation';
+import { Choice } from '@/ui/parts/choice';
+import { blockOptions } from '@/ui/reasoning/options';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { trainColour } from '@/ui/sheet/trains-layer';
 import type { Board } from '@/ui/state/rehearsal';
@@ -202,19 +204,15 @@ const Turnouts = memo(function Turnouts({ board, command }: { board: Board; comm
 const SendTo = memo(function SendTo({ command, train, name }: { command: Tell; train: string; name: string }) {
   const blocks = useWorkbench((s) => s.design?.blocks);
   return (
-    <select
-      className="field w-[6.2rem] min-w-0 py-0.5"
-      aria-label={`Send ${name} to a block`}
-      value=""
-      onChange={(e) => command({ kind: 'send', train, block: e.target.value })}
-    >
-      <option value="" disabled>
-        Send to …
-      </option>
-      {blocks?.map((block) => (
-        <option key={block.name}>{block.name}</option>
-      ))}
-    </select>
+    <Choice
+      label={`Send ${name} to a block`}
+      labelled="unseen"
+      className="w-[6.2rem] py-0.5"
+      value={undefined}
+      placeholder="Send to …"
+      options={blockOptions(blocks)}
+      onChange={(block) => command({ kind: 'send', train, block })}
+    />
   );
 });
 

@@ -1,7 +1,8 @@
 'use client';
 import { Pause, Play, RotateCcw, StepForward } from 'lucide-react';
-import { Slider } from 'radix-ui';
 import { IconButton } from '@/ui/parts/icon-button';
+import { OneOf } from '@/ui/parts/one-of';
+import { SlideBar } from '@/ui/parts/slide-bar';
 import { Term } from '@/ui/parts/term';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { clock } from './event-list';
@@ -9,7 +10,7 @@ import type { RehearsalControls } from './use-rehearsal';
 
 /** A quarter of a second. */
 const SLIDER_TICKS = 12;
-const SPEEDS = [1, 5, 10, 50];
+const SPEEDS = [1, 5, 10, 50].map((times) => ({ value: String(times), says: `${times}×` }));
 
 /** Play, pause, step, speed, seed, and the trace of the run. */
 export function RehearseBar({ run }: { run: RehearsalControls }) {
@@ -30,20 +31,13 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
         +1 s
       </button>
       <Moment run={run} />
-      <div className="flex shrink-0 overflow-hidden rounded-md border border-edge" role="radiogroup" aria-label="Speed">
-        {SPEEDS.map((times) => (
-          <button
-            key={times}
-            type="button"
-            role="radio"
-            aria-checked={run.times === times}
-            className={`cursor-pointer px-2 py-1 ${run.times === times ? 'bg-accent text-on-accent' : 'bg-raised'}`}
-            onClick={() => run.setTimes(times)}
-          >
-            {times}×
-          </button>
-        ))}
-      </div>
+      <OneOf
+        joined
+        label="Speed"
+        value={String(run.times)}
+        options={SPEEDS}
+        onChange={(times) => run.setTimes(Number(times))}
+      />
       <label className="ml-2 flex items-center gap-1 text-ink2">
         <Term word="seed">Seed</Term>
         <input
@@ -76,23 +70,15 @@ function Moment({ run }: { run: RehearsalControls }) {
   return (
     <div className="flex items-center gap-2">
       <Clock />
-      <Slider.Root
-        className="relative flex h-5 w-36 touch-none items-center"
-        min={0}
-        max={Math.max(1, reached)}
+      <SlideBar
+        className="w-36"
+        name={`Moment of the run, of ${clock(reached)}`}
+        spoken={clock(tick)}
+        most={reached}
         step={50}
-        value={[tick]}
-        onValueChange={([to]) => run.wind(to!)}
-      >
-        <Slider.Track className="h-1 grow rounded-full bg-line">
-          <Slider.Range className="absolute h-1 rounded-full bg-accent" />
-        </Slider.Track>
-        <Slider.Thumb
-          className="block h-4 w-2.5 cursor-ew-resize rounded-sm border border-accent bg-raised"
-          aria-label={`Moment of the run, of ${clock(reached)}`}
-          aria-valuetext={clock(tick)}
-        />
-      </Slider.Root>
+        value={tick}
+        onChange={run.wind}
+      />
     </div>
   );
 }

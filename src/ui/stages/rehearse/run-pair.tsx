@@ -5,6 +5,7 @@ import { showNumber } from '@/core/measure';
 import { firstDifference, type RunSummary, tickSeconds } from '@/core/simulation';
 import { compareDocuments, type LayoutDocument } from '@/core/survey';
 import { straighten } from '@/core/track';
+import { SlideBar } from '@/ui/parts/slide-bar';
 import { fitView, SheetGeometry } from '@/ui/sheet/sheet-geometry';
 import { clock } from './event-list';
 import { TimeDistanceGraph } from './time-distance-graph';
@@ -36,17 +37,16 @@ export function RunPair({ pair: [a, b], width }: { pair: [Compared, Compared]; w
         <span>
           <strong>{a.name}</strong> in colour, <strong>{b.name}</strong> in grey dots.
         </span>
-        <label className="ml-auto flex items-center gap-2">
-          Up to
-          <input
-            type="range"
-            min={0}
-            max={longest}
+        <div className="ml-auto flex w-64 items-center gap-2">
+          <span>Up to</span>
+          <SlideBar
+            name="Moment up to which both runs are shown"
+            most={longest}
             step={50}
             value={tick || Math.min(longest, 5000)}
-            onChange={(e) => setTick(Number(e.target.value))}
+            onChange={setTick}
           />
-        </label>
+        </div>
       </div>
       <TimeDistanceGraph
         geometry={geometry}

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { KeptRun, KeptRunRow, RunSummary } from '@/core/simulation';
 import { compareDocuments } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
+import { CheckBox } from '@/ui/parts/check-box';
 import { KeptColumn } from '@/ui/parts/kept-column';
 import { useWidth } from '@/ui/parts/use-width';
 import { Window } from '@/ui/parts/window';
@@ -117,18 +118,14 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
             {runs?.length === 0 && <li className="px-4 py-3 text-ink2">No run has been kept yet.</li>}
             {runs?.map((row) => (
               <li key={row.id} className="border-b border-hair px-4 py-2">
-                <label className="flex items-center gap-2 font-semibold">
-                  <input
-                    type="checkbox"
-                    checked={chosen.includes(row.id)}
-                    onChange={(e) =>
-                      setChosen(
-                        e.target.checked ? [...chosen, row.id].slice(-2) : chosen.filter((one) => one !== row.id),
-                      )
-                    }
-                  />
-                  {row.name}
-                </label>
+                <CheckBox
+                  checked={chosen.includes(row.id)}
+                  onChange={(on) =>
+                    setChosen(on ? [...chosen, row.id].slice(-2) : chosen.filter((one) => one !== row.id))
+                  }
+                >
+                  <strong>{row.name}</strong>
+                </CheckBox>
                 <span className="text-ink3">
                   {clock(row.ticks)} long, seed {row.seed}
                 </span>

@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3';
 import { memo, useMemo, useRef, useState } from 'react';
 import type { BlockView } from '@/core/design';
 import { type Sample, TICK_MS, tickSeconds } from '@/core/simulation';
+import { CheckBox } from '@/ui/parts/check-box';
 import type { SheetGeometry } from '@/ui/sheet/sheet-geometry';
 import { BlockBoxes, type GraphFrame, StretchCourses } from './graph-courses';
 import { GraphNames } from './graph-names';
@@ -115,22 +116,23 @@ export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
         <fieldset className="flex gap-x-4 overflow-x-auto whitespace-nowrap bg-paper px-4 py-0.5 text-[0.75rem] [scrollbar-width:none]">
           <legend className="sr-only">Roads shown in the graph</legend>
           {rows.map(([row, lines]) => (
-            <label key={row} className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                checked={!hidden.has(row)}
-                onChange={(e) => {
-                  const next = new Set(hidden);
-                  if (e.target.checked) next.delete(row);
-                  else next.add(row);
-                  setHidden(next);
-                }}
-              />
-              <svg width="26" height="8" aria-hidden="true">
-                <path d="M0 4H26" stroke="var(--ink2)" strokeWidth="2.2" strokeDasharray={dashes.get(row)} />
-              </svg>
-              <span className="max-w-40 truncate">{lines.join(', ')}</span>
-            </label>
+            <CheckBox
+              key={row}
+              checked={!hidden.has(row)}
+              onChange={(on) => {
+                const next = new Set(hidden);
+                if (on) next.delete(row);
+                else next.add(row);
+                setHidden(next);
+              }}
+            >
+              <span className="flex items-center gap-1">
+                <svg width="26" height="8" aria-hidden="true">
+                  <path d="M0 4H26" stroke="var(--ink2)" strokeWidth="2.2" strokeDasharray={dashes.get(row)} />
+                </svg>
+                <span className="max-w-40 truncate">{lines.join(', ')}</span>
+              </span>
+            </CheckBox>
           ))}
         </fieldset>
       )}

@@ -3,19 +3,32 @@ import { type FormEvent, useEffect, useState } from 'react';
 import { cm, showLength, TENTH_UM_PER_CM, TENTH_UM_PER_MM, type TypedLength } from '@/core/measure';
 import { asTyped, type Facing, type LeadsTo } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
+import { Choice, type Option } from '@/ui/parts/choice';
+import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
+import { OneOf } from '@/ui/parts/one-of';
 import { Term } from '@/ui/parts/term';
+import { TextField } from '@/ui/parts/text-field';
+import { facingOptions } from '@/ui/reasoning/options';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { Rename } from '@/ui/reasoning/selection-parts';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 type What = 'gap' | 'mark' | 'signal' | 'detector' | 'turnout';
-const WHATS: [What, string][] = [
-  ['gap', 'Gap'],
-  ['mark', 'Block mark'],
-  ['signal', 'Signal'],
-  ['detector', 'Detector'],
-  ['turnout', 'Turnout'],
+const WHATS: { value: What; says: string }[] = [
+  { value: 'gap', says: 'Gap' },
+  { value: 'mark', says: 'Block mark' },
+  { value: 'signal', says: 'Signal' },
+  { value: 'detector', says: 'Detector' },
+  { value: 'turnout', says: 'Turnout' },
+];
+const HANDS: Option<'left' | 'right'>[] = [
+  { value: 'right', says: 'right' },
+  { value: 'left', says: 'left' },
+];
+const LEADS: Option<LeadsTo['kind']>[] = [
+  { value: 'back', says: 'comes back' },
+  { value: 'dead end', says: 'ends blind' },
 ];
 /** From blade tips to the clearance point where nothing was measured; an assumption that the form lets people change. */
 const ASSUMED_CLEARANCE = cm(20);
@@ -83,30 +96,16 @@ export function AddPanel() {
         1/2", 3 ft 2 in, 40 scale ft.
       </p>
       <form onSubmit={submit} className="flex flex-col gap-2">
-        <div className="flex flex-wrap gap-1" role="radiogroup" aria-label="What to add">
-          {WHATS.map(([id, label]) => (
-            <button
-              key={id}
-              type="button"
-              role="radio"
-              aria-checked={what === id}
-              className={`button ${what === id ? 'button-main' : ''}`}
-              onClick={() => setWhat(id)}
-            >
-              {label}
-            </button>
-          ))}
-        </div>
-        <label className="flex flex-col gap-1">
-          <span className="text-ink2">On line</span>
-          <select className="field" value={known} onChange={(e) => setLine(e.target.value)}>
-            {document.lines.map((l) => (
-              <option key={l.id} value={l.id}>
-                {l.name}, {showLength(l.length.tenthUm, document.shownUnit)}
-              </option>
-            ))}
-          </select>
-        </label>
+        <OneOf label="What to add" value={what} options={WHATS} onChange={setWhat} />
+        <Choice
+          label="On line"
+          value={known}
+          options={document.lines.map((l) => ({
+            value: l.id,
+            says: `${l.name}, ${showLength(l.length.tenthUm, document.shownUnit)}`,
+          }))}
+          onChange={setLine}
+        />
         <LengthField
           label={what === 'turnout' ? 'Blade tips at' : 'At'}
           unit={document.shownUnit}
@@ -115,21 +114,18 @@ export function AddPanel() {
           onChange={setAt}
         />
         {(what === 'signal' || what === 'turnout') && (
-          <label className="flex flex-col gap-1">
-            <span className="text-ink2">
-              {what === 'signal' ? 'Read by trains towards' : 'Its legs spread towards'}
-            </span>
-            <select className="field" value={facing} onChange={(e) => setFacing(e.target.value as Facing)}>
-              <option value="up">larger distances, {document.directions.up}</option>
-              <option value="down">smaller distances, {document.directions.down}</option>
-            </select>
-          </label>
+          <Choice
+            label={what === 'signal' ? 'Read by trains towards' : 'Its legs spread towards'}
+            value={facing}
+            options={facingOptions(document)}
+            onChange={setFacing}
+          />
         )}
         {what === 'turnout' ? (
           <TurnoutFields line={known} at={at} facing={facing} onDone={done} />
         ) : (
           <button type="submit" className="button button-main self-start" disabled={!at}>
-            Add the {WHATS.find(([id]) => id === what)![1].toLowerCase()}
+            Add the {WHATS.find(({ value }) => value === what)!.says.toLowerCase()}
           </button>
         )}
         {what === 'detector' && <Caution work="wiring" />}
@@ -187,30 +183,15 @@ function TurnoutFields({
   return (
     <>
       <div className="flex gap-2">
-        <label className="flex grow flex-col gap-1">
-          <span className="text-ink2">Hand</span>
-          <select className="field" value={hand} onChange={(e) => setHand(e.target.value as 'left' | 'right')}>
-            <option value="right">right</option>
-            <option value="left">left</option>
-          </select>
-        </label>
-        <label className="flex grow flex-col gap-1">
-          <span className="text-ink2">Its track</span>
-          <select className="field" value={kind} onChange={(e) => setKind(e.target.value as LeadsTo['kind'])}>
-            <option value="back">comes back</option>
-            <option value="dead end">ends blind</option>
-          </select>
-        </label>
+        <Choice label="Hand" className="grow" value={hand} options={HANDS} onChange={setHand} />
+        <Choice label="Its track" className="grow" value={kind} options={LEADS} onChange={setKind} />
       </div>
-      <label className="flex flex-col gap-1">
-        <span className="text-ink2">Name of that track</span>
-        <input
-          className="field"
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-          placeholder={kind === 'back' ? 'Loop' : 'Siding'}
-        />
-      </label>
+      <TextField
+        label="Name of that track"
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+        placeholder={kind === 'back' ? 'Loop' : 'Siding'}
+      />
       <LengthField label="Length of that track" unit={document.shownUnit} scale={document.scale} onChange={setLength} />
       {kind === 'back' && (
         <LengthField
@@ -278,18 +259,15 @@ function LineFields({ line }: { line: string }) {
   const found = document.lines.find((l) => l.id === line);
   if (!found) return null;
   return (
-    <details className="mt-2">
-      <summary className="cursor-pointer font-medium">Correct {found.name}</summary>
-      <div className="mt-2">
-        <LengthField
-          label="Its length by tape"
-          unit={document.shownUnit}
-          scale={document.scale}
-          value={found.length}
-          onCommit={(length) => store.getState().edit({ do: 'change line', id: line, length })}
-        />
-        <Rename name={found.name} onRename={(name) => store.getState().edit({ do: 'rename', id: line, name })} />
-      </div>
-    </details>
+    <Fold title={`Correct ${found.name}`}>
+      <LengthField
+        label="Its length by tape"
+        unit={document.shownUnit}
+        scale={document.scale}
+        value={found.length}
+        onCommit={(length) => store.getState().edit({ do: 'change line', id: line, length })}
+      />
+      <Rename name={found.name} onRename={(name) => store.getState().edit({ do: 'rename', id: line, name })} />
+    </Fold>
   );
 }

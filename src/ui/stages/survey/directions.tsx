@@ -1,5 +1,6 @@
 'use client';
 import { type FormEvent, useState } from 'react';
+import { TextField } from '@/ui/parts/text-field';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
@@ -17,10 +18,12 @@ function DirectionsForm({ up, down }: { up: string; down: string }) {
     store.getState().edit({ do: 'name directions', ...names });
   };
   const field = (which: 'up' | 'down', label: string) => (
-    <label className="flex min-w-0 flex-1 flex-col gap-1">
-      <span className="text-ink2">{label}</span>
-      <input className="field" value={names[which]} onChange={(e) => setNames({ ...names, [which]: e.target.value })} />
-    </label>
+    <TextField
+      label={label}
+      className="flex-1"
+      value={names[which]}
+      onChange={(e) => setNames({ ...names, [which]: e.target.value })}
+    />
   );
   return (
     <PanelSection title="Directions">

@@ -1,6 +1,7 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import type { ShownUnit, TypedLength } from '@/core/measure';
+import { CheckBox } from '@/ui/parts/check-box';
 import { LengthField } from '@/ui/parts/length-field';
 import { layoutTicks } from '@/ui/sheet/ruler-steps';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -21,10 +22,11 @@ export function FirstLine() {
       <form onSubmit={add} className="mt-24 w-96 rounded-lg border border-line bg-raised p-5">
         <p className="mb-3 text-[1.05rem] font-semibold">How long is your line? Start at one end of the tape.</p>
         <LengthField label="Length" unit={document.shownUnit} scale={document.scale} autoFocus onChange={setLength} />
-        <label className="mt-2 flex items-center gap-2">
-          <input type="checkbox" checked={circuit} onChange={(e) => setCircuit(e.target.checked)} />
-          Its two ends meet: it is a circuit
-        </label>
+        <div className="mt-2">
+          <CheckBox checked={circuit} onChange={setCircuit}>
+            Its two ends meet: it is a circuit
+          </CheckBox>
+        </div>
         <button type="submit" className="button button-main mt-4" disabled={!length?.tenthUm}>
           Draw it
         </button>

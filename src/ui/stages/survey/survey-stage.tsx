@@ -1,6 +1,7 @@
 'use client';
 import { consistOf } from '@/core/detection';
 import { fromMm, showLength, showNumber } from '@/core/measure';
+import { Fold } from '@/ui/parts/fold';
 import { Panel, PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { DesignStage } from '../design-stage';
@@ -51,12 +52,9 @@ function Trains() {
           </li>
         ))}
       </ul>
-      <details>
-        <summary className="cursor-pointer font-medium">Add a train</summary>
-        <div className="mt-2">
-          <TrainForm />
-        </div>
-      </details>
+      <Fold title="Add a train">
+        <TrainForm />
+      </Fold>
     </PanelSection>
   );
 }

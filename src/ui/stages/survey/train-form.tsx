@@ -3,7 +3,10 @@ import { type FormEvent, useState } from 'react';
 import { startIn } from '@/core/design';
 import { cm, readSpeed, type TypedLength } from '@/core/measure';
 import { asTyped, type Vehicle } from '@/core/survey';
+import { Choice } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
+import { TextField } from '@/ui/parts/text-field';
+import { blockOptions, facingOptions } from '@/ui/reasoning/options';
 import { blockNameOf } from '@/ui/state/selection';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
@@ -66,10 +69,7 @@ export function TrainForm() {
   };
   return (
     <form onSubmit={submit} className="flex flex-col gap-2">
-      <label className="flex flex-col gap-1">
-        <span className="text-ink2">Name</span>
-        <input className="field" value={name} onChange={(e) => setName(e.target.value)} placeholder="Milk train" />
-      </label>
+      <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} placeholder="Milk train" />
       <LengthField
         label="Length over couplers"
         unit={document.shownUnit}
@@ -78,26 +78,16 @@ export function TrainForm() {
         placeholder={cm(60).typed}
       />
       <div className="flex gap-2">
-        <label className="flex w-1/2 flex-col gap-1">
-          <span className="text-ink2">Top speed</span>
-          <input className="field" value={speed} onChange={(e) => setSpeed(e.target.value)} />
-        </label>
-        <label className="flex w-1/2 flex-col gap-1">
-          <span className="text-ink2">Stands in</span>
-          <select className="field" value={target?.name ?? ''} onChange={(e) => setBlock(e.target.value)}>
-            {design?.blocks.map((b) => (
-              <option key={b.name}>{b.name}</option>
-            ))}
-          </select>
-        </label>
+        <TextField label="Top speed" className="w-1/2" value={speed} onChange={(e) => setSpeed(e.target.value)} />
+        <Choice
+          label="Stands in"
+          className="w-1/2"
+          value={target?.name}
+          options={blockOptions(design?.blocks)}
+          onChange={setBlock}
+        />
       </div>
-      <label className="flex flex-col gap-1">
-        <span className="text-ink2">Faces</span>
-        <select className="field" value={facing} onChange={(e) => setFacing(e.target.value as 'up' | 'down')}>
-          <option value="up">larger distances, {document.directions.up}</option>
-          <option value="down">smaller distances, {document.directions.down}</option>
-        </select>
-      </label>
+      <Choice label="Faces" value={facing} options={facingOptions(document)} onChange={setFacing} />
       <p className="text-ink3">
         Assumed until measured: an axle seen at both ends of engine and cars, starting at 60 and braking at 90 mm/s².
       </p>
