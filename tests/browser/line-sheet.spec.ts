@@ -73,6 +73,7 @@ test('inches and centimetres: the ruler, the lengths and the list follow, and wh
   await page.getByRole('radio', { name: 'inch' }).click();
   await expect(page.getByRole('button', { name: /^Gap at 118.11", fixed/ })).toBeVisible();
   await expect(page.getByText('scale ft', { exact: true })).toBeVisible();
+  await page.getByRole('radio', { name: 'Gap' }).click();
   await page.getByRole('textbox', { name: 'At', exact: true }).fill('150 1/2');
   await expect(page.getByText('150 1/2", that is 382.27 cm')).toBeVisible();
   await page.getByRole('button', { name: 'Add the gap' }).click();
@@ -80,13 +81,23 @@ test('inches and centimetres: the ruler, the lengths and the list follow, and wh
   await expect(page.getByLabel('Distance from the start of Main')).toHaveValue('150 1/2 in');
 });
 
-test('pointing at the track fills in the distance; a detector and a siding are added', async ({ page }) => {
+test('pointing with a tool chosen uses it there, and opens no panel over it; looking puts it down', async ({ page }) => {
   await openLayout(page, ondrelValley());
   const gap = (await page.getByRole('button', { name: /^Gap at 980 cm/ }).boundingBox())!;
-  await page.mouse.click(gap.x + gap.width / 2 + 32, gap.y + gap.height / 2);
+  const [x, y] = [gap.x + gap.width / 2 + 32, gap.y + gap.height / 2];
+  await page.mouse.click(x, y);
+  await expect(page.getByRole('complementary', { name: 'Reasoning' })).toContainText('Block FM');
   await page.getByRole('button', { name: 'Close the selection' }).click();
-  await expect(page.getByRole('textbox', { name: 'At', exact: true })).toHaveValue(/^10[0-9]{2}(\.5)? cm$/);
+  await page.getByRole('radio', { name: 'Gap', exact: true }).click();
+  await page.mouse.click(x, y);
+  await expect(page.getByText(/^Added at 10[0-9]{2}(\.5)? cm/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Gap at 10[0-9]{2}(\.5)? cm, tentative/ })).toHaveCount(1);
+  await page.mouse.click(x, y);
+  await expect(page.getByRole('complementary', { name: 'Survey' })).toContainText('There is already a gap at');
+  await page.keyboard.press('Control+z');
   await page.getByRole('radio', { name: 'Turnout' }).click();
+  await page.mouse.click(x, y);
+  await expect(page.getByRole('textbox', { name: 'Blade tips at', exact: true })).toHaveValue(/^10[0-9]{2}(\.5)? cm$/);
   await page.getByRole('textbox', { name: 'Blade tips at', exact: true }).fill('1020');
   await choose(page, 'Its track', 'ends blind');
   await page.getByRole('textbox', { name: 'Name of that track' }).fill('Quarry');

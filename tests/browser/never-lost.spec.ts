@@ -1,12 +1,11 @@
 import { expect, type Page, test } from '@playwright/test';
 import { learningOval } from '../../src/demo/learning-oval';
-import { openLayout, watchErrors } from './open';
+import { addAt, openLayout, watchErrors } from './open';
 
 const header = (page: Page) => page.getByRole('banner');
 const says = (page: Page, text: string) => expect(header(page).getByRole('status')).toHaveText(text);
 async function addGap(page: Page, at: string): Promise<void> {
-  await page.getByRole('textbox', { name: 'At', exact: true }).fill(at);
-  await page.getByRole('button', { name: 'Add the gap' }).click();
+  await addAt(page, 'Gap', at);
   await expect(gap(page, at)).toBeVisible();
 }
 const gap = (page: Page, at: string) => page.getByRole('button', { name: `Gap at ${at} cm, tentative` });

@@ -36,3 +36,10 @@ export async function choose(page: Page, list: string | RegExp, says: string | R
   await page.getByRole('combobox', { name: list }).click();
   await page.getByRole('option', typeof says === 'string' ? { name: says, exact: true } : { name: says }).click();
 }
+
+/** Adds a thing in Survey by typing its distance. */
+export async function addAt(page: Page, what: 'Gap' | 'Block mark' | 'Signal' | 'Detector', at: string): Promise<void> {
+  await page.getByRole('radio', { name: what, exact: true }).click();
+  await page.getByRole('textbox', { name: 'At', exact: true }).fill(at);
+  await page.getByRole('button', { name: `Add the ${what.toLowerCase()}` }).click();
+}

@@ -3,7 +3,7 @@ import { newDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
 import { expectCleanInBothThemes as clean } from './clean';
-import { choose, openLayout, stage } from './open';
+import { addAt, choose, openLayout, stage } from './open';
 
 /** Empty, loading and failed states: each says what is so and what to do, and is clean in both themes. */
 const AWAY = { status: 503, json: { problem: 'The database does not answer.' } };
@@ -93,8 +93,7 @@ test('two runs side by side, and two versions of one layout', async ({ context }
   ] as const) {
     await window.keyboard.press('Escape');
     await stage(window, 'Survey');
-    await window.getByRole('textbox', { name: 'At', exact: true }).fill(at);
-    await window.getByRole('button', { name: 'Add the gap' }).click();
+    await addAt(window, 'Gap', at);
     if (window === page) await expect(page.getByRole('banner').getByRole('status')).toHaveText('Saved');
   }
   await expect(dialog(other, 'Changed in another window too')).toBeVisible();
@@ -103,13 +102,14 @@ test('two runs side by side, and two versions of one layout', async ({ context }
 
 test('an edit that cannot be saved, and words that are no length', async ({ page }) => {
   await openLayout(page, learningOval());
+  await page.getByRole('radio', { name: 'Gap' }).click();
   await page.getByRole('textbox', { name: 'At', exact: true }).fill('about here');
   await expect(page.getByText(/about here/)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Add the gap' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Add the gap' }).click();
+  await expect(page.getByText('0 boundaries')).toHaveCount(0);
   await clean(page, 'no length');
   await page.route('**/api/layouts/*', fail);
-  await page.getByRole('textbox', { name: 'At', exact: true }).fill('100');
-  await page.getByRole('button', { name: 'Add the gap' }).click();
+  await addAt(page, 'Gap', '100');
   await alerts(page, 'kept in this browser');
   await clean(page, 'not saved');
 });

@@ -3,16 +3,17 @@ import { newDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
 import { expectClean } from './clean';
-import { choose, openLayout, stage, watchErrors } from './open';
+import { addAt, choose, openLayout, stage, watchErrors } from './open';
 
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
-const alertLine = (page: Page) => page.getByRole('contentinfo').getByRole('alert');
+const panel = (page: Page) => page.getByRole('complementary', { name: 'Survey' });
 
 test('a gap is added by typing, moved by typing and by keys, deleted, undone, and still there after a reload', async ({
   page,
 }) => {
   const errors = watchErrors(page);
   await openLayout(page, ondrelValley());
+  await page.getByRole('radio', { name: 'Gap' }).click();
   await page.getByRole('textbox', { name: 'At', exact: true }).fill('3 ft 2 in');
   await expect(page.getByText('96.52 cm, that is 38"')).toBeVisible();
   await page.getByRole('button', { name: 'Add the gap' }).click();
@@ -63,15 +64,19 @@ test('a gap is dragged along the track and takes its signal along; a block mark 
 test('bad lengths and impossible places are refused in words', async ({ page }) => {
   await openLayout(page, ondrelValley());
   const field = page.getByRole('textbox', { name: 'At', exact: true });
+  await page.getByRole('radio', { name: 'Gap' }).click();
   await field.fill('1,200');
+  await page.getByRole('button', { name: 'Add the gap' }).click();
   await expect(page.getByText('can be read in two ways')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Add the gap' })).toBeDisabled();
   await field.fill('60 cm');
   await page.getByRole('button', { name: 'Add the gap' }).click();
-  await expect(alertLine(page)).toContainText('already a gap at 60 cm');
+  await expect(panel(page)).toContainText('already a gap at 60 cm');
   await field.fill('20 m');
   await page.getByRole('button', { name: 'Add the gap' }).click();
-  await expect(alertLine(page)).toContainText('past the end of line “Main”, which is 1180 cm long');
+  await expect(panel(page)).toContainText('past the end of line “Main”, which is 1180 cm long');
+  await field.fill('');
+  await page.getByRole('button', { name: 'Add the gap' }).click();
+  await expect(panel(page)).toContainText('The distance is missing.');
 });
 
 test('trying by hand: an axle in a block, points thrown, and the reason in words and as text', async ({ page }) => {
@@ -168,7 +173,7 @@ test('from an empty layout to a running train, by keyboard alone', async ({ page
     await page.keyboard.press('Control+a');
     await page.keyboard.type(text);
     await page.keyboard.press('Enter');
-    await expect(page.getByText('Added. Ctrl+Z takes it back.')).toBeVisible();
+    await expect(page.getByText(`Added at ${text} cm. Ctrl+Z takes it back.`)).toBeVisible();
   };
   for (const place of ['60', '180', '300', '420']) {
     await add('Gap', place);
@@ -192,8 +197,7 @@ test('from an empty layout to a running train, by keyboard alone', async ({ page
 test('with the server away the page says so, keeps the edit, and saves it later', async ({ page }) => {
   await openLayout(page, learningOval());
   await page.route('**/api/layouts/*', (route) => route.abort());
-  await page.getByRole('textbox', { name: 'At', exact: true }).fill('100');
-  await page.getByRole('button', { name: 'Add the gap' }).click();
+  await addAt(page, 'Gap', '100');
   await expect(page.getByText('Not saved', { exact: true })).toBeVisible();
   await page.unroute('**/api/layouts/*');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 10_000 });
@@ -205,8 +209,7 @@ test('a layout open in two windows: the second save is told, and overwrites noth
   await other.goto(`/layouts/${id}`);
   await expect(other.getByRole('contentinfo')).not.toContainText('Checking');
   const add = async (where: Page, at: string) => {
-    await where.getByRole('textbox', { name: 'At', exact: true }).fill(at);
-    await where.getByRole('button', { name: 'Add the gap' }).click();
+    await addAt(where, 'Gap', at);
   };
   await add(page, '100');
   await saved(page);

@@ -1,4 +1,4 @@
-import type { TenthUm } from '../measure';
+import type { ShownUnit, TenthUm } from '../measure';
 import { asTyped, type Facing, type Train } from '../survey';
 import type { BlockView } from './design-view';
 
@@ -6,13 +6,13 @@ import type { BlockView } from './design-view';
 const BEFORE_THE_END: TenthUm = 500_000;
 
 /** Where a train starts that is put into a block: on its longest piece, nose a little before the end it faces. */
-export function startIn(block: BlockView, facing: Facing): NonNullable<Train['start']> {
+export function startIn(block: BlockView, facing: Facing, unit: ShownUnit): NonNullable<Train['start']> {
   const piece = block.pieces.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
   const nose =
     facing === 'up'
       ? Math.max(piece.from + 1, piece.to - BEFORE_THE_END)
       : Math.min(piece.to - 1, piece.from + BEFORE_THE_END);
-  return { line: piece.line, at: asTyped(nose), facing };
+  return { line: piece.line, at: asTyped(nose, unit), facing };
 }
 
 /** The block in which a train starts, if it is on the track. */

@@ -34,7 +34,7 @@ export function trackEndFindings({ document, partition }: Scheme): Finding<Edit>
         advice: 'Place a buffer, or join that end to another track.',
         remedies: open.map((at, i) => ({
           says: `Place a buffer at ${places[i]}`,
-          edit: { do: 'add buffer', line: line.id, at: asTyped(at) },
+          edit: { do: 'add buffer', line: line.id, at: asTyped(at, document.shownUnit) },
         })),
       },
     ];

@@ -1,6 +1,14 @@
 import { consistOf, type Partition, resistorAxles, takenOff, withinBlock } from '../detection';
 import type { Finding, Remedy } from '../findings';
-import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength, type TenthUm } from '../measure';
+import {
+  fromMm,
+  layoutSpeedMmPerS,
+  mostBrakingMm,
+  STOP_SHORT_MM,
+  showLength,
+  showSpeed,
+  type TenthUm,
+} from '../measure';
 import type { Scheme } from '../patterns';
 import { faceToFace, inOneBlock, Plant, stanceOf } from '../plant';
 import { asTyped, type Edit, type LayoutDocument, type Train } from '../survey';
@@ -49,7 +57,12 @@ function signalsInsideClearance({ document, partition, readings }: Scheme): Find
             { name: 'a driver stops at', value: shown(stopsAt) },
           ],
           advice: 'Move it clear of the points, and the gap with it.',
-          remedies: [{ says: `Move it to ${shown(clear)}`, edit: { do: 'move', id: signal.id, at: asTyped(clear) } }],
+          remedies: [
+            {
+              says: `Move it to ${shown(clear)}`,
+              edit: { do: 'move', id: signal.id, at: asTyped(clear, document.shownUnit) },
+            },
+          ],
         });
       }
     }
@@ -164,14 +177,14 @@ function lateWarnings({ document, readings }: Scheme): Finding<Edit>[] {
 }
 
 /** A top speed, in whole km/h, at which a train stops within a length; none when even the slowest is too fast. */
-function slowerFor({ scale }: LayoutDocument, train: Train, length: TenthUm): Remedy<Edit>[] {
+function slowerFor({ scale, shownUnit }: LayoutDocument, train: Train, length: TenthUm): Remedy<Edit>[] {
   const fits = (kmh: number) =>
     fromMm(mostBrakingMm(layoutSpeedMmPerS(kmh, scale), train.brakingMmPerS2) + STOP_SHORT_MM) <= length;
   let kmh = Math.ceil(train.topSpeedKmh) - 1;
   while (kmh > 0 && !fits(kmh)) kmh -= 1;
   if (kmh < 1) return [];
   const edit: Edit = { do: 'change train', id: train.id, change: { topSpeedKmh: kmh } };
-  return [{ says: `Run ${train.name} at ${kmh} km/h at most`, edit }];
+  return [{ says: `Run ${train.name} at ${showSpeed(kmh, shownUnit)} at most`, edit }];
 }
 
 /** Trains whose unseen end is longer than the watched track beside the blades, so that points can move under it. */

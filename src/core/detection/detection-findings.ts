@@ -42,7 +42,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         remedies: [
           {
             says: `Add a current detector to ${names}`,
-            edit: { do: 'add detector', line: place.line, at: asTyped(place.at) },
+            edit: { do: 'add detector', line: place.line, at: asTyped(place.at, document.shownUnit) },
           },
         ],
       });

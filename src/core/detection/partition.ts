@@ -1,4 +1,4 @@
-import type { TenthUm } from '../measure';
+import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
 import type { LayoutDocument, Place } from '../survey';
 import { type EdgeEnd, edgeAt, type Onward, onwardFrom, type TrackGraph } from '../track';
 
@@ -254,11 +254,12 @@ function nameBlocks(document: LayoutDocument, partition: Partition): void {
     block.name = named.name;
     taken.add(named.name);
   }
+  const unit = document.shownUnit === 'inch' ? TENTH_UM_PER_INCH : TENTH_UM_PER_CM;
   const lineNames = new Map(document.lines.map((line) => [line.id, line.name]));
   for (const block of partition.blocks) {
     if (block.named) continue;
     const first = partition.pieces[block.pieces[0]!]!;
-    const stem = `${lineNames.get(first.line)} ${Math.round(first.from / 100_000)}`;
+    const stem = `${lineNames.get(first.line)} ${Math.round(first.from / unit)}`;
     let name = stem;
     for (let n = 2; taken.has(name); n++) name = `${stem}.${n}`;
     block.name = name;

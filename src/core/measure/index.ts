@@ -4,3 +4,4 @@ export * from './kinematics';
 export * from './length';
 export * from './scale';
 export * from './speed';
+export * from './steps';

@@ -53,6 +53,16 @@ const UNITS: Record<string, number> = {
   "'": TENTH_UM_PER_FOOT,
 };
 
+const FRACTIONS: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+
 const NUMBER = String.raw`(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:\.\d+)?|\.\d+)`;
 const TERM = new RegExp(String.raw`^\s*(${NUMBER})\s*(scale\s+)?([a-z]+|'|")?\s*`);
 
@@ -76,6 +86,8 @@ export function readLength(text: string, bareUnit: ShownUnit, scale: ScaleId): L
   const typed = text.trim();
   const plain = typed
     .toLowerCase()
+    .replace(/[½¼¾⅛⅜⅝⅞]/g, (sign) => ` ${FRACTIONS[sign]}`)
+    .trim()
     .replace(/[’′]/g, "'")
     .replace(/[”″]|''/g, '"');
   if (plain === '') return refuse('Type a length, for example 96 cm or 3 ft 2 in.');

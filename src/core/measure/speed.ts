@@ -1,3 +1,4 @@
+import { type ShownUnit, showNumber } from './length';
 import { type ScaleId, scaleRatio } from './scale';
 
 /** 1 mph = 0.44704 m/s and so 1.609344 km/h, exactly (international yard and pound agreement, 1959). */
@@ -12,6 +13,10 @@ export function layoutSpeedMmPerS(scaleKmh: number, scale: ScaleId): number {
 export function scaleSpeedKmh(mmPerS: number, scale: ScaleId): number {
   return (mmPerS * 3600 * scaleRatio(scale)) / 1e6;
 }
+
+/** A scale speed as people of a unit of length say it: km/h beside centimetres, mph beside inches. */
+export const showSpeed = (kmh: number, unit: ShownUnit, digits = 0): string =>
+  unit === 'cm' ? `${showNumber(kmh, digits)} km/h` : `${showNumber(kmh / KMH_PER_MPH, digits)} mph`;
 
 export type SpeedReading = { ok: true; kmh: number } | { ok: false; problem: string };
 

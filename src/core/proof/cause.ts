@@ -220,7 +220,12 @@ function entry(
     const where = `${showLength(at, document.shownUnit)} on ${document.lines.find((l) => l.id === line)!.name}`;
     return {
       why: `No signal holds a train at ${where}, where ${trains[t]!.name} comes into ${name}.`,
-      remedies: [{ says: `Place a signal at ${where}`, edit: { do: 'add signal', line, at: asTyped(at), governs } }],
+      remedies: [
+        {
+          says: `Place a signal at ${where}`,
+          edit: { do: 'add signal', line, at: asTyped(at, document.shownUnit), governs },
+        },
+      ],
     };
   }
   return {
@@ -239,7 +244,12 @@ function watch({ document, scheme, trains }: ProofModel, block: number, pair: [n
   const { name, section } = partition.blocks[block]!;
   if (partition.sections[section]!.detectors.length === 0) {
     const { line, at } = middleOf(partition, partition.blocks[block]!);
-    return [{ says: `Add a current detector to ${name}`, edit: { do: 'add detector', line, at: asTyped(at) } }];
+    return [
+      {
+        says: `Add a current detector to ${name}`,
+        edit: { do: 'add detector', line, at: asTyped(at, document.shownUnit) },
+      },
+    ];
   }
   return pair.flatMap((t) => resistorAxles(document, document.trains.find(({ id }) => id === trains[t]!.id)!));
 }

@@ -39,7 +39,12 @@ export function signalFindings(
           },
           ...(end === undefined
             ? []
-            : [{ says: `Move it to ${shown(end)}`, edit: { do: 'move' as const, id: signal.id, at: asTyped(end) } }]),
+            : [
+                {
+                  says: `Move it to ${shown(end)}`,
+                  edit: { do: 'move' as const, id: signal.id, at: asTyped(end, document.shownUnit) },
+                },
+              ]),
         ],
       });
     }
@@ -115,7 +120,10 @@ function unsignalledBoundaries(
           figures: [{ name: 'the place', value: place }],
           advice: `Place a signal there${block.turnouts.length > 0 ? '' : ', or take away what divides the two blocks'}.`,
           remedies: [
-            { says: `Place a signal at ${place}`, edit: { do: 'add signal', line, at: asTyped(at), governs } },
+            {
+              says: `Place a signal at ${place}`,
+              edit: { do: 'add signal', line, at: asTyped(at, document.shownUnit), governs },
+            },
           ],
         });
       }
@@ -176,7 +184,7 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
           ...places.slice(0, 4).map(
             (p): Remedy<Edit> => ({
               says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(document, p.line)}`,
-              edit: { do: 'add signal', line: p.line, at: asTyped(p.at), governs: p.governs },
+              edit: { do: 'add signal', line: p.line, at: asTyped(p.at, document.shownUnit), governs: p.governs },
             }),
           ),
         ],
@@ -236,6 +244,6 @@ function gapsAround(document: LayoutDocument, turnout: Turnout): Remedy<Edit>[] 
     .filter((spot) => spot.at > 0 && spot.at < length(spot.line))
     .map((spot) => ({
       says: `Cut a gap at ${showLength(spot.at, document.shownUnit)} on ${document.lines.find((l) => l.id === spot.line)!.name}`,
-      edit: { do: 'add cut', kind: 'gap', line: spot.line, at: asTyped(spot.at) },
+      edit: { do: 'add cut', kind: 'gap', line: spot.line, at: asTyped(spot.at, document.shownUnit) },
     }));
 }

@@ -295,7 +295,7 @@ function move(document: LayoutDocument, id: string, at: TypedLength): string {
       if (other.kind === 'signal' && other.line === feature.line && other.at.tenthUm === from) other.at = at;
     }
   }
-  if ('to' in feature) feature.to = asTyped(feature.to.tenthUm + at.tenthUm - from);
+  if ('to' in feature) feature.to = asTyped(feature.to.tenthUm + at.tenthUm - from, document.shownUnit);
   feature.at = at;
   const what = 'name' in feature ? feature.name : FEATURES[feature.kind].title.toLowerCase();
   return `Move ${what} to ${shown}`;

@@ -44,4 +44,4 @@ export {
   signalsOf,
   type TurnoutPosition,
 } from './schema';
-export { LONGEST_NAME } from './schema-parts';
+export { facing as facingSchema, LONGEST_NAME, lengthSchema, text as textSchema } from './schema-parts';

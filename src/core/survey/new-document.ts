@@ -1,10 +1,10 @@
-import { cm, type ScaleId, type TenthUm, type TypedLength } from '../measure';
+import { type ScaleId, type ShownUnit, showLength, type TenthUm, type TypedLength } from '../measure';
 import { LIST_NAMES, type Lists, thingsOf } from './lists';
 import { DIRECTIONS, DOCUMENT_VERSION } from './migrate-document';
 import { DOCUMENT_FORMAT, type LayoutDocument } from './schema';
 
 /** A layout with a name and nothing on it: the bare ruler. */
-export function newDocument(name: string, scale: ScaleId = 'H0', shownUnit: 'cm' | 'inch' = 'cm'): LayoutDocument {
+export function newDocument(name: string, scale: ScaleId = 'H0', shownUnit: ShownUnit = 'cm'): LayoutDocument {
   return {
     format: DOCUMENT_FORMAT,
     version: DOCUMENT_VERSION,
@@ -29,7 +29,8 @@ export function freshId(document: LayoutDocument, prefix: string): string {
   for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }
 
-/** A length in tenths of a micrometre with a typed form in centimetres, for values that were computed rather than typed. */
-export function asTyped(tenthUm: TenthUm): TypedLength {
-  return { ...cm(tenthUm / 100_000), tenthUm };
-}
+/** A length that was computed rather than typed, with what it would have been typed as in a unit. */
+export const asTyped = (tenthUm: TenthUm, unit: ShownUnit): TypedLength => ({
+  tenthUm,
+  typed: showLength(tenthUm, unit),
+});

@@ -1,5 +1,5 @@
 'use client';
-import { type KeyboardEvent, useEffect, useId, useState } from 'react';
+import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { readLength, type ScaleId, type ShownUnit, showLength, type TypedLength } from '@/core/measure';
 
 interface Props {
@@ -10,17 +10,23 @@ interface Props {
   value?: TypedLength;
   placeholder?: string;
   autoFocus?: boolean;
+  /** What is wrong with it beyond how it reads. */
+  problem?: string;
   onChange?: (value: TypedLength | undefined) => void;
   /** Enter, or leaving the field with a changed and readable value. */
   onCommit?: (value: TypedLength) => void;
 }
 
 /** A length typed as people say it; says at once how it was read, or why it cannot be. */
-export function LengthField({ label, unit, scale, value, placeholder, autoFocus, onChange, onCommit }: Props) {
+export function LengthField({ label, unit, scale, value, placeholder, autoFocus, problem, onChange, onCommit }: Props) {
   const id = useId();
   const [text, setText] = useState(value?.typed ?? '');
   const [touched, setTouched] = useState(false);
+  /** What was told last: when it comes back as the value, what stands in the field is left alone. */
+  const told = useRef(value?.typed);
   useEffect(() => {
+    if (value?.typed === told.current) return;
+    told.current = value?.typed;
     setText(value?.typed ?? '');
     setTouched(false);
   }, [value?.typed]);
@@ -37,7 +43,8 @@ export function LengthField({ label, unit, scale, value, placeholder, autoFocus,
     }
     if (event.key === 'Escape') setText(value?.typed ?? '');
   };
-  const wrong = touched && text !== '' && !reading.ok;
+  const unread = touched && text !== '' && !reading.ok;
+  const wrong = unread || problem !== undefined;
   return (
     <div className="flex flex-col gap-1">
       <label htmlFor={id} className="text-ink2">
@@ -56,17 +63,19 @@ export function LengthField({ label, unit, scale, value, placeholder, autoFocus,
           setText(event.target.value);
           setTouched(true);
           const read = readLength(event.target.value, unit, scale);
+          if (onChange) told.current = read.ok ? read.value.typed : undefined;
           onChange?.(read.ok ? read.value : undefined);
         }}
         onBlur={commit}
         onKeyDown={onKeyDown}
       />
       <span id={`${id}-note`} className={wrong ? 'text-fail' : 'text-ink3'} aria-live="polite">
-        {wrong && !reading.ok
+        {unread && !reading.ok
           ? reading.problem
-          : reading.ok && text !== ''
-            ? `${showLength(reading.value.tenthUm, unit)}, that is ${showLength(reading.value.tenthUm, other)}`
-            : ' '}
+          : (problem ??
+            (reading.ok && text !== ''
+              ? `${showLength(reading.value.tenthUm, unit)}, that is ${showLength(reading.value.tenthUm, other)}`
+              : ' '))}
       </span>
     </div>
   );

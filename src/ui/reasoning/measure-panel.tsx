@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { layoutSpeedMmPerS, mmOf, showLength, showNumber, standToStandS } from '@/core/measure';
+import { layoutSpeedMmPerS, mmOf, showLength, showNumber, showSpeed, standToStandS } from '@/core/measure';
 import { compileTrack, measureBetween } from '@/core/track';
 import { placeOf } from '@/ui/sheet/selection-place';
 import { shownDocument } from '@/ui/state/design';
@@ -50,7 +50,7 @@ export function MeasurePanel({ from, to }: { from: string; to: string }) {
               <li key={train.id} className="border-b border-hair py-1.5">
                 <p className="font-medium">{train.name}</p>
                 <p>
-                  {showNumber(through, 1)} s passing through at {showNumber(train.topSpeedKmh, 0)} km/h
+                  {showNumber(through, 1)} s passing through at {showSpeed(train.topSpeedKmh, document.shownUnit)}
                 </p>
                 <p className="font-mono text-[0.72rem] text-ink2">
                   {showNumber(mm, 0)} mm ÷ {showNumber(top, 1)} mm/s

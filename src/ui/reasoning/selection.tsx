@@ -1,7 +1,7 @@
 'use client';
 import { reasonBlock } from '@/core/design';
 import { whyValue, writeDeclaration } from '@/core/logic';
-import { showLength, type TypedLength } from '@/core/measure';
+import { STEPS, showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import {
   asTyped,
@@ -73,6 +73,7 @@ function CutSelection({ cut }: { cut: Gap | Mark }) {
   const document = useWorkbench((s) => s.document);
   const design = useWorkbench((s) => s.design);
   const edit = useEdit();
+  const shown = (step: keyof typeof STEPS.cm) => showLength(STEPS[document.shownUnit][step], document.shownUnit);
   const line = document.lines.find((l) => l.id === cut.line);
   const beside =
     design?.blocks.filter((b) =>
@@ -100,7 +101,8 @@ function CutSelection({ cut }: { cut: Gap | Mark }) {
         />
       </div>
       <p className="text-ink3">
-        Or drag it, or use the arrow keys: 1 cm; with Shift 10 cm, with Alt 1 mm. Signals at it move along.
+        Or drag it, or use the arrow keys: {shown('arrow')}; with Shift {shown('coarse')}, with Alt {shown('fine')}.
+        Signals at it move along.
       </p>
       {cut.kind === 'gap' && <Caution work="cutting" />}
       <Certainty id={cut.id} certainty={cut.certainty} />
@@ -121,7 +123,7 @@ function BlockSelection({ name }: { name: string }) {
   const rename = (to: string) => {
     const anchor = {
       line: block.middle.line,
-      at: { tenthUm: block.middle.at, typed: showLength(block.middle.at, 'cm') },
+      at: asTyped(block.middle.at, document.shownUnit),
     };
     if (edit({ do: 'name block', id: block.named, anchor, name: to })) store.getState().select(blockKey(to));
   };
@@ -159,7 +161,7 @@ function BlockSelection({ name }: { name: string }) {
             edit({
               do: 'add detector',
               line: block.middle.line,
-              at: { tenthUm: block.middle.at, typed: showLength(block.middle.at, 'cm') },
+              at: asTyped(block.middle.at, document.shownUnit),
             })
           }
         >
@@ -185,7 +187,12 @@ function BlockSelection({ name }: { name: string }) {
                       type="button"
                       className="button"
                       onClick={() =>
-                        edit({ do: 'add signal', line: end.line, at: asTyped(end.at), governs: end.governs })
+                        edit({
+                          do: 'add signal',
+                          line: end.line,
+                          at: asTyped(end.at, document.shownUnit),
+                          governs: end.governs,
+                        })
                       }
                     >
                       Place a signal at {place}

@@ -2,10 +2,21 @@
 import { useState } from 'react';
 import { blockOfStart, startIn } from '@/core/design';
 import { consistOf } from '@/core/detection';
-import { fromMm, layoutSpeedMmPerS, readSpeed, showLength, showNumber, stoppingDistanceMm } from '@/core/measure';
-import type { Train } from '@/core/survey';
+import {
+  fromMm,
+  layoutSpeedMmPerS,
+  mmOf,
+  readSpeed,
+  showLength,
+  showNumber,
+  showSpeed,
+  stoppingDistanceMm,
+} from '@/core/measure';
+import { asTyped, type Train } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
+import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
+import { TextField } from '@/ui/parts/text-field';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { blockOptions, facingOptions } from './options';
 import { PanelSection, PanelTitle } from './panel';
@@ -15,8 +26,9 @@ export function TrainEditor({ train }: { train: Train }) {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
   const design = useWorkbench((s) => s.design);
-  const [speed, setSpeed] = useState(`${showNumber(train.topSpeedKmh, 1)} km/h`);
-  const [problem, setProblem] = useState('');
+  const [speed, setSpeed] = useState(showSpeed(train.topSpeedKmh, document.shownUnit, 1));
+  const [problem, setProblem] = useState<string>();
+  const [tooShort, setTooShort] = useState<string>();
   const consist = consistOf(document, train);
   const shown = (mm: number) => showLength(fromMm(mm), document.shownUnit);
   const change = (what: Partial<Omit<Train, 'id' | 'vehicles'>>) =>
@@ -24,16 +36,19 @@ export function TrainEditor({ train }: { train: Train }) {
   const block = design && blockOfStart(design.blocks, train);
   const commitSpeed = () => {
     const read = readSpeed(speed, document.scale);
-    setProblem(read.ok ? '' : read.problem);
+    setProblem(read.ok ? undefined : read.problem);
     if (read.ok && Math.abs(read.kmh - train.topSpeedKmh) > 0.05) change({ topSpeedKmh: Math.max(1, read.kmh) });
   };
   const mmPerS = layoutSpeedMmPerS(train.topSpeedKmh, document.scale);
+  const stopsIn = stoppingDistanceMm(mmPerS, 0, train.brakingMmPerS2);
+  const unit = document.shownUnit === 'cm' ? 'cm' : 'in';
+  const perSecond = (mm: number) => showNumber(mm / (unit === 'cm' ? 10 : 25.4), 2);
   const facts: [string, string][] = [
     ['Length', shown(consist.lengthMm)],
     ['Axles that a detector sees', String(consist.axlesMm.length)],
     ['Longest stretch unseen', shown(consist.blindMm)],
     ['Unseen at its tail', shown(consist.unseenTailMm)],
-    ['Stops from top speed within', shown(stoppingDistanceMm(mmPerS, 0, train.brakingMmPerS2))],
+    ['Stops from top speed within', shown(stopsIn)],
   ];
   return (
     <>
@@ -47,7 +62,7 @@ export function TrainEditor({ train }: { train: Train }) {
         ))}
       </dl>
       <p className="mt-1 text-ink3">
-        {showNumber(mmPerS / 10, 3)}² ÷ (2 × {showNumber(train.brakingMmPerS2 / 10, 2)}) in cm/s and cm/s²; braking{' '}
+        {perSecond(mmPerS)}² ÷ (2 × {perSecond(train.brakingMmPerS2)}), in {unit}/s and {unit}/s²; braking{' '}
         {train.brakingIs}. A <Term word="resistor">resistor axle</Term> makes a car seen.
       </p>
       <PanelSection title="Where it starts">
@@ -59,7 +74,7 @@ export function TrainEditor({ train }: { train: Train }) {
             options={[{ value: '', says: 'off the track' }, ...blockOptions(design?.blocks)]}
             onChange={(name) => {
               const target = design?.blocks.find((b) => b.name === name);
-              change({ start: target && startIn(target, train.start?.facing ?? 'up') });
+              change({ start: target && startIn(target, train.start?.facing ?? 'up', document.shownUnit) });
             }}
           />
           <Choice
@@ -68,35 +83,39 @@ export function TrainEditor({ train }: { train: Train }) {
             disabled={!block}
             value={train.start?.facing ?? 'up'}
             options={facingOptions(document)}
-            onChange={(facing) => block && change({ start: startIn(block, facing) })}
+            onChange={(facing) => block && change({ start: startIn(block, facing, document.shownUnit) })}
           />
         </div>
       </PanelSection>
       <PanelSection title="How it runs">
-        <label className="flex flex-col gap-1">
-          <span className="text-ink2">Top speed</span>
-          <input
-            className="field"
-            value={speed}
-            onChange={(e) => setSpeed(e.target.value)}
-            onBlur={commitSpeed}
-            onKeyDown={(e) => e.key === 'Enter' && commitSpeed()}
-          />
-        </label>
-        {problem && (
-          <p role="alert" className="text-fail">
-            {problem}
-          </p>
-        )}
-        <RateField
-          label="Braking, mm/s² on the layout"
-          value={train.brakingMmPerS2}
-          onChange={(brakingMmPerS2) => change({ brakingMmPerS2, brakingIs: 'measured' })}
+        <TextField
+          label="Top speed"
+          value={speed}
+          problem={problem}
+          onChange={(e) => setSpeed(e.target.value)}
+          onBlur={commitSpeed}
+          onKeyDown={(e) => e.key === 'Enter' && commitSpeed()}
         />
-        <RateField
-          label="Starting, mm/s² on the layout"
-          value={train.accelerationMmPerS2}
-          onChange={(accelerationMmPerS2) => change({ accelerationMmPerS2 })}
+        <LengthField
+          label="From top speed it stops within"
+          unit={document.shownUnit}
+          scale={document.scale}
+          value={asTyped(fromMm(stopsIn), document.shownUnit)}
+          problem={tooShort}
+          onCommit={({ tenthUm }) => {
+            const brakingMmPerS2 = (mmPerS * mmPerS) / (2 * mmOf(tenthUm));
+            const possible = brakingMmPerS2 >= 1 && brakingMmPerS2 <= 5000;
+            setTooShort(possible ? undefined : 'No train can brake so. Measure it again.');
+            if (possible) change({ brakingMmPerS2, brakingIs: 'measured' });
+          }}
+        />
+        <NumberField
+          key={train.accelerationMmPerS2}
+          label="It reaches top speed within, in seconds"
+          value={mmPerS / train.accelerationMmPerS2}
+          least={0.1}
+          most={600}
+          onCommit={(seconds) => change({ accelerationMmPerS2: Math.min(5000, Math.max(1, mmPerS / seconds)) })}
         />
       </PanelSection>
       <button
@@ -112,24 +131,38 @@ export function TrainEditor({ train }: { train: Train }) {
   );
 }
 
-function RateField({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => void }) {
+/** A number in a field of its own, taken when it is left or Enter is pressed; out of bounds it is told, not cut. */
+function NumberField({
+  label,
+  value,
+  least,
+  most,
+  onCommit,
+}: {
+  label: string;
+  value: number;
+  least: number;
+  most: number;
+  onCommit: (value: number) => void;
+}) {
+  const shown = showNumber(value, 1);
+  const [text, setText] = useState(shown);
+  const [problem, setProblem] = useState<string>();
+  const commit = () => {
+    const next = Number(text.replace(/\s*s$/, ''));
+    const fine = text.trim() !== '' && next >= least && next <= most;
+    setProblem(fine ? undefined : `Type a number of seconds between ${least} and ${most}.`);
+    if (fine && text !== shown) onCommit(next);
+  };
   return (
-    <label className="mt-2 flex flex-col gap-1">
-      <span className="text-ink2">{label}</span>
-      <input
-        type="number"
-        className="field"
-        min={1}
-        max={5000}
-        defaultValue={value}
-        key={value}
-        onBlur={(e) => {
-          const next = Number(e.target.value);
-          if (Number.isFinite(next) && next >= 1 && next <= 5000) {
-            if (next !== value) onChange(next);
-          } else e.target.value = String(value);
-        }}
-      />
-    </label>
+    <TextField
+      label={label}
+      inputMode="decimal"
+      value={text}
+      problem={problem}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={commit}
+      onKeyDown={(e) => e.key === 'Enter' && commit()}
+    />
   );
 }

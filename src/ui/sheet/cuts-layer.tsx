@@ -1,5 +1,5 @@
 import { type KeyboardEvent, memo, type PointerEvent, useState } from 'react';
-import { showLength, TENTH_UM_PER_CM, TENTH_UM_PER_MM, type TenthUm } from '@/core/measure';
+import { STEPS, showLength, type TenthUm } from '@/core/measure';
 import type { Gap, LayoutDocument, Mark } from '@/core/survey';
 import { distanceAt } from '@/core/track';
 import { localPoint } from './local-point';
@@ -26,7 +26,8 @@ export const CutsLayer = memo(function CutsLayer(props: Props) {
 
   const placeOf = (event: PointerEvent<SVGGElement>, cut: Gap | Mark): TenthUm => {
     const { x } = localPoint(event, event.currentTarget.ownerSVGElement!);
-    const step = event.altKey ? TENTH_UM_PER_MM : TENTH_UM_PER_CM / 2;
+    const steps = STEPS[document.shownUnit];
+    const step = event.altKey ? steps.fine : steps.point;
     const at = distanceAt(geometry.drawn(cut.line), geometry.valueAt(x));
     return Math.round(at / step) * step;
   };
@@ -34,7 +35,8 @@ export const CutsLayer = memo(function CutsLayer(props: Props) {
     if (!canMove || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return;
     event.preventDefault();
     event.stopPropagation();
-    const size = event.altKey ? TENTH_UM_PER_MM : event.shiftKey ? 10 * TENTH_UM_PER_CM : TENTH_UM_PER_CM;
+    const { fine, coarse, arrow } = STEPS[document.shownUnit];
+    const size = event.altKey ? fine : event.shiftKey ? coarse : arrow;
     const sign = (event.key === 'ArrowRight') === geometry.ascends(cut.line) ? 1 : -1;
     onNudge?.(cut.id, sign * size);
   };

@@ -144,10 +144,11 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     const place = geometry.nearest(point, REACH_PX);
     const block = blockAt(point);
     if (withShift.current && block) return select(blockKey(block.name));
+    const { place: take } = store.getState();
+    if (take && place) return take(place);
     store.getState().set({
       selected: block && blockKey(block.name),
       measured: undefined,
-      pointed: place && edits ? place : undefined,
     });
   };
 
@@ -186,12 +187,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const move = useCallback(
     (id: string, at: TenthUm) => {
       const state = store.getState();
-      const inInches = state.document.shownUnit === 'inch';
-      return state.edit({
-        do: 'move',
-        id,
-        at: inInches ? { tenthUm: at, typed: showLength(at, 'inch') } : asTyped(at),
-      });
+      return state.edit({ do: 'move', id, at: asTyped(at, state.document.shownUnit) });
     },
     [store],
   );

@@ -125,7 +125,7 @@ export function useSheetKeys(
     home: () => goTo('start'),
     end: () => goTo('end'),
     escape: () => {
-      store.getState().set({ selected: undefined, measured: undefined, pointed: undefined });
+      store.getState().set({ selected: undefined, measured: undefined });
       svg.current?.focus();
     },
   };

@@ -24,7 +24,7 @@ export function StageList() {
                 type="button"
                 aria-current={here ? 'step' : undefined}
                 className={`flex h-[29px] w-full cursor-pointer items-center gap-3 border-y pl-4 pr-3 text-left ${here ? 'border-line bg-sheet font-semibold text-accent' : 'border-transparent hover:bg-accent-tint'}`}
-                onClick={() => store.getState().set({ stage: kind, pointed: undefined })}
+                onClick={() => store.getState().set({ stage: kind })}
               >
                 <svg width="16" height="20" viewBox="0 0 16 20" aria-hidden="true">
                   <path d="M8 0V20" stroke="var(--ink2)" strokeWidth="1.6" />

@@ -11,7 +11,10 @@ export interface DocumentSlice {
   /** What went wrong with the last save or edit, in a sentence. */
   problem?: string;
 
+  /** Carries out an edit; what stands in its way is told at the foot. */
   edit(edit: Edit): boolean;
+  /** Carries out an edit, or gives back what stands in its way, for a form to tell beside its field. */
+  attempt(edit: Edit): string | undefined;
   /** Puts another document in place of this one, as one step that can be undone. */
   replace(other: LayoutDocument, says: string): void;
   undo(): void;
@@ -29,16 +32,18 @@ export const documentSlice =
       past: [],
       future: [],
       edit(edit) {
+        const problem = get().attempt(edit);
+        if (problem !== undefined) set({ problem });
+        return problem === undefined;
+      },
+      attempt(edit) {
         const { document, past, saving } = get();
-        if (saving === 'opening') return false;
+        if (saving === 'opening') return 'The layout is still being opened.';
         const result = applyEdit(document, edit);
-        if (!result.ok) {
-          set({ problem: result.problem });
-          return false;
-        }
+        if (!result.ok) return result.problem;
         const { document: next, ...step } = result.change;
         change({ document: next, past: [...past, step], future: [] });
-        return true;
+        return undefined;
       },
       replace(other, says) {
         const { document: next, ...step } = replaceDocument(get().document, other, says);

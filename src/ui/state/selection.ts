@@ -6,7 +6,9 @@ export interface SelectionSlice {
   selected?: string;
   /** A second thing, to which distance and running time are measured from the selected one. */
   measured?: string;
-  /** A place pointed at on the track, for adding things. */
+  /** While a tool is chosen: takes a place that is pointed at on the track, where nothing is selected then. */
+  place?: (place: { line: string; at: number }) => void;
+  /** The place that a form is about, marked on the track. */
   pointed?: { line: string; at: number };
   select(id: string | undefined): void;
 }

@@ -1,6 +1,6 @@
 'use client';
 import { memo, useCallback, useRef } from 'react';
-import { scaleSpeedKmh } from '@/core/measure';
+import { scaleSpeedKmh, showSpeed } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Command } from '@/core/simulation';
 import { Choice } from '@/ui/parts/choice';
@@ -71,13 +71,16 @@ function Trace() {
 
 type Tell = (command: Command) => void;
 
-/** A speed changes at every moment; it is shown to the whole km/h, so that it is drawn seldom. */
+/** A speed changes at every moment; it is shown in whole units, so that it is drawn seldom. */
 function Speed({ index, stranded, off }: { index: number; stranded: boolean; off: boolean }) {
   const scale = useWorkbench((s) => s.document.scale);
-  const cmPerS = useWorkbench((s) => Math.round((s.frame?.trains[index]?.mmPerS ?? 0) / 10));
-  const kmh = useWorkbench((s) => Math.round(scaleSpeedKmh(s.frame?.trains[index]?.mmPerS ?? 0, scale)));
-  const moves = useWorkbench((s) => (s.frame?.trains[index]?.mmPerS ?? 0) > 0);
-  const says = off ? 'off the track' : stranded ? 'stranded' : moves ? `${kmh} km/h, ${cmPerS} cm/s` : 'stands';
+  const unit = useWorkbench((s) => s.document.shownUnit);
+  const says = useWorkbench((s) => {
+    const mmPerS = s.frame?.trains[index]?.mmPerS ?? 0;
+    if (off || stranded || mmPerS === 0) return off ? 'off the track' : stranded ? 'stranded' : 'stands';
+    const over = unit === 'cm' ? `${Math.round(mmPerS / 10)} cm/s` : `${Math.round(mmPerS / 25.4)} in/s`;
+    return `${showSpeed(scaleSpeedKmh(mmPerS, scale), unit)}, ${over}`;
+  });
   return <span className="text-ink2">{says}</span>;
 }
 

@@ -41,12 +41,10 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
       <label className="ml-2 flex items-center gap-1 text-ink2">
         <Term word="seed">Seed</Term>
         <input
-          type="number"
+          inputMode="numeric"
           className="field w-16"
-          min={0}
-          max={999999}
           value={run.seed}
-          onChange={(e) => run.restart(Math.min(999_999, Math.max(0, Math.trunc(Number(e.target.value) || 0))))}
+          onChange={(e) => run.restart(Math.min(999_999, Number(e.target.value.replace(/\D/g, '')) || 0))}
         />
       </label>
       <button type="button" className="button" onClick={() => store.getState().set({ window: 'runs' })}>

@@ -1,273 +1,184 @@
 'use client';
-import { type FormEvent, useEffect, useState } from 'react';
-import { cm, showLength, TENTH_UM_PER_CM, TENTH_UM_PER_MM, type TypedLength } from '@/core/measure';
-import { asTyped, type Facing, type LeadsTo } from '@/core/survey';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { type KeyboardEvent, useEffect, useState } from 'react';
+import { Controller, FormProvider, useForm } from 'react-hook-form';
+import { STEPS, showLength } from '@/core/measure';
+import { asTyped, type Facing } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
-import { Choice, type Option } from '@/ui/parts/choice';
-import { Fold } from '@/ui/parts/fold';
+import { Choice } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { OneOf } from '@/ui/parts/one-of';
-import { Term } from '@/ui/parts/term';
-import { TextField } from '@/ui/parts/text-field';
+import { problemOf } from '@/ui/parts/problem-of';
 import { facingOptions } from '@/ui/reasoning/options';
-import { PanelSection } from '@/ui/reasoning/panel';
-import { Rename } from '@/ui/reasoning/selection-parts';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { type AddFields, placeSchema, turnoutOf, turnoutSchema } from './add-fields';
+import { LineFields } from './line-fields';
+import { Standing } from './standing';
+import { TOOL_OPTIONS, TOOLS, type ToolId } from './tools';
+import { TurnoutFields } from './turnout-fields';
 
-type What = 'gap' | 'mark' | 'signal' | 'detector' | 'turnout';
-const WHATS: { value: What; says: string }[] = [
-  { value: 'gap', says: 'Gap' },
-  { value: 'mark', says: 'Block mark' },
-  { value: 'signal', says: 'Signal' },
-  { value: 'detector', says: 'Detector' },
-  { value: 'turnout', says: 'Turnout' },
-];
-const HANDS: Option<'left' | 'right'>[] = [
-  { value: 'right', says: 'right' },
-  { value: 'left', says: 'left' },
-];
-const LEADS: Option<LeadsTo['kind']>[] = [
-  { value: 'back', says: 'comes back' },
-  { value: 'dead end', says: 'ends blind' },
-];
-/** From blade tips to the clearance point where nothing was measured; an assumption that the form lets people change. */
-const ASSUMED_CLEARANCE = cm(20);
-const THROW_MS = 1500;
+const isTool = (id: ToolId): id is keyof typeof TOOLS => id in TOOLS;
 
-/** Adding things by typing a distance, or by pointing at the track. */
+/** Adding things: by typing a distance, or by pointing at the track while a tool is chosen. */
 export function AddPanel() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
-  const pointed = useWorkbench((s) => s.pointed);
-  const design = useWorkbench((s) => s.design);
-  const [what, setWhat] = useState<What>('gap');
-  const [line, setLine] = useState(document.referenceLine);
-  const [at, setAt] = useState<TypedLength>();
-  const [given, setGiven] = useState<TypedLength>();
-  const [facing, setFacing] = useState<Facing>('up');
+  const selected = useWorkbench((s) => s.selected);
+  const [tool, setTool] = useState<ToolId>('look');
   const [added, setAdded] = useState('');
-
+  const form = useForm<AddFields>({
+    resolver: yupResolver(tool === 'turnout' ? turnoutSchema : placeSchema, { strict: true }) as never,
+    defaultValues: {
+      line: document.referenceLine,
+      facing: 'up',
+      hand: 'right',
+      leads: 'back',
+      trackName: '',
+      clearance: asTyped(STEPS[document.shownUnit].clearance, document.shownUnit),
+    },
+  });
+  const { control, handleSubmit, setError, setValue, getValues, clearErrors, watch } = form;
+  const typedLine = watch('line');
+  const line = document.lines.some(({ id }) => id === typedLine) ? typedLine : document.referenceLine;
+  useEffect(() => setValue('line', line), [line, setValue]);
+  /** What was said of the last thing goes as soon as the next is begun. */
+  const begin = () => {
+    setAdded('');
+    clearErrors();
+  };
+  const choose = (next: ToolId) => {
+    begin();
+    setTool(next);
+  };
+  /** Looking at a thing puts the tool down; what was typed stays. */
   useEffect(() => {
-    if (!pointed) return;
-    const step = document.shownUnit === 'cm' ? TENTH_UM_PER_MM * 5 : 15_875;
-    const rounded = Math.round(pointed.at / step) * step;
-    const value =
-      document.shownUnit === 'cm' ? asTyped(rounded) : { tenthUm: rounded, typed: showLength(rounded, 'inch') };
-    setLine(pointed.line);
-    setAt(value);
-    setGiven(value);
-  }, [pointed, document.shownUnit]);
-  const known = document.lines.some((l) => l.id === line) ? line : document.referenceLine;
+    if (selected !== undefined) setTool('look');
+  }, [selected]);
 
-  const done = (ok: boolean) => {
-    setAdded(ok ? `Added. Ctrl+Z takes it back.` : '');
-    if (ok) {
-      setGiven(undefined);
-      setAt(undefined);
-      store.getState().set({ pointed: undefined });
-    }
+  const add = (fields: AddFields) => {
+    const { attempt, design, set } = store.getState();
+    const edit =
+      tool === 'turnout'
+        ? turnoutOf(fields)
+        : isTool(tool)
+          ? TOOLS[tool].edit({ ...fields, at: fields.at! }, design, document.shownUnit)
+          : undefined;
+    if (!edit) return;
+    const problem = attempt(edit);
+    if (problem === undefined) set({ pointed: undefined, problem: undefined });
+    else setError('at', { message: problem });
+    setAdded(problem === undefined ? `Added at ${fields.at!.typed}. Ctrl+Z takes it back.` : '');
   };
-  const submit = (event: FormEvent) => {
+  const submit = handleSubmit(add);
+
+  /** While a tool is chosen, pointing at the track uses it there; a turnout needs more to be told first. */
+  useEffect(() => {
+    if (tool === 'look') return;
+    const { set } = store.getState();
+    set({
+      place: ({ line: on, at }) => {
+        const step = STEPS[document.shownUnit].point;
+        const most = document.lines.find(({ id }) => id === on)!.length.tenthUm;
+        const there = asTyped(Math.min(most, Math.round(at / step) * step), document.shownUnit);
+        begin();
+        setValue('line', on);
+        setValue('at', there);
+        if (tool === 'turnout') set({ pointed: { line: on, at: there.tenthUm } });
+        else add({ ...getValues(), line: on, at: there });
+      },
+    });
+    return () => set({ place: undefined, pointed: undefined });
+  });
+
+  const faces = isTool(tool) ? (TOOLS[tool] as { faces?: string }).faces : 'Its legs spread towards';
+  const caution = isTool(tool) ? (TOOLS[tool] as { caution?: 'cutting' | 'wiring' }).caution : undefined;
+  /** Shift and Enter adds it for the other direction, so that both at one place are two strokes. */
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter' || !event.shiftKey || !isTool(tool) || !faces) return;
     event.preventDefault();
-    if (!at || what === 'turnout') return;
-    const { edit } = store.getState();
-    if (what === 'signal') {
-      const ends =
-        design?.blocks.flatMap((b) => b.pieces.filter((p) => p.line === known).flatMap((p) => [p.from, p.to])) ?? [];
-      const near = ends
-        .filter((end) => Math.abs(end - at.tenthUm) <= 15 * TENTH_UM_PER_CM)
-        .sort((a, b) => Math.abs(a - at.tenthUm) - Math.abs(b - at.tenthUm))[0];
-      done(
-        edit({
-          do: 'add signal',
-          line: known,
-          at: near === undefined || near === at.tenthUm ? at : asTyped(near),
-          governs: facing,
-        }),
-      );
-    } else if (what === 'detector') done(edit({ do: 'add detector', line: known, at }));
-    else done(edit({ do: 'add cut', kind: what, line: known, at }));
+    const other: Facing = getValues('facing') === 'up' ? 'down' : 'up';
+    void handleSubmit((fields) => add({ ...fields, facing: other }))();
   };
-
   return (
-    <>
-      <p className="mb-3 text-ink2">
-        Point at the track, or type a distance from the start of its line. Lengths are read as you say them: 96 cm, 38
-        1/2", 3 ft 2 in, 40 scale ft.
+    <FormProvider {...form}>
+      <OneOf label="What to add" value={tool} options={TOOL_OPTIONS} onChange={choose} />
+      <p className="mt-2 text-ink2">
+        {tool === 'look'
+          ? 'Choose what to add, or click on a thing to look at it.'
+          : 'Click on the track, or type a distance from the start of its line, as you say it: 96 cm, 38 1/2", 3 ft 2 in, 40 scale ft.'}
       </p>
-      <form onSubmit={submit} className="flex flex-col gap-2">
-        <OneOf label="What to add" value={what} options={WHATS} onChange={setWhat} />
-        <Choice
-          label="On line"
-          value={known}
-          options={document.lines.map((l) => ({
-            value: l.id,
-            says: `${l.name}, ${showLength(l.length.tenthUm, document.shownUnit)}`,
-          }))}
-          onChange={setLine}
-        />
-        <LengthField
-          label={what === 'turnout' ? 'Blade tips at' : 'At'}
-          unit={document.shownUnit}
-          scale={document.scale}
-          value={given}
-          onChange={setAt}
-        />
-        {(what === 'signal' || what === 'turnout') && (
-          <Choice
-            label={what === 'signal' ? 'Read by trains towards' : 'Its legs spread towards'}
-            value={facing}
-            options={facingOptions(document)}
-            onChange={setFacing}
+      {tool !== 'look' && (
+        <form onSubmit={submit} onKeyDown={onKeyDown} className="mt-2 flex flex-col gap-2" noValidate>
+          <Controller
+            control={control}
+            name="line"
+            render={({ field }) => (
+              <Choice
+                label="On line"
+                value={line}
+                options={document.lines.map((l) => ({
+                  value: l.id,
+                  says: `${l.name}, ${showLength(l.length.tenthUm, document.shownUnit)}`,
+                }))}
+                onChange={(id) => {
+                  begin();
+                  field.onChange(id);
+                }}
+              />
+            )}
           />
-        )}
-        {what === 'turnout' ? (
-          <TurnoutFields line={known} at={at} facing={facing} onDone={done} />
-        ) : (
-          <button type="submit" className="button button-main self-start" disabled={!at}>
-            Add the {WHATS.find(({ value }) => value === what)!.says.toLowerCase()}
+          <Controller
+            control={control}
+            name="at"
+            render={({ field, fieldState }) => (
+              <LengthField
+                label={tool === 'turnout' ? 'Blade tips at' : 'At'}
+                unit={document.shownUnit}
+                scale={document.scale}
+                value={field.value}
+                problem={problemOf(fieldState.error, 'The distance')}
+                onChange={(at) => {
+                  begin();
+                  field.onChange(at);
+                }}
+              />
+            )}
+          />
+          {faces && (
+            <Controller
+              control={control}
+              name="facing"
+              render={({ field }) => (
+                <Choice
+                  label={faces}
+                  value={field.value}
+                  options={facingOptions(document)}
+                  onChange={(facing) => {
+                    begin();
+                    field.onChange(facing);
+                  }}
+                />
+              )}
+            />
+          )}
+          {tool === 'turnout' && <TurnoutFields onBegin={begin} />}
+          <button type="submit" className="button button-main self-start">
+            Add the{' '}
+            {TOOL_OPTIONS.find(({ value }) => value === tool)!
+              .says!.toString()
+              .toLowerCase()}
           </button>
-        )}
-        {what === 'detector' && <Caution work="wiring" />}
-        <p aria-live="polite" className="text-ok">
-          {added}
-        </p>
-      </form>
-      <LineFields key={known} line={known} />
+          {isTool(tool) && faces && (
+            <p className="text-ink3">Enter adds it; Shift and Enter adds it for the other direction.</p>
+          )}
+          {caution && <Caution work={caution} />}
+          <p aria-live="polite" className="text-ok">
+            {added}
+          </p>
+        </form>
+      )}
+      <LineFields key={line} line={line} />
       <Standing />
-    </>
-  );
-}
-
-function TurnoutFields({
-  line,
-  at,
-  facing,
-  onDone,
-}: {
-  line: string;
-  at: TypedLength | undefined;
-  facing: Facing;
-  onDone: (ok: boolean) => void;
-}) {
-  const store = useWorkbenchStore();
-  const document = useWorkbench((s) => s.document);
-  const [hand, setHand] = useState<'left' | 'right'>('right');
-  const [kind, setKind] = useState<LeadsTo['kind']>('back');
-  const [name, setName] = useState('');
-  const [length, setLength] = useState<TypedLength>();
-  const [back, setBack] = useState<TypedLength>();
-  const [clearance, setClearance] = useState<TypedLength | undefined>(ASSUMED_CLEARANCE);
-  const ready = at && length && clearance && (kind === 'dead end' || back);
-  const add = () => {
-    if (!at || !length || !clearance) return;
-    const trackName = name.trim() || (kind === 'back' ? 'Loop' : 'Siding');
-    const leads: LeadsTo =
-      kind === 'back' ? { kind, name: trackName, length, at: back! } : { kind, name: trackName, length };
-    const turnout = {
-      line,
-      at,
-      facing,
-      hand,
-      straight: undefined,
-      clearance,
-      motor: 'hand' as const,
-      throwMs: THROW_MS,
-      spareContacts: 0,
-      lies: 'straight' as const,
-      throwsWith: undefined,
-      certainty: 'tentative' as const,
-    };
-    onDone(store.getState().edit({ do: 'add turnout', turnout, leads }));
-  };
-  return (
-    <>
-      <div className="flex gap-2">
-        <Choice label="Hand" className="grow" value={hand} options={HANDS} onChange={setHand} />
-        <Choice label="Its track" className="grow" value={kind} options={LEADS} onChange={setKind} />
-      </div>
-      <TextField
-        label="Name of that track"
-        value={name}
-        onChange={(e) => setName(e.target.value)}
-        placeholder={kind === 'back' ? 'Loop' : 'Siding'}
-      />
-      <LengthField label="Length of that track" unit={document.shownUnit} scale={document.scale} onChange={setLength} />
-      {kind === 'back' && (
-        <LengthField
-          label="Blade tips of the second turnout at"
-          unit={document.shownUnit}
-          scale={document.scale}
-          onChange={setBack}
-        />
-      )}
-      <LengthField
-        label="From blade tips to the clearance point"
-        unit={document.shownUnit}
-        scale={document.scale}
-        value={ASSUMED_CLEARANCE}
-        onChange={setClearance}
-      />
-      <p className="text-ink3">20 cm is assumed until you measure it.</p>
-      <button type="button" className="button button-main self-start" disabled={!ready} onClick={add}>
-        Add the turnout
-      </button>
-    </>
-  );
-}
-
-/** What stands on the lines, as a list: each entry leads to its thing. */
-function Standing() {
-  const document = useWorkbench((s) => s.document);
-  const store = useWorkbenchStore();
-  const cuts = document.features.filter((f) => f.kind === 'gap' || f.kind === 'mark');
-  const lines = new Map(document.lines.map(({ id, name }, order) => [id, { name, order }]));
-  const orderOf = (cut: { line: string }) => lines.get(cut.line)!.order;
-  return (
-    <PanelSection title={`${cuts.length} ${cuts.length === 1 ? 'boundary' : 'boundaries'} between blocks`}>
-      {cuts.length === 0 && (
-        <p className="text-ink2">
-          None yet. Cut a <Term word="gap">gap</Term> where one block shall end and the next begin.
-        </p>
-      )}
-      <ul className="max-h-56 overflow-y-auto">
-        {[...cuts]
-          .sort((a, b) => orderOf(a) - orderOf(b) || a.at.tenthUm - b.at.tenthUm)
-          .map((cut) => (
-            <li key={cut.id}>
-              <button
-                type="button"
-                className="flex w-full cursor-pointer justify-between rounded-sm px-1 py-0.5 text-left hover:bg-accent-tint"
-                onClick={() => store.getState().select(cut.id)}
-              >
-                <span>
-                  {cut.kind === 'gap' ? 'Gap' : 'Mark'}, {lines.get(cut.line)!.name}
-                </span>
-                <span>{showLength(cut.at.tenthUm, document.shownUnit)}</span>
-              </button>
-            </li>
-          ))}
-      </ul>
-    </PanelSection>
-  );
-}
-
-/** A taped length that turns out wrong, and the name of the line. */
-function LineFields({ line }: { line: string }) {
-  const document = useWorkbench((s) => s.document);
-  const store = useWorkbenchStore();
-  const found = document.lines.find((l) => l.id === line);
-  if (!found) return null;
-  return (
-    <Fold title={`Correct ${found.name}`}>
-      <LengthField
-        label="Its length by tape"
-        unit={document.shownUnit}
-        scale={document.scale}
-        value={found.length}
-        onCommit={(length) => store.getState().edit({ do: 'change line', id: line, length })}
-      />
-      <Rename name={found.name} onRename={(name) => store.getState().edit({ do: 'rename', id: line, name })} />
-    </Fold>
+    </FormProvider>
   );
 }

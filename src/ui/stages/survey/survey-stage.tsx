@@ -1,6 +1,6 @@
 'use client';
 import { consistOf } from '@/core/detection';
-import { fromMm, showLength, showNumber } from '@/core/measure';
+import { fromMm, showLength, showSpeed } from '@/core/measure';
 import { Fold } from '@/ui/parts/fold';
 import { Panel, PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -38,7 +38,7 @@ function Trains() {
               <span className="block truncate font-medium">{train.name}</span>
               <span className="text-ink3">
                 {showLength(fromMm(consistOf(document, train).lengthMm), document.shownUnit)},{' '}
-                {showNumber(train.topSpeedKmh, 0)} km/h
+                {showSpeed(train.topSpeedKmh, document.shownUnit)}
               </span>
             </button>
             <button

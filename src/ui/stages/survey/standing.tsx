@@ -1,0 +1,42 @@
+'use client';
+import { showLength } from '@/core/measure';
+import { FEATURES } from '@/core/survey';
+import { Term } from '@/ui/parts/term';
+import { PanelSection } from '@/ui/reasoning/panel';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+
+/** What stands on the lines, as a list: each entry leads to its thing. */
+export function Standing() {
+  const document = useWorkbench((s) => s.document);
+  const store = useWorkbenchStore();
+  const cuts = document.features.filter((f) => f.kind === 'gap' || f.kind === 'mark');
+  const lines = new Map(document.lines.map(({ id, name }, order) => [id, { name, order }]));
+  const orderOf = (cut: { line: string }) => lines.get(cut.line)!.order;
+  return (
+    <PanelSection title={`${cuts.length} ${cuts.length === 1 ? 'boundary' : 'boundaries'} between blocks`}>
+      {cuts.length === 0 && (
+        <p className="text-ink2">
+          None yet. Cut a <Term word="gap">gap</Term> where one block shall end and the next begin.
+        </p>
+      )}
+      <ul className="max-h-56 overflow-y-auto">
+        {[...cuts]
+          .sort((a, b) => orderOf(a) - orderOf(b) || a.at.tenthUm - b.at.tenthUm)
+          .map((cut) => (
+            <li key={cut.id}>
+              <button
+                type="button"
+                className="flex w-full cursor-pointer justify-between rounded-sm px-1 py-0.5 text-left hover:bg-accent-tint"
+                onClick={() => store.getState().select(cut.id)}
+              >
+                <span>
+                  {FEATURES[cut.kind].title}, {lines.get(cut.line)!.name}
+                </span>
+                <span>{showLength(cut.at.tenthUm, document.shownUnit)}</span>
+              </button>
+            </li>
+          ))}
+      </ul>
+    </PanelSection>
+  );
+}
