@@ -18,7 +18,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const size = SIZES.find((s) => s === jar.get('size')?.value) ?? '1';
   return (
     <html lang="en" data-theme={theme} style={{ ['--size' as string]: size }}>
-      <body>{children}</body>
+      <body>
+        <div className="zoomed">{children}</div>
+      </body>
     </html>
   );
 }

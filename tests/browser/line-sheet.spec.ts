@@ -81,7 +81,9 @@ test('inches and centimetres: the ruler, the lengths and the list follow, and wh
   await expect(page.getByLabel('Distance from the start of Main')).toHaveValue('150 1/2 in');
 });
 
-test('pointing with a tool chosen uses it there, and opens no panel over it; looking puts it down', async ({ page }) => {
+test('pointing with a tool chosen uses it there, and opens no panel over it; looking puts it down', async ({
+  page,
+}) => {
   await openLayout(page, ondrelValley());
   const gap = (await page.getByRole('button', { name: /^Gap at 980 cm/ }).boundingBox())!;
   const [x, y] = [gap.x + gap.width / 2 + 32, gap.y + gap.height / 2];
@@ -92,7 +94,7 @@ test('pointing with a tool chosen uses it there, and opens no panel over it; loo
   await page.mouse.click(x, y);
   await expect(page.getByText(/^Added at 10[0-9]{2}(\.5)? cm/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Gap at 10[0-9]{2}(\.5)? cm, tentative/ })).toHaveCount(1);
-  await page.mouse.click(x, y);
+  await page.getByRole('button', { name: 'Add the gap' }).click();
   await expect(page.getByRole('complementary', { name: 'Survey' })).toContainText('There is already a gap at');
   await page.keyboard.press('Control+z');
   await page.getByRole('radio', { name: 'Turnout' }).click();
@@ -147,11 +149,11 @@ test('theme and size are remembered', async ({ page }) => {
   await choose(page, 'Size of everything', '150 %');
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
-  await expect(page.getByLabel('Size of everything')).toHaveValue('1.5');
+  await expect(page.getByLabel('Size of everything')).toHaveText('150 %');
   await expect(page.getByRole('contentinfo')).toBeInViewport({ ratio: 1 });
   await stage(page, 'Rehearse');
   await expect(page.getByRole('radio', { name: '50×' })).toBeInViewport({ ratio: 1 });
-  await expect(page.getByRole('spinbutton')).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole('textbox', { name: 'Seed' })).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole('img', { name: /^Time and distance graph/ })).toBeInViewport({ ratio: 0.5 });
   await expect(page.getByLabel('Overview of the whole layout')).toBeInViewport({ ratio: 1 });
 });

@@ -57,7 +57,7 @@ export function Choice<T extends string>({
         <Select.Content
           position="popper"
           sideOffset={3}
-          className="z-[60] max-h-[min(24rem,var(--radix-select-content-available-height))] min-w-[var(--radix-select-trigger-width)] overflow-hidden rounded-md border border-edge bg-raised text-ink shadow-lg"
+          className="zoomed z-[60] max-h-[min(24rem,calc(var(--radix-select-content-available-height)/var(--size,1)))] min-w-[calc(var(--radix-select-trigger-width)/var(--size,1))] overflow-hidden rounded-md border border-edge bg-raised text-ink shadow-lg"
         >
           <Select.Viewport className="p-1">
             {options.map((option) => (

@@ -32,7 +32,7 @@ export function Term({ word, children }: { word: keyof typeof GLOSSARY; children
         <Tooltip.Portal>
           <Tooltip.Content
             sideOffset={4}
-            className="z-50 max-w-72 rounded-lg border border-line bg-raised px-3 py-2 text-[0.8rem] text-ink shadow-lg"
+            className="zoomed z-50 max-w-72 rounded-lg border border-line bg-raised px-3 py-2 text-[0.8rem] text-ink shadow-lg"
           >
             {GLOSSARY[word]}
           </Tooltip.Content>

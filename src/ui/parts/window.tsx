@@ -23,7 +23,7 @@ export function Window({
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Dialog.Content
-          className={`fixed left-1/2 top-1/2 z-50 flex max-h-[94%] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-edge bg-paper text-ink shadow-xl ${wide ? 'w-[96%]' : 'w-[560px] max-w-[96%]'}`}
+          className={`zoomed fixed left-1/2 top-1/2 z-50 flex max-h-[94%] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-edge bg-paper text-ink shadow-xl ${wide ? 'w-[96%]' : 'w-[560px] max-w-[96%]'}`}
           onInteractOutside={(event) => event.preventDefault()}
         >
           <div className="flex shrink-0 items-start justify-between gap-4 border-b border-line px-4 py-3">

@@ -66,10 +66,9 @@ export function TrainEditor({ train }: { train: Train }) {
         {train.brakingIs}. A <Term word="resistor">resistor axle</Term> makes a car seen.
       </p>
       <PanelSection title="Where it starts">
-        <div className="flex gap-2">
+        <div className="flex flex-col gap-2">
           <Choice
             label="Stands in"
-            className="w-1/2"
             value={block?.name ?? ''}
             options={[{ value: '', says: 'off the track' }, ...blockOptions(design?.blocks)]}
             onChange={(name) => {
@@ -79,7 +78,6 @@ export function TrainEditor({ train }: { train: Train }) {
           />
           <Choice
             label="Faces"
-            className="w-1/2"
             disabled={!block}
             value={train.start?.facing ?? 'up'}
             options={facingOptions(document)}

@@ -30,6 +30,10 @@ export const features: ListKind<Feature> = {
     const first = claim(`cut ${feature.line} ${feature.at.tenthUm}`);
     if (!first) return;
     const where = `${showLength(feature.at.tenthUm, document.shownUnit)} on line “${lineName(feature.line)}”`;
-    tell('', `There is already a gap or block mark at ${where} (${first}).`, 'Delete one of the two, or move it.');
+    tell(
+      '',
+      `There is already a gap or block mark at ${where}.`,
+      `Delete one of the two, or move it; the first is ${first}.`,
+    );
   },
 };
