@@ -93,7 +93,7 @@ test('with Shift the distance and the running time to a second thing are measure
   await page.getByRole('button', { name: /^Gap at 470 cm/ }).focus();
   await page.keyboard.press('Shift+Enter');
   const panel = page.getByRole('complementary', { name: 'Between two things' });
-  await expect(panel).toContainText('gap at 300 cm to gap at 470 cm: 170 cm');
+  await expect(panel).toContainText('Gap at 300 cm to Gap at 470 cm: 170 cm');
   await expect(panel).toContainText('1700 mm ÷');
 });
 

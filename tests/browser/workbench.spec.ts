@@ -88,8 +88,12 @@ test('trying by hand: an axle in a block, points thrown, and the reason in words
   await expect(page.getByRole('button', { name: 'Signal S2 shows stop' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Signal S1 shows caution' })).toBeVisible();
   await page.getByRole('button', { name: 'Signal S2 shows stop' }).click();
-  await expect(page.getByText('B2 is occupied').first()).toBeVisible();
+  const reasoning = page.getByRole('complementary', { name: 'Reasoning' });
+  await expect(reasoning).toContainText('S2 shows stop: B2 is occupied.');
+  await page.getByRole('button', { name: 'Its rule as text' }).click();
   await expect(page.getByText('output signal.S2 : aspect = if not proceed.S2 then #stop')).toBeVisible();
+  await reasoning.getByRole('button', { name: 'B2 is occupied' }).click();
+  await expect(reasoning).toContainText('Block B2');
 });
 
 test('findings offer an edit that mends them', async ({ page }) => {

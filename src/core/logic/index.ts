@@ -3,6 +3,7 @@
  * it, `interpret.ts` and, faster, `emit-wasm.ts` run it, `why.ts` explains a present value. It knows nothing of trains.
  */
 export * from './compile';
+export { decidingFacts, type Fact } from './deciding-facts';
 export * from './emit-wasm';
 export * from './emitted';
 export * from './evaluator';

@@ -69,6 +69,7 @@ function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
   });
   book.rule(names.wants(signal.name), 'bool', or(name(names.near(signal.name)), ...clearedHere), {
     about,
+    fact: true,
     yes: `A train asks for ${signal.name}`,
     no: `No train asks for ${signal.name}`,
   });

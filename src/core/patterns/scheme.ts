@@ -130,8 +130,8 @@ export class RuleBook {
   output(ruleName: string, type: string, expr: Expr, why: About): void {
     this.add(ruleName, type, 'output', expr, why);
   }
-  private add(ruleName: string, type: string, role: Role, expr: Expr | undefined, { about, yes, no }: About): void {
-    this.declarations.push({ name: ruleName, type, role, expr, why: { pattern: this.pattern, about, yes, no } });
+  private add(ruleName: string, type: string, role: Role, expr: Expr | undefined, about: About): void {
+    this.declarations.push({ name: ruleName, type, role, expr, why: { pattern: this.pattern, ...about } });
   }
 }
 

@@ -1,5 +1,4 @@
 'use client';
-import { whyValue } from '@/core/logic';
 import { showLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Turnout } from '@/core/survey';
@@ -7,8 +6,8 @@ import { Choice, type Option } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
-import { ReasonTree } from './reason-tree';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 
 const LIES: Option<Turnout['lies']>[] = [
@@ -50,7 +49,7 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
       )}
       {design && values[names.locked(turnout.name)] !== undefined && (
         <div className="mt-3">
-          <ReasonTree reason={whyValue(design.program, names.locked(turnout.name), (n) => values[n])} />
+          <Answer rule={names.locked(turnout.name)} />
         </div>
       )}
       {design && (

@@ -1,0 +1,59 @@
+'use client';
+import { Fragment } from 'react';
+import { decidingFacts, sayValue, whyValue } from '@/core/logic';
+import { Fold } from '@/ui/parts/fold';
+import { blockKey } from '@/ui/state/selection';
+import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { ReasonTree } from './reason-tree';
+
+/** More facts than this are no sentence any more; the rest is counted, and stands beneath step by step. */
+const MOST_FACTS = 6;
+
+/** Why a name of the rules is what it is: one sentence that suffices, each fact of it a link to the sheet; step by step beneath. */
+export function Answer({ rule }: { rule: string }) {
+  const store = useWorkbenchStore();
+  const design = useWorkbench((s) => s.design);
+  const values = useWorkbench(shownValues);
+  const declaration = design?.program.declarations.find(({ name }) => name === rule);
+  if (!design || !declaration || values[rule] === undefined) return null;
+  const read = (name: string) => values[name];
+  const says = sayValue(design.program, declaration, values[rule]);
+  const facts = decidingFacts(design.program, rule, read);
+  const reason = whyValue(design.program, rule, read);
+  if (!facts || facts.length === 0) return <ReasonTree key={says} reason={reason} />;
+  const show = (about: string | undefined) => {
+    if (about === undefined) return undefined;
+    const isBlock = design.blocks.some(({ name }) => name === about);
+    const known = isBlock || [...design.document.features, ...design.document.turnouts].some(({ id }) => id === about);
+    return known ? () => store.getState().select(isBlock ? blockKey(about) : about) : undefined;
+  };
+  const shown = facts.length > MOST_FACTS ? facts.slice(0, MOST_FACTS - 1) : facts;
+  const more = facts.length - shown.length;
+  return (
+    <div>
+      <p className="text-[0.95rem] leading-5" data-answer>
+        <strong>{says}:</strong>{' '}
+        {shown.map((fact, i) => {
+          const act = show(fact.about);
+          const last = more === 0 && i === shown.length - 1;
+          return (
+            <Fragment key={fact.name}>
+              {i > 0 && (last ? ', and ' : ', ')}
+              {act ? (
+                <button type="button" className="cursor-pointer text-left text-accent underline" onClick={act}>
+                  {fact.says}
+                </button>
+              ) : (
+                fact.says
+              )}
+            </Fragment>
+          );
+        })}
+        {more > 0 && `, and ${more} more of the kind`}.
+      </p>
+      <Fold title="Step by step">
+        <ReasonTree bare key={says} reason={reason} />
+      </Fold>
+    </div>
+  );
+}

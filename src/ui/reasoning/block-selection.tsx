@@ -1,0 +1,122 @@
+'use client';
+import { reasonBlock } from '@/core/design';
+import { showLength } from '@/core/measure';
+import { names } from '@/core/patterns';
+import { asTyped, signalsOf } from '@/core/survey';
+import { CheckBox } from '@/ui/parts/check-box';
+import { Term } from '@/ui/parts/term';
+import { shownDocument } from '@/ui/state/design';
+import { blockKey } from '@/ui/state/selection';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { PanelSection, PanelTitle } from './panel';
+import { ReasonTree } from './reason-tree';
+import { DeleteButton, Rename, useEdit } from './selection-parts';
+
+export function BlockSelection({ name }: { name: string }) {
+  const document = useWorkbench(shownDocument);
+  const design = useWorkbench((s) => s.design);
+  const stage = useWorkbench((s) => s.stage);
+  const trial = useWorkbench((s) => s.trial);
+  const store = useWorkbenchStore();
+  const edit = useEdit();
+  const block = design?.blocks.find((b) => b.name === name);
+  if (!block) return <p className="text-ink2">That block is no longer there: its boundaries have changed.</p>;
+  const rename = (to: string) => {
+    const anchor = {
+      line: block.middle.line,
+      at: asTyped(block.middle.at, document.shownUnit),
+    };
+    if (edit({ do: 'name block', id: block.named, anchor, name: to })) store.getState().select(blockKey(to));
+  };
+  const axleHere = trial.occupied.includes(name);
+  return (
+    <>
+      <PanelTitle>
+        <Term word="block">Block</Term> {name}, {showLength(block.length, document.shownUnit)}
+      </PanelTitle>
+      {stage.tries && (
+        <div className="mb-2 rounded-md bg-accent-tint px-2 py-1">
+          <CheckBox
+            checked={axleHere}
+            disabled={block.detectors.length === 0}
+            onChange={() =>
+              store.getState().set({
+                trial: {
+                  ...trial,
+                  occupied: axleHere ? trial.occupied.filter((b) => b !== name) : [...trial.occupied, name],
+                },
+              })
+            }
+          >
+            Set a <Term word="resistor">resistor axle</Term> down here
+          </CheckBox>
+          {block.detectors.length === 0 && <p className="text-ink2">No detector would see it: add one first.</p>}
+        </div>
+      )}
+      <ReasonTree bare reason={reasonBlock(document, block)} />
+      {block.detectors.length === 0 && (
+        <button
+          type="button"
+          className="button mt-3"
+          onClick={() =>
+            edit({
+              do: 'add detector',
+              line: block.middle.line,
+              at: asTyped(block.middle.at, document.shownUnit),
+            })
+          }
+        >
+          Add a current detector
+        </button>
+      )}
+      {block.ends.length > 0 && stage.edits && (
+        <PanelSection title="Signals at its ends">
+          <ul className="flex flex-col gap-1">
+            {block.ends.map((end, i) => {
+              const place = showLength(end.at, document.shownUnit);
+              const standing = signalsOf(document).find(
+                (s) => s.line === end.line && s.at.tenthUm === end.at && s.governs === end.governs,
+              );
+              return (
+                <li key={i}>
+                  {standing ? (
+                    <button type="button" className="button" onClick={() => store.getState().select(standing.id)}>
+                      {standing.name} at {place}
+                    </button>
+                  ) : (
+                    <button
+                      type="button"
+                      className="button"
+                      onClick={() =>
+                        edit({
+                          do: 'add signal',
+                          line: end.line,
+                          at: asTyped(end.at, document.shownUnit),
+                          governs: end.governs,
+                        })
+                      }
+                    >
+                      Place a signal at {place}
+                    </button>
+                  )}
+                </li>
+              );
+            })}
+          </ul>
+        </PanelSection>
+      )}
+      {stage.names && (
+        <>
+          <Rename key={name} name={name} onRename={rename} />
+          {block.detectors.map((id) => (
+            <DeleteButton
+              key={id}
+              id={id}
+              what={`detector ${document.detectors.find((d) => d.id === id)?.name ?? ''}`}
+            />
+          ))}
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,86 @@
+'use client';
+import { writeDeclaration } from '@/core/logic';
+import { showLength, type TypedLength } from '@/core/measure';
+import { names } from '@/core/patterns';
+import type { Signal } from '@/core/survey';
+import { Fold } from '@/ui/parts/fold';
+import { LengthField } from '@/ui/parts/length-field';
+import { Term } from '@/ui/parts/term';
+import { shownValues, useWorkbench } from '@/ui/state/store';
+import { Answer } from './answer';
+import { PanelSection, PanelTitle } from './panel';
+import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+
+export function SignalSelection({ signal }: { signal: Signal }) {
+  const document = useWorkbench((s) => s.document);
+  const design = useWorkbench((s) => s.design);
+  const values = useWorkbench(shownValues);
+  const stage = useWorkbench((s) => s.stage);
+  const edit = useEdit();
+  const view = design?.signals.find((s) => s.id === signal.id);
+  const rule = names.shows(signal.name);
+  const value = values[rule];
+  const known = design && value !== undefined;
+  const own = design?.program.declarations.filter((d) => d.why?.about === signal.id && d.expr) ?? [];
+  return (
+    <>
+      {known ? <Answer rule={rule} /> : <PanelTitle>{signal.name}</PanelTitle>}
+      <p className="mt-2 text-ink2">
+        <Term word="signal">Signal</Term> at {showLength(signal.at.tenthUm, document.shownUnit)} on{' '}
+        {document.lines.find((l) => l.id === signal.line)?.name}, read {document.directions[signal.governs]}, towards{' '}
+        {signal.governs === 'up' ? 'larger' : 'smaller'} distances
+        {view ? `, from ${view.rear}` : ''}.
+      </p>
+      {view && (
+        <PanelSection title="What it protects">
+          {view.ways.length === 0 && <p className="text-ink2">Nothing: no track lies beyond it.</p>}
+          {view.ways.map((way) => (
+            <p key={way.to} className="border-t border-hair py-1 first:border-0">
+              <strong>
+                {signal.name} → {way.to}
+              </strong>{' '}
+              <span className="text-ink3">{showLength(way.length, document.shownUnit)}</span>
+              <span className="block text-ink2">
+                {way.points.length > 0 && `${way.points.map((p) => `${p.turnout} ${p.position}`).join(', ')}; `}
+                {way.blocks.length > 0 ? `${way.blocks.join(', ')} free` : 'no block ahead'}
+                {way.ending === 'end of track' && way.blocks.length > 0 ? '; then the track ends' : ''}
+                {way.ending === 'end of detection' ? '; no detector there: stays at stop' : ''}
+                {way.ending === 'circle' ? '; comes back to itself: stays at stop' : ''}
+              </span>
+            </p>
+          ))}
+        </PanelSection>
+      )}
+      {stage.edits && (
+        <>
+          <PanelSection title="Change it">
+            <LengthField
+              label="Distance"
+              unit={document.shownUnit}
+              scale={document.scale}
+              value={signal.at}
+              onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })}
+            />
+            <Rename
+              key={signal.name}
+              name={signal.name}
+              onRename={(name) => edit({ do: 'rename', id: signal.id, name })}
+            />
+            <Certainty id={signal.id} certainty={signal.certainty} />
+            <DeleteButton id={signal.id} what={signal.name} />
+          </PanelSection>
+        </>
+      )}
+      {own.length > 0 && (
+        <Fold title="Its rule as text">
+          <pre
+            tabIndex={0}
+            className="max-h-64 overflow-auto whitespace-pre-wrap rounded-md border border-line bg-sheet p-2 font-mono text-[0.72rem] leading-4"
+          >
+            {own.map(writeDeclaration).join('\n\n')}
+          </pre>
+        </Fold>
+      )}
+    </>
+  );
+}
