@@ -54,6 +54,7 @@ function actions(
     expect(async () => {
       const tool = page.getByRole('radio', { name: 'Gap' });
       if ((await tool.count()) > 0) return;
+      if ((await page.getByRole('dialog', { name: 'History' }).count()) > 0) await page.keyboard.press('Escape');
       await stage(page, 'Survey');
       const close = page.getByRole('button', { name: 'Close the selection' });
       if ((await close.count()) > 0) await close.first().click();

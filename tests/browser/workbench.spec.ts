@@ -82,6 +82,11 @@ test('bad lengths and impossible places are refused in words', async ({ page }) 
 test('trying by hand: an axle in a block, points thrown, and the reason in words and as text', async ({ page }) => {
   await openLayout(page, learningOval());
   await stage(page, 'Signal');
+  const trains = page.getByRole('checkbox', { name: 'The trains, where they stand at the start' });
+  await expect(trains).toBeChecked();
+  await expect(page.getByRole('complementary')).toContainText('They are seen in B1, B2.');
+  await trains.click();
+  await expect(page.getByRole('complementary')).toContainText('All blocks are empty.');
   await expect(page.getByRole('button', { name: 'Signal S1 shows clear' })).toBeVisible();
   await page.getByRole('button', { name: 'Block B2' }).click();
   await page.getByLabel('Set a resistor axle down here').check();

@@ -5,6 +5,7 @@ import type { TenthUm } from '../measure';
 import { foulingBlocks, names } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
 import { checkDesign, type Design } from './check-design';
+import { type StandingTrains, standingTrains } from './standing-trains';
 
 /** A block as screens show it. */
 export interface BlockView {
@@ -43,6 +44,7 @@ export interface DesignView {
   program: Program;
   /** Blocks that hold each turnout locked while occupied, by turnout id. */
   lockedBy: Record<string, string[]>;
+  standing: StandingTrains;
 }
 
 export function viewDesign(document: LayoutDocument, design: Design = checkDesign(document)): DesignView {
@@ -80,6 +82,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
       })),
     })),
     findings: design.findings,
+    standing: standingTrains(design.scheme),
     program: design.program,
     lockedBy: Object.fromEntries(
       document.turnouts.map((turnout, i) => [turnout.id, foulingBlocks(design.scheme, i).map(blockName)]),
@@ -89,6 +92,8 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
 
 /** What a person sets up by hand: an axle set down in some blocks, and how the points lie. */
 export interface Trial {
+  /** The trains stand where they start, beside what is set down. */
+  trains?: boolean;
   occupied: string[];
   points: Record<string, TurnoutPosition>;
 }
@@ -112,13 +117,18 @@ export function tryByHand(document: LayoutDocument, design: Design, trial: Trial
   const holdMs = Math.max(0, ...document.detectors.map((d) => d.holdMs));
   let now = 0;
   for (const end = holdMs + releaseMs + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);
-  const occupied = new Set(trial.occupied);
+  const standing = trial.trains ? standingTrains(design.scheme) : undefined;
+  const occupied = new Set([...trial.occupied, ...(standing?.blocks ?? [])]);
   for (const block of partition.blocks) {
     if (!occupied.has(block.name)) continue;
     for (const id of partition.sections[block.section]!.detectors) {
       interpreter.setInput(slot(names.detect(document.detectors.find((d) => d.id === id)!.name)), 1);
     }
   }
+  const told = (standing?.told ?? []).flatMap((input) => compiled.slots.get(input) ?? []);
+  for (const input of told) interpreter.setInput(input, 1);
+  interpreter.scan(now);
+  for (const input of told) interpreter.setInput(input, 0);
   for (const end = now + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);
   return Object.fromEntries(compiled.names.map((name, i) => [name, interpreter.values[i]!]));
 }

@@ -21,9 +21,9 @@ const MOST_ROWS = 8192;
  * memory of its own, which present facts do not force, and where a value is not known.
  */
 export function decidingFacts(program: Program, name: string, read: ReadValue): Fact[] | undefined {
-  const search = new Search(program, read);
-  const root = search.byName.get(name);
+  const root = program.declarations.find((declaration) => declaration.name === name);
   if (!root?.expr || hasMemory(root.expr)) return undefined;
+  const search = new Search(program, read, root.why?.about);
   const value = search.evaluate(root.expr, root.type);
   if (value === undefined) return undefined;
   const known = search.smallest(root.expr, root.type);
@@ -38,9 +38,6 @@ export function decidingFacts(program: Program, name: string, read: ReadValue): 
 
 const MEMORIES: ReadonlySet<Expr['op']> = new Set(['SR', 'RS', 'TON', 'TOF', 'TP', 'R_TRIG', 'F_TRIG']);
 const hasMemory = (expr: Expr): boolean => MEMORIES.has(expr.op) || partsOf(expr).some(hasMemory);
-
-/** A name that an answer does not go behind. */
-const isLeaf = ({ expr, why }: Declaration): boolean => why?.fact === true || (expr !== undefined && hasMemory(expr));
 
 interface Leaf {
   name: string;
@@ -61,8 +58,18 @@ class Search {
   constructor(
     private readonly program: Program,
     private readonly read: ReadValue,
+    /** What is asked about. */
+    private readonly about: string | undefined,
   ) {
     this.byName = new Map(program.declarations.map((declaration) => [declaration.name, declaration]));
+  }
+
+  /** An answer does not go behind it. */
+  private isLeaf({ name, expr, why }: Declaration): boolean {
+    if (expr && hasMemory(expr)) return true;
+    if (why?.fact === 'when so') return this.read(name) === 1;
+    if (why?.fact === 'when not') return this.read(name) === 0 && why.about !== this.about;
+    return why?.fact === 'always';
   }
 
   smallest(expr: Expr, type: string): Leaf[] {
@@ -86,7 +93,7 @@ class Search {
         return this.leafValue(expr.name, true);
       case 'name': {
         const rule = this.byName.get(expr.name);
-        if (!rule?.expr || isLeaf(rule)) return this.leafValue(expr.name, false);
+        if (!rule?.expr || this.isLeaf(rule)) return this.leafValue(expr.name, false);
         if (!this.memo.has(expr.name)) this.memo.set(expr.name, this.evaluate(rule.expr, rule.type));
         return this.memo.get(expr.name);
       }
@@ -148,7 +155,7 @@ class Search {
         return [1n << BigInt(this.leafNumber(expr.name, true))];
       case 'name': {
         const rule = this.byName.get(expr.name);
-        if (!rule?.expr || isLeaf(rule)) return [1n << BigInt(this.leafNumber(expr.name, false))];
+        if (!rule?.expr || this.isLeaf(rule)) return [1n << BigInt(this.leafNumber(expr.name, false))];
         let known = this.sets.get(expr.name);
         if (!known) {
           known = this.forcing(rule.expr, rule.type);
@@ -217,7 +224,7 @@ class Search {
     if (expr.op === 'name' && !seen.has(expr.name)) {
       seen.add(expr.name);
       const rule = this.byName.get(expr.name);
-      if (!rule?.expr || isLeaf(rule)) this.leafNumber(expr.name, false);
+      if (!rule?.expr || this.isLeaf(rule)) this.leafNumber(expr.name, false);
       else this.meetAll(rule.expr, seen);
     }
     for (const part of partsOf(expr)) this.meetAll(part, seen);

@@ -40,8 +40,8 @@ export interface Why {
   /** A sentence for the value true, and one for false; for enumerations, {} stands for the value. */
   yes: string;
   no: string;
-  /** People take it as it is, so that an answer does not go behind it. */
-  fact?: boolean;
+  /** When people take it as it is, so that an answer does not go behind it; 'when not' is about another thing than is asked about. */
+  fact?: 'always' | 'when so' | 'when not';
 }
 
 export interface Program {

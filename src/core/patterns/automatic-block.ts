@@ -25,6 +25,7 @@ export function automaticBlockRules(scheme: Scheme): RuleBook {
     const ways = scheme.waysOf[reading.index]!.map(({ to }) => name(names.go(signal.name, to)));
     book.rule(names.proceed(signal.name), 'bool', or(...ways), {
       about,
+      fact: 'when not',
       yes: `${signal.name} may show proceed`,
       no: `${signal.name} must show stop`,
     });
@@ -69,7 +70,7 @@ function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
   });
   book.rule(names.wants(signal.name), 'bool', or(name(names.near(signal.name)), ...clearedHere), {
     about,
-    fact: true,
+    fact: 'always',
     yes: `A train asks for ${signal.name}`,
     no: `No train asks for ${signal.name}`,
   });
@@ -84,6 +85,7 @@ function wayRules(book: RuleBook, scheme: Scheme, named: NamedWay): void {
   const about = signal.id;
   book.rule(names.free(signal.name, to), 'bool', wayIsFree(scheme, way), {
     about,
+    fact: 'when so',
     yes: `The way from ${signal.name} to ${to} is set and free`,
     no:
       way.blocks.length === 0

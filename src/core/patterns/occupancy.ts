@@ -41,7 +41,7 @@ export function occupancyRules(scheme: Scheme): RuleBook {
     const blind = own.length === 0;
     book.rule(names.occupied(block.name), 'bool', expr, {
       about: block.name,
-      fact: true,
+      fact: 'always',
       yes: blind ? `${block.name} has no detector, so it counts as occupied` : `${block.name} is occupied`,
       no: `${block.name} is free`,
     });

@@ -10,10 +10,12 @@ interface Props {
   occupied: ReadonlySet<string>;
   selected: string | undefined;
   onSelect?: (id: string) => void;
+  /** Blocks whose plates are drawn elsewhere: above the trains that are in them. */
+  except?: ReadonlySet<string>;
 }
 
 /** The name of each block on its track, solid while it is occupied; one that finds no room shrinks to a mark. */
-export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied, selected, onSelect }: Props) {
+export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied, selected, onSelect, except }: Props) {
   return blocks.map((block) => {
     const plate = placed.plates.get(block.name);
     const mark = placed.marks.get(block.name);
@@ -23,6 +25,7 @@ export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied,
       return (
         <Pickable
           key={block.name}
+          thing={blockKey(block.name)}
           label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
           onPick={onSelect && (() => onSelect(blockKey(block.name)))}
         >
@@ -39,35 +42,56 @@ export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied,
           />
         </Pickable>
       );
-    if (!plate) return null;
-    const { y } = plate;
+    if (!plate || except?.has(block.name)) return null;
     return (
-      <Pickable
+      <BlockPlate
         key={block.name}
-        label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
+        name={block.name}
+        plate={plate}
+        isOccupied={isOccupied}
+        isSelected={isSelected}
         onPick={onSelect && (() => onSelect(blockKey(block.name)))}
-      >
-        {plate.from && <path d={`M${plate.from.x} ${plate.from.y}L${plate.x} ${y}`} stroke="var(--edge)" />}
-        <rect
-          x={plate.x - plate.width / 2}
-          y={y - 8.5}
-          width={plate.width}
-          height="17"
-          rx="3"
-          fill={isOccupied ? 'var(--accent)' : 'var(--raised)'}
-          stroke={isSelected ? 'var(--accent)' : 'var(--edge)'}
-          strokeWidth={isSelected ? 2 : 1}
-        />
-        <text
-          x={plate.x}
-          y={y + 4.2}
-          textAnchor="middle"
-          fontWeight="650"
-          style={isOccupied ? { fill: 'var(--on-accent)', stroke: 'none' } : { stroke: 'none' }}
-        >
-          {block.name}
-        </text>
-      </Pickable>
+      />
     );
   });
 });
+
+/** One block’s name on its plate. */
+export function BlockPlate({
+  name,
+  plate: { x, y, width, from },
+  isOccupied,
+  isSelected,
+  onPick,
+}: {
+  name: string;
+  plate: NonNullable<ReturnType<Placed['plates']['get']>>;
+  isOccupied: boolean;
+  isSelected: boolean;
+  onPick: (() => void) | undefined;
+}) {
+  return (
+    <Pickable thing={blockKey(name)} label={`Block ${name}${isOccupied ? ', occupied' : ''}`} onPick={onPick}>
+      {from && <path d={`M${from.x} ${from.y}L${x} ${y}`} stroke="var(--edge)" />}
+      <rect
+        x={x - width / 2}
+        y={y - 8.5}
+        width={width}
+        height="17"
+        rx="3"
+        fill={isOccupied ? 'var(--accent)' : 'var(--raised)'}
+        stroke={isSelected ? 'var(--accent)' : 'var(--edge)'}
+        strokeWidth={isSelected ? 2 : 1}
+      />
+      <text
+        x={x}
+        y={y + 4.2}
+        textAnchor="middle"
+        fontWeight="650"
+        style={isOccupied ? { fill: 'var(--on-accent)', stroke: 'none' } : { stroke: 'none' }}
+      >
+        {name}
+      </text>
+    </Pickable>
+  );
+}

@@ -71,6 +71,7 @@ export const CutsLayer = memo(function CutsLayer(props: Props) {
       <g
         key={cut.id}
         role="button"
+        data-thing={cut.id}
         tabIndex={0}
         aria-label={`${what} at ${showLength(at, document.shownUnit)}, ${cut.certainty}`}
         className={canMove ? 'cursor-ew-resize' : 'cursor-pointer'}
@@ -80,6 +81,7 @@ export const CutsLayer = memo(function CutsLayer(props: Props) {
           nudge(event, cut);
         }}
         onPointerDown={(event) => {
+          if (event.button !== 0) return;
           event.stopPropagation();
           onSelect(cut.id);
           if (canMove) event.currentTarget.setPointerCapture(event.pointerId);

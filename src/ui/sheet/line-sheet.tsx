@@ -10,6 +10,7 @@ import {
   useRef,
   useState,
 } from 'react';
+import type { BlockView } from '@/core/design';
 import { showLength, type TenthUm } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { asTyped, signalsOf } from '@/core/survey';
@@ -29,6 +30,7 @@ import { Rulers } from './rulers';
 import { spansOf } from './selection-place';
 import { bandOf, fitView, GUTTER, type Point, RIGHT_PAD, SheetGeometry } from './sheet-geometry';
 import { SignalsLayer } from './signals-layer';
+import { ThingMenu } from './thing-menu';
 import { type ShownPoints, TrackLayer } from './track-layer';
 import { TrainsLayer } from './trains-layer';
 import { useSheetKeys } from './use-sheet-keys';
@@ -48,6 +50,7 @@ interface Props {
   /** Single letters of the stage. */
   letters?: Record<string, () => void>;
 }
+const NO_BLOCKS: BlockView[] = [];
 const NO_LANES: ComponentType<LaneProps>[] = [];
 
 /** The straightened track on a true distance axis, with what is aligned beneath it. */
@@ -61,6 +64,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const pointed = useWorkbench((s) => s.pointed);
   const layers = useWorkbench((s) => s.layers);
   const trial = useWorkbench((s) => s.trial);
+  const standing = useWorkbench((s) => s.design?.standing.blocks);
   const values = useWorkbench(shownValues);
   const board = useWorkbench((s) =>
     s.stage.knows === 'run' && s.board?.document === shownDocument(s) ? s.board : undefined,
@@ -110,8 +114,8 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     [document.turnouts, board?.locked],
   );
   const occupied = useMemo(
-    () => new Set(board?.occupied ?? (tries ? trial.occupied : [])),
-    [board?.occupied, tries, trial.occupied],
+    () => new Set(board?.occupied ?? (tries ? [...trial.occupied, ...(trial.trains ? (standing ?? []) : [])] : [])),
+    [board?.occupied, tries, trial, standing],
   );
   const aspects = useMemo((): (string | undefined)[] => {
     if (board) return board.aspects;
@@ -139,7 +143,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     [store],
   );
   const onPointerUp = (event: PointerEvent<SVGSVGElement>) => {
-    if (!wasClick(event) || (event.target as Element).closest('[role=button]')) return;
+    if (!wasClick(event) || event.button !== 0 || (event.target as Element).closest('[role=button]')) return;
     const point = localPoint(event, event.currentTarget);
     const place = geometry.nearest(point, REACH_PX);
     const block = blockAt(point);
@@ -208,150 +212,168 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
         className={`relative min-h-0 overflow-x-hidden ${below ? 'overflow-y-auto' : 'flex-1 overflow-y-auto'}`}
         style={below ? { flex: `0 1 ${trackBottom}px` } : undefined}
       >
-        <div
-          ref={stack}
-          className="relative"
-          onPointerDownCapture={(event) => {
-            withShift.current = event.shiftKey;
-          }}
-          onKeyDownCapture={(event) => {
-            withShift.current = event.shiftKey;
-          }}
-          {...keys}
+        <ThingMenu
+          onTurnout={onTurnout}
+          view={[
+            { says: 'Fit the whole layout', act: () => setView(fit) },
+            { says: 'Zoom in', act: () => zoom(1.4) },
+            { says: 'Zoom out', act: () => zoom(1 / 1.4) },
+          ]}
         >
-          <svg
-            ref={svg}
-            width={size.width}
-            height={svgHeight}
-            className="drawing block touch-none select-none bg-sheet"
-            tabIndex={0}
-            role="group"
-            aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, Home and End go to its ends, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it.`}
-            {...pointers}
-            onPointerUp={onPointerUp}
+          <div
+            ref={stack}
+            className="relative"
+            onPointerDownCapture={(event) => {
+              withShift.current = event.shiftKey;
+            }}
+            onKeyDownCapture={(event) => {
+              withShift.current = event.shiftKey;
+            }}
+            {...keys}
           >
-            {document.features.map((f) => {
-              if (f.kind !== 'hidden') return null;
-              const span = bandOf(geometry, [{ line: f.line, from: f.at.tenthUm, to: f.to.tenthUm }]);
-              return (
-                <rect
-                  key={f.id}
-                  x={span.x}
-                  y={RULER_HEIGHT}
-                  width={span.width}
-                  height={Math.max(0, trackBottom - RULER_HEIGHT)}
-                  fill="var(--hair)"
-                  opacity=".6"
-                />
-              );
-            })}
-            {bands.map(({ id, x, width }) =>
-              width > 0 ? (
-                <rect
-                  key={id}
-                  x={x}
-                  y={RULER_HEIGHT}
-                  width={width}
-                  height={svgHeight - RULER_HEIGHT}
-                  fill="var(--accent)"
-                  opacity=".09"
-                />
-              ) : (
-                <path key={id} d={`M${x} ${RULER_HEIGHT}V${svgHeight}`} stroke="var(--accent)" strokeDasharray="2 3" />
-              ),
-            )}
-            <Rulers document={document} geometry={geometry} width={size.width} height={svgHeight} />
-            <TrackLayer
-              document={document}
-              design={design}
-              geometry={geometry}
-              placed={placed}
-              points={points}
-              locked={locked}
-              detectors={layers.detectors}
-              occupied={occupied}
-              selected={selected}
-              onSelect={pickTurnout}
-            />
-            <CutsLayer
-              document={document}
-              geometry={geometry}
-              selected={selected}
-              canMove={edits}
-              onSelect={select}
-              onMove={move}
-              onNudge={nudge}
-            />
-            {[...placed.lengths].map(([id, length]) => (
-              <g key={id}>
-                <path
-                  d={`M${length.from + 3} ${length.y}H${length.to - 3}M${length.from + 1} ${length.y + 4}L${length.from + 6} ${length.y - 4}M${length.to - 6} ${length.y + 4}L${length.to - 1} ${length.y - 4}`}
-                  stroke="var(--edge)"
-                  strokeWidth=".8"
-                />
-                <text x={length.x} y={length.y + 4} textAnchor="middle" style={{ fill: 'var(--ink2)' }}>
-                  {length.text}
-                </text>
-              </g>
-            ))}
-            {design && (
-              <BlockPlates
-                blocks={design.blocks}
-                placed={placed}
-                occupied={occupied}
-                selected={selected}
-                onSelect={select}
-              />
-            )}
-            {layers.signals && (
-              <SignalsLayer
-                document={document}
-                geometry={geometry}
-                placed={placed}
-                selected={selected}
-                aspects={aspects}
-                held={board?.held}
-                onSelect={select}
-              />
-            )}
-            {pointed && (
-              <PointedPlace geometry={geometry} place={pointed} text={showLength(pointed.at, document.shownUnit)} />
-            )}
-            {design &&
-              shownLanes.map((Lane, i) => (
-                <Lane
-                  key={i}
-                  document={document}
-                  design={design}
-                  geometry={geometry}
-                  y={trackBottom + i * laneSize}
-                  width={size.width}
-                />
-              ))}
-          </svg>
-          {board && (
             <svg
+              ref={svg}
               width={size.width}
               height={svgHeight}
-              className="drawing pointer-events-none absolute left-0 top-0 will-change-transform"
+              className="drawing block touch-none select-none bg-sheet"
+              tabIndex={0}
               role="group"
-              aria-label="Trains"
+              aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, Home and End go to its ends, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it.`}
+              {...pointers}
+              onPointerUp={onPointerUp}
             >
-              <TrainsLayer
-                width={size.width}
+              {document.features.map((f) => {
+                if (f.kind !== 'hidden') return null;
+                const span = bandOf(geometry, [{ line: f.line, from: f.at.tenthUm, to: f.to.tenthUm }]);
+                return (
+                  <rect
+                    key={f.id}
+                    x={span.x}
+                    y={RULER_HEIGHT}
+                    width={span.width}
+                    height={Math.max(0, trackBottom - RULER_HEIGHT)}
+                    fill="var(--hair)"
+                    opacity=".6"
+                  />
+                );
+              })}
+              {bands.map(({ id, x, width }) =>
+                width > 0 ? (
+                  <rect
+                    key={id}
+                    x={x}
+                    y={RULER_HEIGHT}
+                    width={width}
+                    height={svgHeight - RULER_HEIGHT}
+                    fill="var(--accent)"
+                    opacity=".09"
+                  />
+                ) : (
+                  <path
+                    key={id}
+                    d={`M${x} ${RULER_HEIGHT}V${svgHeight}`}
+                    stroke="var(--accent)"
+                    strokeDasharray="2 3"
+                  />
+                ),
+              )}
+              <Rulers document={document} geometry={geometry} width={size.width} height={svgHeight} />
+              <TrackLayer
+                document={document}
+                design={design}
+                geometry={geometry}
+                placed={placed}
+                points={points}
+                locked={locked}
+                detectors={layers.detectors}
+                occupied={occupied}
+                selected={selected}
+                onSelect={pickTurnout}
+              />
+              <CutsLayer
+                document={document}
                 geometry={geometry}
                 selected={selected}
+                canMove={edits}
                 onSelect={select}
-                blockAt={(point) => blockAt(point)?.name}
-                onSend={onSend}
+                onMove={move}
+                onNudge={nudge}
               />
+              {[...placed.lengths].map(([id, length]) => (
+                <g key={id}>
+                  <path
+                    d={`M${length.from + 3} ${length.y}H${length.to - 3}M${length.from + 1} ${length.y + 4}L${length.from + 6} ${length.y - 4}M${length.to - 6} ${length.y + 4}L${length.to - 1} ${length.y - 4}`}
+                    stroke="var(--edge)"
+                    strokeWidth=".8"
+                  />
+                  <text x={length.x} y={length.y + 4} textAnchor="middle" style={{ fill: 'var(--ink2)' }}>
+                    {length.text}
+                  </text>
+                </g>
+              ))}
+              {design && (
+                <BlockPlates
+                  blocks={design.blocks}
+                  placed={placed}
+                  occupied={occupied}
+                  selected={selected}
+                  onSelect={select}
+                  except={board && occupied}
+                />
+              )}
+              {layers.signals && (
+                <SignalsLayer
+                  document={document}
+                  geometry={geometry}
+                  placed={placed}
+                  selected={selected}
+                  aspects={aspects}
+                  held={board?.held}
+                  onSelect={select}
+                />
+              )}
+              {pointed && (
+                <PointedPlace geometry={geometry} place={pointed} text={showLength(pointed.at, document.shownUnit)} />
+              )}
+              {design &&
+                shownLanes.map((Lane, i) => (
+                  <Lane
+                    key={i}
+                    document={document}
+                    design={design}
+                    geometry={geometry}
+                    y={trackBottom + i * laneSize}
+                    width={size.width}
+                  />
+                ))}
             </svg>
-          )}
-          {/* biome-ignore lint/a11y/noStaticElementInteractions: where the focus leaves the sheet, and comes back to it */}
-          <span ref={end} tabIndex={0} onFocus={onEndFocus} className="sr-only">
-            End of the line sheet
-          </span>
-        </div>
+            {board && (
+              <svg
+                width={size.width}
+                height={svgHeight}
+                className="drawing pointer-events-none absolute left-0 top-0 will-change-transform"
+                role="group"
+                aria-label="Trains"
+              >
+                <TrainsLayer
+                  width={size.width}
+                  blocks={design?.blocks ?? NO_BLOCKS}
+                  plates={placed.plates}
+                  occupied={occupied}
+                  geometry={geometry}
+                  selected={selected}
+                  onSelect={select}
+                  blockAt={(point) => blockAt(point)?.name}
+                  onSend={onSend}
+                />
+              </svg>
+            )}
+            {/* biome-ignore lint/a11y/noStaticElementInteractions: where the focus leaves the sheet, and comes back to it */}
+            <span ref={end} tabIndex={0} onFocus={onEndFocus} className="sr-only">
+              End of the line sheet
+            </span>
+          </div>
+        </ThingMenu>
       </div>
       {below?.(geometry, size.width, bands)}
       <div className="absolute bottom-1.5 left-1 z-10 flex">

@@ -2,10 +2,13 @@ import type { ReactNode } from 'react';
 
 /** Something on the drawing that can be picked by click, or by Enter while it has the focus; a mere picture without `onPick`. */
 export function Pickable({
+  thing,
   label,
   onPick,
   children,
 }: {
+  /** What it is, as it is selected: its menu is about that. */
+  thing: string;
   label: string;
   onPick: (() => void) | undefined;
   children: ReactNode;
@@ -16,6 +19,7 @@ export function Pickable({
       role="button"
       tabIndex={0}
       aria-label={label}
+      data-thing={thing}
       className="cursor-pointer"
       onClick={onPick}
       onKeyDown={(event) => {

@@ -29,7 +29,7 @@ export const PlacedThings = memo(function PlacedThings({
     const name = 'name' in feature ? ` ${feature.name}` : '';
     const label = `${what}${name} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
     return (
-      <Pickable key={feature.id} label={label} onPick={onSelect && (() => onSelect(feature.id))}>
+      <Pickable key={feature.id} thing={feature.id} label={label} onPick={onSelect && (() => onSelect(feature.id))}>
         <rect
           x={Math.min(x, end.x) - 4}
           y={y - 16}

@@ -33,11 +33,20 @@ const SHAPES: Record<LampKind['shape'], (x: number, y: number, r: number, paint:
 };
 
 /** What an aspect looks like, beside its name in a list. */
-export function AspectLamps({ system, lit }: { system: AspectSystem; lit: readonly number[] }) {
+export function AspectLamps({
+  system,
+  lit,
+  width = LAMP + 4,
+}: {
+  system: AspectSystem;
+  lit: readonly number[];
+  /** Of the whole picture, with the first lamp in the middle of it. */
+  width?: number;
+}) {
   return (
-    <svg width={Math.max(30, lit.length * LAMP)} height="16" aria-hidden="true">
+    <svg width={Math.max(width, lit.length * LAMP + 4)} height="16" aria-hidden="true">
       {lit.map((lamp, i) => (
-        <Lamp key={lamp} {...system.lamps[lamp]!} lit x={15 + i * LAMP} y={8} />
+        <Lamp key={lamp} {...system.lamps[lamp]!} lit x={width / 2 + i * LAMP} y={8} />
       ))}
     </svg>
   );

@@ -62,6 +62,7 @@ const SignalMark = memo(function SignalMark({
   const system = ASPECT_SYSTEMS[signal.system];
   return (
     <Pickable
+      thing={signal.id}
       label={`Signal ${signal.name}${shows ? ` shows ${shows}` : ''}`}
       onPick={onSelect && (() => onSelect(signal.id))}
     >

@@ -121,6 +121,7 @@ const TurnoutMark = memo(function TurnoutMark({
   const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);
   return (
     <Pickable
+      thing={turnout.id}
       label={`Turnout ${turnout.name}, lies ${lies}${isLocked ? ', locked' : ''}`}
       onPick={onSelect && (() => onSelect(turnout.id))}
     >

@@ -1,10 +1,15 @@
 import { type PointerEvent, useState } from 'react';
+import type { BlockView } from '@/core/design';
 import { fromMm } from '@/core/measure';
+import { blockKey } from '@/ui/state/selection';
 import { useWorkbench } from '@/ui/state/store';
+import { BlockPlate } from './block-plates';
 import { textWidth } from './label-placement';
 import { localPoint } from './local-point';
 import { Pickable } from './pickable';
+import type { Placed } from './plan-labels';
 import type { Point, SheetGeometry } from './sheet-geometry';
+import { type Extent, freePart, stepAside, trainExtents } from './step-aside';
 
 /** A train farther than this off the sheet is not drawn; it is in the list beside it. */
 const OFF_SHEET_PX = 600;
@@ -17,6 +22,9 @@ export const trainColour = (index: number): string => `var(--train-${index % 4})
 export function TrainsLayer({
   width,
   geometry,
+  blocks,
+  plates,
+  occupied,
   selected,
   onSelect,
   blockAt,
@@ -26,6 +34,9 @@ export function TrainsLayer({
   geometry: SheetGeometry;
   selected: string | undefined;
   onSelect: (id: string) => void;
+  blocks: BlockView[];
+  plates: Placed['plates'];
+  occupied: ReadonlySet<string>;
   /** The name of the block at a point of the drawing, if there is one within reach. */
   blockAt: (point: Point) => string | undefined;
   /** A train was dragged to a block. */
@@ -37,6 +48,7 @@ export function TrainsLayer({
   const target = far ? blockAt(dragged.to) : undefined;
   const handlers = (id: string) => ({
     onPointerDown: (event: PointerEvent<SVGGElement>) => {
+      if (event.button !== 0) return;
       event.stopPropagation();
       event.currentTarget.setPointerCapture(event.pointerId);
       const point = localPoint(event, event.currentTarget.ownerSVGElement!);
@@ -51,23 +63,30 @@ export function TrainsLayer({
     },
     onPointerCancel: () => setDragged(undefined),
   });
+  const extents = moving?.flatMap((train) => trainExtents(geometry, train)) ?? [];
+  const named = blocks.flatMap((block) => {
+    const plate = occupied.has(block.name) ? plates.get(block.name) : undefined;
+    return plate ? [{ block, plate, at: stepAside(geometry, plate, block, extents) }] : [];
+  });
+  const covering = named.map(({ at }) => at);
   const trains = moving?.map((train, index) => {
     const [first] = train.spans;
     if (!first) return null;
     const nose = geometry.at(first.line, fromMm(first.from));
     const behind = geometry.at(first.line, fromMm(first.to));
-    const longest = train.spans.reduce((a, b) => (Math.abs(b.from - b.to) > Math.abs(a.from - a.to) ? b : a));
-    const middle = geometry.at(longest.line, fromMm((longest.from + longest.to) / 2));
-    const longestPx = Math.abs(
-      geometry.at(longest.line, fromMm(longest.from)).x - geometry.at(longest.line, fromMm(longest.to)).x,
-    );
-    const name = [train.name, train.name.split(' ')[0]!].find((text) => longestPx > textWidth(text, 6.2) + 8);
+    const room = trainExtents(geometry, train)
+      .map((extent) => freePart(extent, covering))
+      .reduce<Extent | undefined>((a, b) => (a && a.to - a.from >= b.to - b.from ? a : b), undefined);
+    const words = train.name.split(' ');
+    const name = words
+      .map((_, i) => words.slice(0, words.length - i).join(' '))
+      .find((text) => room && room.to - room.from > textWidth(text, 6.2) + 6);
     if (Math.max(nose.x, behind.x) < -OFF_SHEET_PX || Math.min(nose.x, behind.x) > width + OFF_SHEET_PX) return null;
     const toRight = nose.x >= behind.x;
     const colour = trainColour(index);
     return (
       <g key={train.id} className="pointer-events-auto touch-none" {...handlers(train.id)}>
-        <Pickable label={`Train ${train.name}`} onPick={() => onSelect(train.id)}>
+        <Pickable thing={train.id} label={`Train ${train.name}`} onPick={() => onSelect(train.id)}>
           {train.spans.map((span, i) => (
             <path
               key={i}
@@ -82,10 +101,10 @@ export function TrainsLayer({
             d={`M${nose.x} ${nose.y - 6}L${nose.x + (toRight ? 7 : -7)} ${nose.y}L${nose.x} ${nose.y + 6}Z`}
             fill={colour}
           />
-          {name && (
+          {name && room && (
             <text
-              x={middle.x}
-              y={middle.y + 4}
+              x={(room.from + room.to) / 2}
+              y={room.y + 4}
               textAnchor="middle"
               fontSize="11.5"
               fontWeight="600"
@@ -101,6 +120,17 @@ export function TrainsLayer({
   return (
     <>
       {trains}
+      {named.map(({ block: { name }, plate, at }) => (
+        <g key={name} className="pointer-events-auto">
+          <BlockPlate
+            name={name}
+            plate={{ ...plate, x: (at.from + at.to) / 2 }}
+            isOccupied
+            isSelected={selected === blockKey(name)}
+            onPick={() => onSelect(blockKey(name))}
+          />
+        </g>
+      ))}
       {far && (
         <g pointerEvents="none">
           <path

@@ -88,7 +88,7 @@ function Key() {
         {systems.flatMap((system) =>
           system.aspects.map(({ id, means, lit }) => (
             <li key={`${system.name} ${id}`} className="flex items-center gap-2 py-0.5" title={means}>
-              <AspectLamps system={system} lit={lit} />
+              <AspectLamps system={system} lit={lit} width={30} />
               {id}
             </li>
           )),

@@ -5,6 +5,7 @@ import { Tray } from '@/ui/findings/tray';
 import { ConflictWindow } from '@/ui/history/conflict-window';
 import { HistoryWindow } from '@/ui/history/history-window';
 import { Notice } from '@/ui/parts/notice';
+import { Notices } from '@/ui/parts/toast';
 import { ExportWindow } from '@/ui/shell/export-window';
 import { STAGES } from '@/ui/stages';
 import { createWorkbench, useWorkbench, useWorkbenchStore, WorkbenchContext } from '@/ui/state/store';
@@ -57,6 +58,7 @@ function Shell() {
   useDesign();
   useKeys();
   const theirs = useWorkbench((s) => s.theirs);
+  const notice = useWorkbench((s) => s.notice);
   const window = useWorkbench((s) => s.window);
   const store = useWorkbenchStore();
   const close = () => store.getState().set({ window: undefined });
@@ -72,6 +74,11 @@ function Shell() {
         <Main key={id} />
       </div>
       <Tray />
+      <Notices
+        notice={notice}
+        onUndo={() => store.getState().undo()}
+        onGone={() => store.getState().set({ notice: undefined })}
+      />
       {theirs && <ConflictWindow theirs={theirs} />}
       {!theirs && window === 'history' && <HistoryWindow onClose={close} />}
       {!theirs && window === 'find' && <FindWindow onClose={close} />}

@@ -17,7 +17,8 @@ export interface DesignSlice {
   /** The rule program's names as they stand in the trial. */
   trialValues: Record<string, number>;
 }
-export const NO_TRIAL: Trial = { occupied: [], points: {} };
+/** It begins with the trains where they stand. */
+export const FIRST_TRIAL: Trial = { trains: true, occupied: [], points: {} };
 
 /**
  * The document that the sheet and everything derived show: the design’s own, so that no two edits are ever mixed. A design of

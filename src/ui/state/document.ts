@@ -10,6 +10,8 @@ export interface DocumentSlice {
   future: Step[];
   /** What went wrong with the last save or edit, in a sentence. */
   problem?: string;
+  /** What was deleted last, told for a while so that it can be taken back at once. */
+  notice?: { key: number; says: string };
 
   /** Carries out an edit; what stands in its way is told at the foot. */
   edit(edit: Edit): boolean;
@@ -26,7 +28,12 @@ export const documentSlice =
   (set, get) => {
     /** After any change nothing is wrong any more, and there is something to save. A conflict stays one until it is settled. */
     const change = (part: Pick<DocumentSlice, 'document' | 'past' | 'future'>) =>
-      set({ ...part, problem: undefined, saving: get().saving === 'conflict' ? 'conflict' : 'waiting' });
+      set({
+        ...part,
+        problem: undefined,
+        notice: undefined,
+        saving: get().saving === 'conflict' ? 'conflict' : 'waiting',
+      });
     return {
       ...initial,
       past: [],
@@ -43,6 +50,8 @@ export const documentSlice =
         if (!result.ok) return result.problem;
         const { document: next, ...step } = result.change;
         change({ document: next, past: [...past, step], future: [] });
+        if (edit.do === 'delete')
+          set({ notice: { key: past.length, says: `${step.says.replace(/^Delete /, '')}: deleted` } });
         return undefined;
       },
       replace(other, says) {

@@ -1,7 +1,7 @@
 'use client';
 import { createContext, useContext } from 'react';
 import { createStore, type StateCreator, type StoreApi, useStore } from 'zustand';
-import { type DesignSlice, NO_TRIAL } from './design';
+import { type DesignSlice, FIRST_TRIAL } from './design';
 import { type DocumentSlice, documentSlice } from './document';
 import { NO_COURSE, type RehearsalSlice } from './rehearsal';
 import type { SavingSlice } from './saving';
@@ -29,7 +29,7 @@ export function createWorkbench(
     base: initial.document,
     unkept: false,
     saving: 'opening',
-    trial: NO_TRIAL,
+    trial: FIRST_TRIAL,
     trialValues: {},
     course: NO_COURSE,
     runValues: {},

@@ -1,7 +1,8 @@
 'use client';
 import { ASPECT_SYSTEMS } from '@/core/kinds';
 import { names } from '@/core/patterns';
-import { signalsOf } from '@/core/survey';
+import { type Signal, signalsOf } from '@/core/survey';
+import { CheckBox } from '@/ui/parts/check-box';
 import { Term } from '@/ui/parts/term';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { AspectLamps, litLamps } from '@/ui/sheet/signal-head';
@@ -15,7 +16,11 @@ export function ByHand() {
   const values = useWorkbench((s) => s.trialValues);
   const aspects = useWorkbench((s) => s.design?.program.enums.aspect) ?? [];
   const signals = signalsOf(document);
+  const standing = useWorkbench((s) => s.design?.standing.blocks) ?? [];
+  const empty = trial.occupied.length === 0 && !(trial.trains && standing.length > 0);
   const changed = Object.keys(trial.points).filter((id) => document.turnouts.some((t) => t.id === id));
+  const atStop = (signal: Signal) =>
+    aspects[values[names.shows(signal.name)] ?? 0] === ASPECT_SYSTEMS[signal.system].aspects[0].id;
   return (
     <>
       <p className="text-ink2">
@@ -24,9 +29,14 @@ export function ByHand() {
         trains.
       </p>
       <PanelSection title="Set up now">
-        {trial.occupied.length === 0 && changed.length === 0 && (
-          <p className="text-ink2">Nothing: all blocks are empty, all points as surveyed.</p>
-        )}
+        <CheckBox
+          checked={trial.trains ?? false}
+          onChange={(trains) => store.getState().set({ trial: { ...trial, trains } })}
+        >
+          The trains, where they stand at the start
+        </CheckBox>
+        {trial.trains && standing.length > 0 && <p className="text-ink2">They are seen in {standing.join(', ')}.</p>}
+        {empty && <p className="text-ink2">All blocks are empty.</p>}
         <ul>
           {trial.occupied.map((block) => (
             <li key={block} className="flex items-center justify-between py-0.5">
@@ -48,11 +58,11 @@ export function ByHand() {
             </li>
           ))}
         </ul>
-        {(trial.occupied.length > 0 || changed.length > 0) && (
+        {(!empty || changed.length > 0) && (
           <button
             type="button"
             className="button mt-2"
-            onClick={() => store.getState().set({ trial: { occupied: [], points: {} } })}
+            onClick={() => store.getState().set({ trial: { trains: false, occupied: [], points: {} } })}
           >
             Clear the track
           </button>
@@ -63,6 +73,9 @@ export function ByHand() {
           <p className="text-ink2">
             There is no <Term word="signal">signal</Term> yet. Place one at a block’s end in Survey.
           </p>
+        )}
+        {empty && signals.length > 0 && signals.every(atStop) && (
+          <p className="mb-1 text-ink2">Nothing is asked, so all stay at stop.</p>
         )}
         <ul>
           {signals.map((signal) => {

@@ -1,0 +1,23 @@
+import type { Scheme } from '../patterns';
+import { Plant } from '../plant';
+import { tellingsOf } from '../simulation';
+
+/** Trains as they stand at the start: the blocks whose detectors see one, and what a person says of how they came in. */
+export interface StandingTrains {
+  blocks: string[];
+  /** Inputs of the rule program, each true for a moment. */
+  told: string[];
+}
+
+export function standingTrains(scheme: Scheme): StandingTrains {
+  const { document, partition, readings } = scheme;
+  const plant = new Plant(document, partition, readings, () => ({ speed: 0, startDelay: 0 }));
+  const held = plant.trains.map((train) => train.held());
+  const blocks = held
+    .flat()
+    .map(({ piece }) => partition.blocks[partition.pieces[piece]!.block]!)
+    .filter(({ section }) => plant.occupied[section] === 1)
+    .map(({ name }) => name);
+  const told = held.flatMap((entries) => tellingsOf(scheme, entries).map(({ input }) => input));
+  return { blocks: [...new Set(blocks)], told: [...new Set(told)] };
+}

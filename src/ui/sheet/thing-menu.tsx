@@ -1,0 +1,78 @@
+'use client';
+import { ContextMenu } from 'radix-ui';
+import { type ReactElement, useState } from 'react';
+import { callThing, LIST_NAMES, thingsOf } from '@/core/survey';
+import { blockNameOf } from '@/ui/state/selection';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+
+interface Entry {
+  says: string;
+  act: () => void;
+}
+
+/** What can be done with a thing of the sheet, or with the sheet where nothing is: by the right button, or by the menu key. */
+export function ThingMenu({
+  onTurnout,
+  view,
+  children,
+}: {
+  onTurnout?: (id: string) => void;
+  /** What can be done with the sheet itself. */
+  view: Entry[];
+  children: ReactElement;
+}) {
+  const store = useWorkbenchStore();
+  const [target, setTarget] = useState<string>();
+  const document = useWorkbench((s) => s.document);
+  const selected = useWorkbench((s) => s.selected);
+  const edits = useWorkbench((s) => s.stage.edits ?? false);
+  const list = LIST_NAMES.find((name) => thingsOf(document, name).some(({ id }) => id === target));
+  const thing = list && thingsOf(document, list).find(({ id }) => id === target);
+  const block = blockNameOf(target);
+  const called = block !== undefined ? `Block ${block}` : thing && callThing(list!, thing, document.shownUnit);
+  const { select, set, edit } = store.getState();
+  const entries: Entry[] = [];
+  if (target !== undefined && called !== undefined) {
+    entries.push({ says: 'Look at it', act: () => select(target) });
+    if (selected !== undefined && selected !== target)
+      entries.push({ says: 'Measure to it from what is selected', act: () => set({ measured: target }) });
+    if (list === 'turnouts' && onTurnout) entries.push({ says: 'Throw it', act: () => onTurnout(target) });
+    if (edits && thing && 'certainty' in thing) {
+      const certainty = thing.certainty === 'fixed' ? 'tentative' : 'fixed';
+      entries.push({ says: `Mark it as ${certainty}`, act: () => edit({ do: 'fix', id: target, certainty }) });
+    }
+    if (edits && thing && list !== 'trains')
+      entries.push({
+        says: 'Delete it',
+        act: () => {
+          if (edit({ do: 'delete', id: target }) && selected === target) select(undefined);
+        },
+      });
+  }
+  return (
+    <ContextMenu.Root>
+      <ContextMenu.Trigger
+        asChild
+        onContextMenuCapture={(event) =>
+          setTarget((event.target as Element).closest<SVGElement>('[data-thing]')?.dataset.thing)
+        }
+      >
+        {children}
+      </ContextMenu.Trigger>
+      <ContextMenu.Portal>
+        <ContextMenu.Content className="zoomed z-50 min-w-44 rounded-md border border-edge bg-raised p-1 text-ink shadow-lg">
+          {called && <ContextMenu.Label className="px-2 py-1 font-semibold">{called}</ContextMenu.Label>}
+          {(called ? entries : view).map(({ says, act }) => (
+            <ContextMenu.Item
+              key={says}
+              onSelect={act}
+              className="cursor-pointer select-none rounded-sm px-2 py-1 outline-none data-[highlighted]:bg-accent-tint"
+            >
+              {says}
+            </ContextMenu.Item>
+          ))}
+        </ContextMenu.Content>
+      </ContextMenu.Portal>
+    </ContextMenu.Root>
+  );
+}
