@@ -94,3 +94,19 @@ test('the server runs the same course as this machine, byte for byte', async ({ 
     expect(await answer.json()).toEqual({ hash: replay(learningOval(), 3, 500, told).traceHash, ticks: 500 });
   }
 });
+
+test('an hour is run beside the server, which answers meanwhile; too many at once are told to come again', async ({
+  request,
+}) => {
+  const id = await put(request);
+  const hour = () => request.post(`/api/layouts/${id}/replay`, { data: { ...recording, ticks: 180_000 } });
+  const runs = Array.from({ length: 8 }, hour);
+  const asked = Date.now();
+  expect((await request.get('/api/health')).status()).toBe(200);
+  expect(Date.now() - asked).toBeLessThan(3000);
+  const answers = await Promise.all(runs);
+  const done = answers.filter((answer) => answer.status() === 200);
+  expect(done.length).toBeGreaterThanOrEqual(5);
+  expect(answers.every((answer) => [200, 429].includes(answer.status()))).toBe(true);
+  expect(new Set(await Promise.all(done.map(async (answer) => (await answer.json()).hash))).size).toBe(1);
+});

@@ -37,7 +37,7 @@ const STOREYS: Record<string, string[]> = {
   core: ['core'],
   demo: ['core', 'demo'],
   workers: ['core', 'workers'],
-  server: ['core', 'server'],
+  server: ['core', 'server', 'workers'],
   ui: ['core', 'ui', 'workers'],
   app: ['core', 'ui', 'server', 'app'],
 };

@@ -1,5 +1,5 @@
 /** One document through every stage: the scheme, its rule program, and all findings. */
-export * from './block-reason';
-export * from './check-design';
-export * from './design-view';
-export * from './start-place';
+export { reasonBlock } from './block-reason';
+export { checkDesign, type Design } from './check-design';
+export { type BlockView, type DesignView, type Trial, tryByHand, viewDesign } from './design-view';
+export { blockOfStart, startIn } from './start-place';

@@ -1,5 +1,16 @@
 /** What bounds what: sections (one detector each) and blocks (one train each), and what a detector sees of a train. */
-export * from './consist';
-export * from './detection-findings';
-export * from './partition';
-export * from './resistor-axles';
+export { type Consist, consistOf, senseCurrent, turnedRound } from './consist';
+export { detectionFindings, middleOf } from './detection-findings';
+export {
+  type Block,
+  blocksOn,
+  cameInBy,
+  divideTrack,
+  onwardPieces,
+  type Partition,
+  type Piece,
+  pieceAt,
+  turnoutBeyond,
+  withinBlock,
+} from './partition';
+export { resistorAxles, takenOff } from './resistor-axles';

@@ -2,14 +2,28 @@
  * The rule language: `expr.ts` is the tree, `write-text.ts` and `read-text.ts` its text form, `compile.ts` orders
  * it, `interpret.ts` and, faster, `emit-wasm.ts` run it, `why.ts` explains a present value. It knows nothing of trains.
  */
-export * from './compile';
+export { type Compiled, compileProgram, RuleProgramError } from './compile';
 export { decidingFacts, type Fact } from './deciding-facts';
-export * from './emit-wasm';
-export * from './emitted';
-export * from './evaluator';
-export * from './expr';
-export * from './interpret';
-export * from './read-text';
+export { emitWasm, layoutOf, previousSlots } from './emit-wasm';
+export { Emitted, evaluatorOf, startWasm, type WasmProgram } from './emitted';
+export { Evaluator } from './evaluator';
+export {
+  and,
+  type Declaration,
+  type Expr,
+  is,
+  name,
+  not,
+  or,
+  type Program,
+  previous,
+  type Role,
+  value,
+  type Why,
+  when,
+} from './expr';
+export { Interpreter, Op } from './interpret';
+export { RuleTextError, readExpr, readProgram } from './read-text';
 export { moduleBytes, signed, unsigned, Wasm, type WasmFunction } from './wasm-bytes';
-export * from './why';
-export * from './write-text';
+export { sayValue, whyValue } from './why';
+export { writeDeclaration, writeExpr, writeProgram } from './write-text';

@@ -1,7 +1,37 @@
 /** Lengths, speeds and scales: how people type them, how they are stored, and the arithmetic of motion. */
-export * from './driving';
-export * from './kinematics';
-export * from './length';
-export * from './scale';
-export * from './speed';
-export * from './steps';
+export {
+  CAUTION_SHARE,
+  DELAY_DEVIATION,
+  fastest,
+  SCAN_S,
+  SIGHT_BEYOND_BRAKING_MM,
+  SPEED_DEVIATION,
+  STOP_SHORT_MM,
+} from './driving';
+export {
+  brakingDistanceMm,
+  mostBrakingMm,
+  runTimeS,
+  standToStandS,
+  stoppingDistanceMm,
+  stoppingTimeS,
+} from './kinematics';
+export {
+  cm,
+  fromMm,
+  mmOf,
+  readLength,
+  type ShownUnit,
+  showLength,
+  showNumber,
+  TENTH_UM_PER_CM,
+  TENTH_UM_PER_FOOT,
+  TENTH_UM_PER_INCH,
+  TENTH_UM_PER_METRE,
+  TENTH_UM_PER_MM,
+  type TenthUm,
+  type TypedLength,
+} from './length';
+export { SCALE_IDS, SCALES, type ScaleId, scaleRatio } from './scale';
+export { layoutSpeedMmPerS, readSpeed, scaleSpeedKmh, showSpeed } from './speed';
+export { STEPS } from './steps';

@@ -1,7 +1,6 @@
 /** Trains, motion, detectors and turnout motors: what the track does when rules and people command it. */
-export * from './plant';
-export * from './rolling-train';
-export * from './stance';
-export * from './tape';
-export * from './turnout-motor';
-export * from './way-to';
+export { Plant, type PlantEvent } from './plant';
+export { RollingTrain } from './rolling-train';
+export { entriesBetween, faceToFace, inOneBlock, type Stance, stanceOf, turnoutsUnder, whyNotTurnBack } from './stance';
+export { layTape, stepOn, type TapeEntry, turnTape } from './tape';
+export { type WayTo, wayTo } from './way-to';

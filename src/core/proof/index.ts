@@ -3,18 +3,16 @@
  * trains, turnouts and program into one machine, `explore.ts` finds all its states, `story.ts` tells a way to harm in words,
  * `write-promela.ts` writes the same machine for another checker.
  */
-export * from './block-steps';
-export * from './cause';
-export * from './explore';
-export * from './model';
-export * from './moves';
-export * from './placements';
+export { countBlockSteps } from './block-steps';
+export { Explorer } from './explore';
+export { ProofModel } from './model';
+export { UNNOTICED } from './moves';
+export { type Placement, PlacementsOfTrain } from './placements';
 export { harmFlag } from './promela-text';
-export * from './prove';
+export { PROPERTY_WORDS, type Proof, type ProofProgress, ProofRun, type Property, type Verdict } from './prove';
 export { STANDING_TICKS } from './standing-start';
-export * from './state-set';
-export * from './steer';
-export * from './story';
-export * from './switches';
-export * from './write-plant-promela';
-export * from './write-promela';
+export { StateSet } from './state-set';
+export { type Steered, steerStory } from './steer';
+export { STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from './switches';
+export { writePlantPromela } from './write-plant-promela';
+export { writePromela } from './write-promela';

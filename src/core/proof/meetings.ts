@@ -1,6 +1,5 @@
-import { faceToFace } from '../plant';
-import { BIT } from './harm-bits';
-import { meet, type ProofTrain } from './proof-train';
+import { BIT_OF, bitsOfStance } from './harm-bits';
+import type { ProofTrain } from './proof-train';
 import { ORDERS, touchOf } from './touch';
 
 /** What two trains are to each other, in one number: the harms that lie in it above, then whether all ends with it, and their order. */
@@ -32,10 +31,7 @@ export class Meetings {
   private workOut(p: number, q: number, order: number, firstMoved: boolean): number {
     const { first, second } = this;
     const touch = touchOf(first, p, second, q, order, firstMoved);
-    const harms =
-      (meet(first.blocks, p, second.blocks, q) ? BIT['two trains in a block'] : 0) |
-      (faceToFace(first.stances[p]!, second.stances[q]!) ? BIT['face to face'] : 0) |
-      (touch.possible ? BIT['trains touch'] : 0);
+    const harms = bitsOfStance(first.stances[p]!, second.stances[q]!) | (touch.possible ? BIT_OF.touches : 0);
     return KNOWN | (harms << HARMS_FROM) | (touch.certain ? ENDS : 0) | touch.order;
   }
 }

@@ -4,7 +4,7 @@ import { END_OF_TRACK } from '../signals';
 import type { HarmId, Telling } from '../simulation';
 import type { LayoutDocument } from '../survey';
 import { boundCarried, boundNow, boundPast, countedOn, STOOD } from './bound';
-import { BIT } from './harm-bits';
+import { BIT_OF, BITS_OF_RULES } from './harm-bits';
 import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
 import { choiceOf, encodeMove, indexOf, MOVES, type MoveKind, moveOf, Pairs } from './moves';
 import type { PackingMachine } from './packing';
@@ -249,15 +249,15 @@ export class ProofModel {
     const from = this.placementOf(train);
     const { to, passes, carry, turnouts: onto, seen, offTheEnd } = from.advances[way]!;
     if (offTheEnd) {
-      this.harms |= BIT['off the end of the track'];
+      this.harms |= BIT_OF.leavesTheTrack;
       return false;
     }
     for (const thing of passes) {
       if (!this.isAtStop(from.before[thing]!.signal)) continue;
       const fell = countedOn(bound[train]!, thing);
-      this.harms |= BIT[fell ? 'signal falls too late to stop' : 'stop not announced in time'];
+      this.harms |= fell ? BIT_OF.passesFallen : BIT_OF.passesUnannounced;
     }
-    for (const { turnout, position } of onto) if (turnouts[turnout] !== position) this.harms |= BIT['points lie wrong'];
+    for (const { turnout, position } of onto) if (turnouts[turnout] !== position) this.harms |= BIT_OF.meetsWrongPoints;
     at[train] = to;
     bound[train] = boundCarried(bound[train]!, carry);
     this.lookAround(train);
@@ -376,9 +376,9 @@ export class ProofModel {
       for (let t = 0; t < this.trains.length; t++) this.bind(t, rules.showings.first(list));
     for (let w = 0; w < rules.turnoutWords; w++)
       for (let bits = rules.movedIn(manner, w); bits !== 0; bits &= bits - 1)
-        if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.harms |= BIT['points moved under a train'];
+        if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.harms |= BIT_OF.pointsMoveUnder;
     if (!rules.neverSettles(manner)) return;
-    this.harms |= BIT['rules never settle'];
+    this.harms |= BITS_OF_RULES;
     this.ended = true;
   }
 

@@ -1,12 +1,11 @@
 import { names } from '../patterns';
-import { faceToFace } from '../plant';
 import { END_OF_TRACK } from '../signals';
-import { HARM_IDS } from '../simulation';
+import { HARM_IDS, HARMS } from '../simulation';
+import { HARM_OF } from './harm-bits';
 import type { ProofModel } from './model';
 import { MOVES } from './moves';
 import type { Before } from './placements';
 import { harmFlag, PromelaText } from './promela-text';
-import { meet } from './proof-train';
 import { ORDERS, touchOf, twoOf } from './touch';
 
 /**
@@ -22,7 +21,7 @@ export function writePromela(model: ProofModel): string {
   const first = { ...model.present, ...model.memoryNow() };
   const numberOf = (a: number, b: number) => twoOf(Math.min(a, b), Math.max(a, b));
 
-  say(`#ifndef HARM`, `#define HARM ${harmFlag('trains touch')}`, `#endif`);
+  say(`#ifndef HARM`, `#define HARM ${harmFlag(HARM_IDS[0]!)}`, `#endif`);
   say(`/* ${document.name.replace(/[^\w ]/g, '')}: plant and rule program. */`);
   say(`byte value[${compiled.slotCount}];`, `byte before[${compiled.slotCount}];`);
   say(`bit memo[${Math.max(1, rules.memory)}];`, `hidden byte temp[${Math.max(1, rules.temporary)}];`);
@@ -99,10 +98,10 @@ export function writePromela(model: ProofModel): string {
           const numbers = where(o, (__, q) => holds(p, q));
           return numbers.length > 0 ? [`(at${t} == ${p} && ${among(o, numbers)})`] : [];
         });
-      const shared = pairs((p, q) => meet(train.blocks, p, other.blocks, q));
-      if (shared.length > 0) say(`  ${whenever(either(shared), set('two trains in a block'))};`);
-      const facing = pairs((p, q) => faceToFace(train.stances[p]!, other.stances[q]!));
-      if (facing.length > 0) say(`  ${whenever(either(facing), set('face to face'))};`);
+      for (const harm of HARM_IDS) {
+        const so = pairs((p, q) => HARMS[harm].stances?.(train.stances[p]!, other.stances[q]!) ?? false);
+        if (so.length > 0) say(`  ${whenever(either(so), set(harm))};`);
+      }
       const order = `order${numberOf(t, o)}`;
       say('  if');
       train.placements.forEach((_, p) => {
@@ -112,7 +111,7 @@ export function writePromela(model: ProofModel): string {
           );
           if (outcomes.every(({ order: now, possible }) => now === 0 && !possible)) return;
           outcomes.forEach(({ order: now, possible, certain }, was) => {
-            const harm = `${possible ? `; ${set('trains touch')}` : ''}${certain ? '; ended = 1' : ''}`;
+            const harm = `${possible ? `; ${set(HARM_OF.touches)}` : ''}${certain ? '; ended = 1' : ''}`;
             say(`  :: at${t} == ${p} && at${o} == ${q} && ${order} == ${was} -> ${order} = ${now}${harm}`);
           });
         });
@@ -143,7 +142,7 @@ export function writePromela(model: ProofModel): string {
       const numbers = where(k, (p) => p.over.includes(t));
       return numbers.length > 0 ? [among(k, numbers)] : [];
     });
-    const under = over.length > 0 ? `; ${whenever(either(over), set('points moved under a train'))}` : '';
+    const under = over.length > 0 ? `; ${whenever(either(over), set(HARM_OF.pointsMoveUnder))}` : '';
     say(`     if :: (lies${t} % 2) != ${drive} -> lies${t} = 2 + ${drive}; moved = 1${under} :: else fi;`);
   });
   say(

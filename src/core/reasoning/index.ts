@@ -1,2 +1,2 @@
 /** A figure or verdict with its derivation: the one form in which every stage explains itself. */
-export * from './reason';
+export { countStatements, type Reason } from './reason';

@@ -1,6 +1,6 @@
 /** Signals on the track: the ways ahead of each through points, and the stretches that one direction holds. */
-export * from './along';
-export * from './obligation';
-export * from './signal-findings';
-export * from './stretches';
-export * from './ways';
+export { type SignalsOn, signalsAlong } from './along';
+export { END_OF_TRACK, mustStopBefore } from './obligation';
+export { signalFindings } from './signal-findings';
+export { findStretches, type Stretch, type Stretches } from './stretches';
+export { canBothBeSet, readSignals, type SignalReading, type Way } from './ways';

@@ -14,9 +14,11 @@ export type HarmId =
   | 'rules never settle';
 
 interface Harm {
-  /** What it is on the track: an event that it is, or how two trains stand. None for what is no matter of the track. */
+  /** What it is on the track: an event that it is, or how two trains stand. */
   event?(event: RehearsalEvent): boolean;
   stances?(a: Stance, b: Stance): boolean;
+  /** It lies in the rules alone: they go round and round. */
+  ofRules?: boolean;
   /** In a sentence, when it never happens, and when it can. */
   holds: string;
   fails: string;
@@ -78,6 +80,7 @@ export const HARMS: Record<HarmId, Harm> = {
     never: 'no signal falls before a train that can no longer stop',
   },
   'rules never settle': {
+    ofRules: true,
     holds: 'The rules always settle.',
     fails: 'The rules can go round and round without settling.',
     never: 'the rules settle',

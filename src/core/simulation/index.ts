@@ -1,11 +1,27 @@
 /** Plant and rule program in one seeded, deterministic loop, with its trace hash. */
-export * from './harms';
-export * from './orders';
-export * from './random';
-export * from './recording';
-export * from './rehearsal';
-export * from './rehearsal-frame';
-export * from './run-summary';
-export * from './spoken-event';
-export * from './tell-direction';
-export * from './trace-hash';
+export { HARM_IDS, HARMS, type HarmId, harmOfEvent, harmsNow, stanceNow } from './harms';
+export { Random } from './random';
+export type { KeptRun, KeptRunRow, Recording } from './recording';
+export { type Command, Rehearsal, type RehearsalEvent, replay, TICK_MS, type TimedCommand } from './rehearsal';
+export {
+  frameOf,
+  PathRecorder,
+  type PathSample,
+  type RehearsalFrame,
+  SAMPLE_TICKS,
+  type Sample,
+  type TrainFrame,
+  tickSeconds,
+} from './rehearsal-frame';
+export { firstDifference, type RunSummary, summariseRun } from './run-summary';
+export {
+  EVENT_KINDS,
+  type EventKind,
+  eventKind,
+  eventTrains,
+  isMishap,
+  type SpokenEvent,
+  sayEvent,
+} from './spoken-event';
+export { type Telling, tellingsOf } from './tell-direction';
+export { TraceHash } from './trace-hash';

@@ -1,6 +1,6 @@
 /** The track graph compiled from the survey (edges, turnouts, what fouls what), and the straightened drawing of it. */
-export * from './fouling';
-export * from './graph';
-export * from './measure-between';
-export * from './onward';
-export * from './straighten';
+export { type EdgeStretch, trackFrom } from './fouling';
+export { compileTrack, type EdgeEnd, edgeAt, type TrackGraph } from './graph';
+export { measureBetween } from './measure-between';
+export { type Onward, onwardFrom } from './onward';
+export { type Drawing, type DrawnLine, distanceAt, straighten, xOf } from './straighten';

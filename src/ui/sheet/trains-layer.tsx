@@ -108,6 +108,7 @@ export function TrainsLayer({
               textAnchor="middle"
               fontSize="11.5"
               fontWeight="600"
+              pointerEvents="none"
               style={{ fill: 'var(--sheet)', stroke: 'none' }}
             >
               {name}

@@ -1,4 +1,5 @@
 import { countedOn } from '../bound';
+import { HARM_OF } from '../harm-bits';
 import type { ProofModel } from '../model';
 import type { MoveKind } from './kind';
 
@@ -96,17 +97,17 @@ export const goesOn: MoveKind = {
           for (const { turnout, position, facing } of turnouts)
             if (facing) may.push(`(lies${turnout} > 1 || lies${turnout} == ${position})`);
           if (offTheEnd) {
-            say(`  :: d_step { ${may.join(' && ')} -> ${text.clear}; ${set('off the end of the track')} }`);
+            say(`  :: d_step { ${may.join(' && ')} -> ${text.clear}; ${set(HARM_OF.leavesTheTrack)} }`);
             continue;
           }
           const deeds = passes.map((thing) =>
             whenever(
               text.isAtStop(before[thing]!.signal),
-              `if :: counted${t} & ${1 << thing} -> ${set('signal falls too late to stop')} :: else -> ${set('stop not announced in time')} fi`,
+              `if :: counted${t} & ${1 << thing} -> ${set(HARM_OF.passesFallen)} :: else -> ${set(HARM_OF.passesUnannounced)} fi`,
             ),
           );
           for (const { turnout, position } of turnouts)
-            deeds.push(whenever(`lies${turnout} != ${position}`, set('points lie wrong')));
+            deeds.push(whenever(`lies${turnout} != ${position}`, set(HARM_OF.meetsWrongPoints)));
           deeds.push(`at${t} = ${to}; past = 0; counted = 0`);
           carry.forEach((now, i) => {
             if (now < 0) return;
