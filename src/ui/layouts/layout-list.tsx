@@ -65,8 +65,10 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
       <div className="flex items-end justify-between gap-4">
         <div>
           <h1 className="text-[1.2rem] font-bold">Your layouts</h1>
-          <p className="mt-1 text-ink2">
-            Each is one document: the taped track, its blocks and signals, and the trains that run on it.
+          <p className="mt-1 max-w-2xl text-ink2">
+            Roblik works out from your tape measurements where to cut gaps, place detectors and signals, and when points
+            may move, so that your trains are protected. Open Ondrel Valley to look round, or begin your own below: a
+            name is enough.
           </p>
         </div>
         <button type="button" className="button" onClick={() => file.current?.click()}>

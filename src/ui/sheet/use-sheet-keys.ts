@@ -145,7 +145,6 @@ export function useSheetKeys(
       if (selected && document.turnouts.some((turnout) => turnout.id === selected)) pickTurnout(selected);
     },
     '/': () => store.getState().set({ window: 'find' }),
-    '?': () => store.getState().set({ window: 'keys' }),
     ...ofStage,
   };
   const onKeyDown = (event: KeyboardEvent) => {

@@ -28,6 +28,10 @@ export function useKeys(): void {
       const inText = isText(event.target);
       const control = (event.ctrlKey || event.metaKey) && !event.altKey;
       const key = event.key.toLowerCase();
+      if (event.key === '?' && !control && !event.altKey && !inText && !store.getState().window) {
+        store.getState().set({ window: 'keys' });
+        event.preventDefault();
+      }
       if (!control) return;
       if (key === 'k') store.getState().set({ window: 'find' });
       else if (inText) return;

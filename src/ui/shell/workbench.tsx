@@ -15,6 +15,7 @@ import { useSaving } from '@/ui/state/use-saving';
 import { Unbroken } from './broken';
 import { FindWindow } from './find-window';
 import { Header } from './header';
+import { JumpLinks } from './jump-links';
 import { KeysWindow } from './keys-window';
 import { StageList } from './stage-list';
 import { useKeys } from './use-keys';
@@ -68,6 +69,7 @@ function Shell() {
   const Main = empty ? (STAGES[0].Empty ?? stage.Main) : stage.Main;
   return (
     <div className="flex flex-col overflow-hidden" style={{ height: 'calc(100dvh / var(--size, 1))' }}>
+      <JumpLinks />
       <Header />
       <div className="flex min-h-0 flex-1">
         <StageList />
