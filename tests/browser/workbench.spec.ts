@@ -245,7 +245,7 @@ test('a signal is placed at a block’s end from the block', async ({ page }) =>
 test('a train is put elsewhere, turned round and slowed down, and runs from there', async ({ page }) => {
   await openLayout(page, ondrelValley());
   await page.getByRole('button', { name: /^Night mail ?128 cm/ }).click();
-  await expect(page.getByText('40.78 cm')).toBeVisible();
+  await expect(page.getByText('40.78 cm', { exact: true })).toBeVisible();
   await choose(page, 'Stands in', 'UC1');
   await choose(page, 'Faces', /^smaller/);
   const speed = page.getByRole('textbox', { name: 'Top speed' });

@@ -1,7 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 
 /** A window over the workbench: a title, a way out, and room. Focus stays inside; Escape closes it where it may be closed. */
 export function Window({
@@ -18,6 +18,8 @@ export function Window({
   onClose?: () => void;
   children: ReactNode;
 }) {
+  /** Where the focus goes back to. */
+  const [before] = useState(() => (typeof document === 'undefined' ? null : document.activeElement));
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose?.()}>
       <Dialog.Portal>
@@ -25,6 +27,10 @@ export function Window({
         <Dialog.Content
           className={`zoomed fixed left-1/2 top-1/2 z-50 flex max-h-[94%] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-edge bg-paper text-ink shadow-xl ${wide ? 'w-[96%]' : 'w-[560px] max-w-[96%]'}`}
           onInteractOutside={(event) => event.preventDefault()}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            if (before instanceof HTMLElement || before instanceof SVGElement) before.focus();
+          }}
         >
           <div className="flex shrink-0 items-start justify-between gap-4 border-b border-line px-4 py-3">
             <div>
