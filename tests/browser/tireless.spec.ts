@@ -247,6 +247,8 @@ for (let seed = 1; seed <= SEEDS; seed++)
     const all = actions(page, dice, other);
     const done: string[] = [];
     for (let i = 0; i < ACTIONS; i++) {
+      /** A window that is still open because another came over it while it was about to be closed. */
+      if ((await page.getByRole('dialog', { name: 'History' }).count()) > 0) await page.keyboard.press('Escape');
       const name = dice.pick(Object.keys(all));
       done.push(name);
       /** What a window that came up has cut short may come to nothing. */
