@@ -97,7 +97,7 @@ test('trying by hand: an axle in a block, points thrown, and the reason in words
   await expect(reasoning).toContainText('S2 shows stop: B2 is occupied.');
   await page.getByRole('button', { name: 'Its rule as text' }).click();
   await expect(page.getByText('output signal.S2 : aspect = if not proceed.S2 then #stop')).toBeVisible();
-  await reasoning.getByRole('button', { name: 'B2 is occupied' }).click();
+  await reasoning.getByRole('link', { name: 'B2 is occupied' }).click();
   await expect(reasoning).toContainText('Block B2');
 });
 

@@ -40,9 +40,16 @@ export function Answer({ rule }: { rule: string }) {
             <Fragment key={fact.name}>
               {i > 0 && (last ? ', and ' : ', ')}
               {act ? (
-                <button type="button" className="cursor-pointer text-left text-accent underline" onClick={act}>
+                <a
+                  href={`#${fact.about}`}
+                  className="text-accent underline"
+                  onClick={(event) => {
+                    event.preventDefault();
+                    act();
+                  }}
+                >
                   {fact.says}
-                </button>
+                </a>
               ) : (
                 fact.says
               )}

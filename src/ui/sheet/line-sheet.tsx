@@ -1,5 +1,4 @@
 'use client';
-import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
 import {
   type ComponentType,
   type PointerEvent,
@@ -35,6 +34,7 @@ import { type ShownPoints, TrackLayer } from './track-layer';
 import { TrainsLayer } from './trains-layer';
 import { useSheetKeys } from './use-sheet-keys';
 import { useSheetView } from './use-sheet-view';
+import { ZoomButtons } from './zoom-buttons';
 
 const REACH_PX = 14;
 
@@ -376,25 +376,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
         </ThingMenu>
       </div>
       {below?.(geometry, size.width, bands)}
-      <div className="absolute bottom-1.5 left-1 z-10 flex">
-        {(
-          [
-            ['Zoom out', ZoomOut, () => zoom(1 / 1.4)],
-            ['Fit the whole layout', Maximize2, () => setView(fit)],
-            ['Zoom in', ZoomIn, () => zoom(1.4)],
-          ] as const
-        ).map(([label, Icon, act]) => (
-          <button
-            key={label}
-            type="button"
-            className="cursor-pointer rounded-sm p-[3px] text-ink2 hover:bg-accent-tint"
-            onClick={act}
-            aria-label={label}
-          >
-            <Icon size={13} aria-hidden />
-          </button>
-        ))}
-      </div>
+      <ZoomButtons zoom={zoom} showAll={() => setView(fit)} />
       <OverviewStrip
         document={document}
         drawing={drawing}
