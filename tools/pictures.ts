@@ -58,6 +58,7 @@ class Album {
 }
 
 async function addGap(page: Page, at: string): Promise<void> {
+  await page.getByRole('radio', { name: 'Gap', exact: true }).click();
   await page.getByRole('textbox', { name: 'At', exact: true }).fill(at);
   await button(page, 'Add the gap').click();
 }
@@ -112,7 +113,7 @@ async function takeStories(album: Album): Promise<void> {
   await button(oval, 'Look at every state').click();
   await oval.getByRole('list', { name: 'Verdicts' }).waitFor();
   await album.take(oval, 'prove');
-  await oval.getByRole('button', { name: /^Undo/ }).click();
+  await oval.getByRole('button', { name: /^Undo: / }).click();
 
   await stage(oval, 'Survey');
   await button(oval, 'History').click();
@@ -155,7 +156,7 @@ async function takeRuns(album: Album): Promise<void> {
       await runs.getByRole('button', { name: 'Start again' }).click();
     }
   }
-  await dialog(runs).getByLabel('As it comes').check();
+  await dialog(runs).getByRole('checkbox', { name: 'As it comes' }).click();
   await button(runs, 'Compare the two chosen').click();
   await dialog(runs)
     .getByText(/They part at|they are the same/)
@@ -167,6 +168,7 @@ async function takeStates(album: Album, address: string): Promise<void> {
   const away = (route: Route) => route.fulfill({ status: 503, json: { problem: 'The database does not answer.' } });
   const never = () => new Promise<void>(() => {});
   const [page] = await album.open(/^Ondrel/);
+  await page.getByRole('radio', { name: 'Gap', exact: true }).click();
   await page.getByRole('textbox', { name: 'At', exact: true }).fill('about here');
   await album.keep(page);
   await page.route('**/api/layouts/*', away);
