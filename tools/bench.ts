@@ -318,7 +318,7 @@ async function servedFigures(address: string, browser: Browser): Promise<Figure[
     await context.close();
   }
   figures.push(...(await trafficFigures(browser, address)));
-  figures.push(atMost('first screen, script compressed', bytes / 1000, 'kB', 250));
+  figures.push(atMost('first screen, script compressed', bytes / 1000, 'kB', 160));
   figures.push(atMost('first screen, loaded on loopback', loads.sort((a, b) => a - b)[2]!, 'ms', 1000));
   figures.push(stated('list, line sheet and workers, script compressed', sheetBytes / 1000, 'kB'));
   return figures;

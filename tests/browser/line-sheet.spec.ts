@@ -131,7 +131,7 @@ test('names are changed, and a name that is taken is refused', async ({ page }) 
   const name = page.getByRole('textbox', { name: 'Name', exact: true });
   await name.fill('M1');
   await page.getByRole('button', { name: 'Rename' }).click();
-  await expect(page.getByRole('contentinfo').getByRole('alert')).toContainText('already a block M1');
+  await expect(page.getByRole('complementary').getByRole('alert')).toContainText('already a block M1');
   await name.fill('Viaduct');
   await page.getByRole('button', { name: 'Rename' }).click();
   await expect(page.getByText('Block Viaduct').first()).toBeVisible();

@@ -248,7 +248,7 @@ test('a train is put elsewhere, turned round and slowed down, and runs from ther
   await expect(page.getByText('40.78 cm', { exact: true })).toBeVisible();
   await choose(page, 'Stands in', 'UC1');
   await choose(page, 'Faces', /^smaller/);
-  const speed = page.getByRole('textbox', { name: 'Top speed' });
+  const speed = page.getByRole('textbox', { name: 'Top speed', exact: true });
   await speed.fill('quick');
   await speed.press('Enter');
   await expect(page.getByRole('alert').filter({ hasText: 'as a speed' })).toBeVisible();

@@ -7,6 +7,7 @@ import { SCALE_IDS, SCALES, type ScaleId, type ShownUnit } from '@/core/measure'
 import type { Fault } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
 import { Choice, type Option } from '@/ui/parts/choice';
+import { TextField } from '@/ui/parts/text-field';
 
 export interface LayoutEntry {
   id: string;
@@ -178,12 +179,14 @@ const UNIT_OPTIONS: Option<ShownUnit>[] = [
 function NewLayout({ onTrouble }: { onTrouble: (trouble: Trouble) => void }) {
   const router = useRouter();
   const [name, setName] = useState('');
+  const [problem, setProblem] = useState<string>();
   const [scale, setScale] = useState<ScaleId>('H0');
   const [unit, setUnit] = useState<ShownUnit>('cm');
   const make = async (event: FormEvent) => {
     event.preventDefault();
     const asked = await sendServer<{ id: string }>('POST', '/api/layouts', { name, scale, shownUnit: unit });
     if (asked.ok) router.push(`/layouts/${asked.value.id}`);
+    else if (asked.faults.length === 0) setProblem(asked.problem);
     else onTrouble(asked);
   };
   return (
@@ -192,16 +195,13 @@ function NewLayout({ onTrouble }: { onTrouble: (trouble: Trouble) => void }) {
       className="flex h-full flex-col gap-2 rounded-lg border border-dashed border-edge px-4 py-3"
     >
       <h2 className="text-[1rem] font-semibold">A new layout</h2>
-      <label className="flex flex-col gap-1">
-        <span className="text-ink2">Name</span>
-        <input
-          className="field"
-          value={name}
-          maxLength={80}
-          onChange={(e) => setName(e.target.value)}
-          placeholder="Attic branch"
-        />
-      </label>
+      <TextField
+        label="Name"
+        value={name}
+        problem={problem}
+        onChange={(e) => setName(e.target.value)}
+        placeholder="Attic branch"
+      />
       <div className="flex gap-2">
         <Choice label="Scale" className="grow" value={scale} options={SCALE_OPTIONS} onChange={setScale} />
         <Choice label="Tape shows" className="grow" value={unit} options={UNIT_OPTIONS} onChange={setUnit} />

@@ -21,13 +21,7 @@ export function BlockSelection({ name }: { name: string }) {
   const edit = useEdit();
   const block = design?.blocks.find((b) => b.name === name);
   if (!block) return <p className="text-ink2">That block is no longer there: its boundaries have changed.</p>;
-  const rename = (to: string) => {
-    const anchor = {
-      line: block.middle.line,
-      at: asTyped(block.middle.at, document.shownUnit),
-    };
-    if (edit({ do: 'name block', id: block.named, anchor, name: to })) store.getState().select(blockKey(to));
-  };
+  const anchor = { line: block.middle.line, at: asTyped(block.middle.at, document.shownUnit) };
   const axleHere = trial.occupied.includes(name);
   return (
     <>
@@ -107,7 +101,12 @@ export function BlockSelection({ name }: { name: string }) {
       )}
       {stage.names && (
         <>
-          <Rename key={name} name={name} onRename={rename} />
+          <Rename
+            key={name}
+            name={name}
+            renaming={(to) => ({ do: 'name block', id: block.named, anchor, name: to })}
+            onDone={(to) => store.getState().select(blockKey(to))}
+          />
           {block.detectors.map((id) => (
             <DeleteButton
               key={id}

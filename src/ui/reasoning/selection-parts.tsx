@@ -1,7 +1,10 @@
 'use client';
-import { type FormEvent, useState } from 'react';
+import { useForm } from 'react-hook-form';
+import type { Edit } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
+import { problemOf } from '@/ui/parts/problem-of';
 import { Term } from '@/ui/parts/term';
+import { TextField } from '@/ui/parts/text-field';
 import { useWorkbenchStore } from '@/ui/state/store';
 
 /** What every selection offers: renaming, tentative or fixed, deleting. */
@@ -10,19 +13,34 @@ export function useEdit() {
   return store.getState().edit;
 }
 
-export function Rename({ name, onRename }: { name: string; onRename: (name: string) => void }) {
-  const [text, setText] = useState(name);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (text.trim() && text !== name) onRename(text.trim());
-  };
+/** A name and what stands in the way of another, told beside it. */
+export function Rename({
+  name,
+  renaming,
+  onDone,
+}: {
+  name: string;
+  renaming: (name: string) => Edit;
+  onDone?: (name: string) => void;
+}) {
+  const store = useWorkbenchStore();
+  const { register, handleSubmit, setError, formState } = useForm({ values: { name } });
+  const submit = handleSubmit(({ name: typed }) => {
+    const next = typed.trim();
+    if (next === name) return;
+    const problem = store.getState().attempt(renaming(next));
+    if (problem === undefined) onDone?.(next);
+    else setError('name', { message: problem });
+  });
   return (
     <form onSubmit={submit} className="mt-3 flex items-end gap-2">
-      <label className="flex grow flex-col gap-1">
-        <span className="text-ink2">Name</span>
-        <input className="field" value={text} onChange={(e) => setText(e.target.value)} />
-      </label>
-      <button type="submit" className="button">
+      <TextField
+        label="Name"
+        className="grow"
+        problem={problemOf(formState.errors.name, 'The name')}
+        {...register('name')}
+      />
+      <button type="submit" className="button self-start mt-[22px]">
         Rename
       </button>
     </form>

@@ -61,11 +61,7 @@ export function SignalSelection({ signal }: { signal: Signal }) {
               value={signal.at}
               onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })}
             />
-            <Rename
-              key={signal.name}
-              name={signal.name}
-              onRename={(name) => edit({ do: 'rename', id: signal.id, name })}
-            />
+            <Rename key={signal.name} name={signal.name} renaming={(name) => ({ do: 'rename', id: signal.id, name })} />
             <Certainty id={signal.id} certainty={signal.certainty} />
             <DeleteButton id={signal.id} what={signal.name} />
           </PanelSection>

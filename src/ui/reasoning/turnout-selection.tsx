@@ -85,7 +85,7 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
           <Rename
             key={turnout.name}
             name={turnout.name}
-            onRename={(name) => edit({ do: 'rename', id: turnout.id, name })}
+            renaming={(name) => ({ do: 'rename', id: turnout.id, name })}
           />
           <Certainty id={turnout.id} certainty={turnout.certainty} />
           <DeleteButton id={turnout.id} what={`${turnout.name} and its track`} />

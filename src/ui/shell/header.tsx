@@ -40,8 +40,8 @@ const TONES = { ok: 'bg-ok-tint text-ok', fail: 'bg-fail-tint text-fail', plain:
 
 const MARKS = { ok: ShieldCheck, fail: ShieldAlert, plain: Shield } as const;
 
-/** The verdict on the whole layout; leads to the proof. */
-function Verdict() {
+/** The verdict on the whole layout; leads to the proof. Short while something more urgent has to be said beside it. */
+function Verdict({ short }: { short: boolean }) {
   const store = useWorkbenchStore();
   const proved = useWorkbench((s) => s.proved);
   const document = useWorkbench((s) => s.document);
@@ -56,7 +56,7 @@ function Verdict() {
       onClick={() => store.getState().set({ stage: STAGES.find(({ proves }) => proves)! })}
     >
       <Icon size={14} aria-hidden />
-      <span className="@max-6xl:sr-only">{says}</span>
+      <span className={short ? 'sr-only' : '@max-6xl:sr-only'}>{says}</span>
     </button>
   );
 }
@@ -140,7 +140,7 @@ export function Header() {
         <button type="button" className="button" onClick={download}>
           <Download size={14} aria-hidden /> <span className="@max-6xl:sr-only">Export</span>
         </button>
-        <Verdict />
+        <Verdict short={bad} />
         <output
           className={`flex min-w-28 items-center @max-4xl:min-w-0 gap-1.5 whitespace-nowrap rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
         >

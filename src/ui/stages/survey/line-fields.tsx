@@ -19,7 +19,7 @@ export function LineFields({ line }: { line: string }) {
         value={found.length}
         onCommit={(length) => store.getState().edit({ do: 'change line', id: line, length })}
       />
-      <Rename name={found.name} onRename={(name) => store.getState().edit({ do: 'rename', id: line, name })} />
+      <Rename name={found.name} renaming={(name) => ({ do: 'rename', id: line, name })} />
     </Fold>
   );
 }
