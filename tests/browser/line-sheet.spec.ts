@@ -100,12 +100,16 @@ test('pointing with a tool chosen uses it there, and opens no panel over it; loo
   await page.getByRole('radio', { name: 'Turnout' }).click();
   await page.mouse.click(x, y);
   await expect(page.getByRole('textbox', { name: 'Blade tips at', exact: true })).toHaveValue(/^10[0-9]{2}(\.5)? cm$/);
+  const mark = page.locator('main svg[role=group] [data-pointed]');
+  await expect(mark).toHaveCount(1);
   await page.getByRole('textbox', { name: 'Blade tips at', exact: true }).fill('1020');
+  await expect(mark).toHaveCount(0);
   await choose(page, 'Its track', 'ends blind');
   await page.getByRole('textbox', { name: 'Name of that track' }).fill('Quarry');
   await page.getByRole('textbox', { name: 'Length of that track' }).fill('70 cm');
   await page.getByRole('button', { name: 'Add the turnout' }).click();
   await expect(page.getByRole('button', { name: 'Turnout T11, lies straight' })).toBeVisible();
+  await expect(mark).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Turnout T11, lies straight' })).toHaveCount(0);
 });

@@ -12,7 +12,7 @@ export function PointedPlace({
 }) {
   const { x, y } = geometry.at(place.line, place.at);
   return (
-    <g pointerEvents="none">
+    <g pointerEvents="none" data-pointed>
       <circle cx={x} cy={y} r="6" fill="none" stroke="var(--accent)" strokeWidth="2" />
       <text x={x} y={y - 13} textAnchor="middle" fontWeight="650" style={{ fill: 'var(--accent)' }}>
         {text}

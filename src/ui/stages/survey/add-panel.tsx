@@ -1,6 +1,6 @@
 'use client';
 import { yupResolver } from '@hookform/resolvers/yup';
-import { type KeyboardEvent, useEffect, useState } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { Controller, FormProvider, useForm } from 'react-hook-form';
 import { STEPS, showLength } from '@/core/measure';
 import { asTyped, type Facing } from '@/core/survey';
@@ -17,13 +17,10 @@ import { Standing } from './standing';
 import { TOOL_OPTIONS, TOOLS, type ToolId } from './tools';
 import { TurnoutFields } from './turnout-fields';
 
-const isTool = (id: ToolId): id is keyof typeof TOOLS => id in TOOLS;
-
 /** Adding things: by typing a distance, or by pointing at the track while a tool is chosen. */
 export function AddPanel() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
-  const selected = useWorkbench((s) => s.selected);
   const [tool, setTool] = useState<ToolId>('look');
   const [added, setAdded] = useState('');
   const form = useForm<AddFields>({
@@ -50,19 +47,11 @@ export function AddPanel() {
     begin();
     setTool(next);
   };
-  /** Looking at a thing puts the tool down; what was typed stays. */
-  useEffect(() => {
-    if (selected !== undefined) setTool('look');
-  }, [selected]);
-
+  const placing = tool === 'look' || tool === 'turnout' ? undefined : TOOLS[tool];
   const add = (fields: AddFields) => {
     const { attempt, design, set } = store.getState();
     const edit =
-      tool === 'turnout'
-        ? turnoutOf(fields)
-        : isTool(tool)
-          ? TOOLS[tool].edit({ ...fields, at: fields.at! }, design, document.shownUnit)
-          : undefined;
+      tool === 'turnout' ? turnoutOf(fields) : placing?.edit({ ...fields, at: fields.at! }, design, document.shownUnit);
     if (!edit) return;
     const problem = attempt(edit);
     if (problem === undefined) set({ pointed: undefined, problem: undefined });
@@ -71,30 +60,30 @@ export function AddPanel() {
   };
   const submit = handleSubmit(add);
 
+  const place = ({ line: on, at }: { line: string; at: number }) => {
+    const step = STEPS[document.shownUnit].point;
+    const most = document.lines.find(({ id }) => id === on)!.length.tenthUm;
+    const there = asTyped(Math.min(most, Math.round(at / step) * step), document.shownUnit);
+    begin();
+    setValue('line', on);
+    setValue('at', there);
+    if (tool === 'turnout') store.getState().set({ pointed: { line: on, at: there.tenthUm } });
+    else add({ ...getValues(), line: on, at: there });
+  };
+  const present = useRef(place);
+  present.current = place;
   /** While a tool is chosen, pointing at the track uses it there; a turnout needs more to be told first. */
   useEffect(() => {
     if (tool === 'look') return;
     const { set } = store.getState();
-    set({
-      place: ({ line: on, at }) => {
-        const step = STEPS[document.shownUnit].point;
-        const most = document.lines.find(({ id }) => id === on)!.length.tenthUm;
-        const there = asTyped(Math.min(most, Math.round(at / step) * step), document.shownUnit);
-        begin();
-        setValue('line', on);
-        setValue('at', there);
-        if (tool === 'turnout') set({ pointed: { line: on, at: there.tenthUm } });
-        else add({ ...getValues(), line: on, at: there });
-      },
-    });
+    set({ place: (at) => present.current(at) });
     return () => set({ place: undefined, pointed: undefined });
-  });
+  }, [tool, store]);
 
-  const faces = isTool(tool) ? (TOOLS[tool] as { faces?: string }).faces : 'Its legs spread towards';
-  const caution = isTool(tool) ? (TOOLS[tool] as { caution?: 'cutting' | 'wiring' }).caution : undefined;
+  const faces = tool === 'turnout' ? 'Its legs spread towards' : placing?.faces;
   /** Shift and Enter adds it for the other direction, so that both at one place are two strokes. */
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key !== 'Enter' || !event.shiftKey || !isTool(tool) || !faces) return;
+    if (event.key !== 'Enter' || !event.shiftKey || !placing?.faces) return;
     event.preventDefault();
     const other: Facing = getValues('facing') === 'up' ? 'down' : 'up';
     void handleSubmit((fields) => add({ ...fields, facing: other }))();
@@ -139,6 +128,7 @@ export function AddPanel() {
                 problem={problemOf(fieldState.error, 'The distance')}
                 onChange={(at) => {
                   begin();
+                  store.getState().set({ pointed: undefined });
                   field.onChange(at);
                 }}
               />
@@ -168,10 +158,10 @@ export function AddPanel() {
               .says!.toString()
               .toLowerCase()}
           </button>
-          {isTool(tool) && faces && (
+          {placing?.faces && (
             <p className="text-ink3">Enter adds it; Shift and Enter adds it for the other direction.</p>
           )}
-          {caution && <Caution work={caution} />}
+          {placing?.caution && <Caution work={placing.caution} />}
           <p aria-live="polite" className="text-ok">
             {added}
           </p>

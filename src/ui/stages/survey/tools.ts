@@ -11,7 +11,7 @@ export interface Adding {
 }
 
 /** Something that one click or one Enter adds. */
-export interface Tool {
+interface Tool {
   says: string;
   /** What its direction is called, where it has one. */
   faces?: string;
@@ -30,7 +30,8 @@ function atEndOfBlock({ line, at }: Adding, design: DesignView | undefined, unit
   return near === undefined || near === at.tenthUm ? at : asTyped(near, unit);
 }
 
-export const TOOLS = {
+type Placing = 'gap' | 'mark' | 'signal' | 'detector';
+export const TOOLS: Record<Placing, Tool> = {
   gap: {
     says: 'Gap',
     caution: 'cutting',
@@ -48,12 +49,12 @@ export const TOOLS = {
     }),
   },
   detector: { says: 'Detector', caution: 'wiring', edit: ({ line, at }) => ({ do: 'add detector', line, at }) },
-} satisfies Record<string, Tool>;
+};
 
 /** Looking at things, a tool, or a turnout, which asks for more than a place. */
-export type ToolId = keyof typeof TOOLS | 'look' | 'turnout';
+export type ToolId = Placing | 'look' | 'turnout';
 export const TOOL_OPTIONS: Option<ToolId>[] = [
   { value: 'look', says: 'Look' },
-  ...(Object.keys(TOOLS) as (keyof typeof TOOLS)[]).map((id) => ({ value: id, says: TOOLS[id].says })),
+  ...(Object.keys(TOOLS) as Placing[]).map((id) => ({ value: id, says: TOOLS[id].says })),
   { value: 'turnout', says: 'Turnout' },
 ];
