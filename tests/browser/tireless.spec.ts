@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { type LayoutDocument, readDocument } from '../../src/core/survey';
+import { applyChange, type LayoutDocument, readDocument, type Step } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
 import { randomLine } from '../unit/random-line';
 import { openLayout, stage, watchErrors } from './open';
@@ -214,6 +214,27 @@ async function undoAllAndBack(page: Page, edit: () => Promise<void>, stored: () 
   await expect.poll(async () => parting(before, await sheetText(page))).toBe('');
 }
 
+/** What the windows of this browser keep: of which layout, its document, and the steps that led to it. */
+async function journals(page: Page): Promise<{ layout: string; document: LayoutDocument; done: Step[] }[]> {
+  return page.evaluate(async () => {
+    const answer = <T>(asked: IDBRequest<T>) =>
+      new Promise<T>((resolve) => {
+        asked.onsuccess = () => resolve(asked.result);
+      });
+    const database = await answer(indexedDB.open('roblik'));
+    const stores = database.transaction(['journals', 'steps']);
+    const keys = await answer(stores.objectStore('journals').getAllKeys());
+    const kept = await answer(stores.objectStore('journals').getAll());
+    const found = [];
+    for (const [i, { layout, document, position }] of kept.entries()) {
+      const range = IDBKeyRange.bound([keys[i], 0], [keys[i], position - 1]);
+      const done = position === 0 ? [] : await answer(stores.objectStore('steps').getAll(range));
+      found.push({ layout, document, done });
+    }
+    return found;
+  });
+}
+
 for (let seed = 1; seed <= SEEDS; seed++)
   test(`a tireless user, number ${seed}: nothing breaks, nothing is lost, every undo comes back to the letter`, async ({
     page,
@@ -267,21 +288,12 @@ for (let seed = 1; seed <= SEEDS; seed++)
     const last = await stored();
     const reading = readDocument(last);
     expect(reading.ok ? [] : reading.faults).toEqual([]);
-    const kept = await page.evaluate(
-      (layout) =>
-        new Promise<unknown>((resolve) => {
-          const asked = indexedDB.open('roblik');
-          asked.onsuccess = () => {
-            const all = asked.result.transaction('journals').objectStore('journals').getAll();
-            all.onsuccess = () =>
-              resolve(
-                (all.result as { layout: string; document: unknown }[])
-                  .filter((k) => k.layout === layout)
-                  .map((k) => k.document),
-              );
-          };
-        }),
-      id,
-    );
-    expect(kept).toContainEqual(last);
+    const kept = (await journals(page)).filter(({ layout }) => layout === id);
+    expect(kept.map(({ document: of }) => of)).toContainEqual(last);
+    /** The core's own replay of what was done, back to where the journal begins and on again, comes to the same document. */
+    for (const { document: of, done: steps } of kept) {
+      const begun = steps.reduceRight((d, { inverse }) => applyChange(d, inverse), of);
+      expect(readDocument(begun).ok).toBe(true);
+      expect(steps.reduce((d, { patches }) => applyChange(d, patches), begun)).toEqual(of);
+    }
   });
