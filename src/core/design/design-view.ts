@@ -119,16 +119,22 @@ export function tryByHand(document: LayoutDocument, design: Design, trial: Trial
   for (const end = holdMs + releaseMs + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);
   const standing = trial.trains ? standingTrains(design.scheme) : undefined;
   const occupied = new Set([...trial.occupied, ...(standing?.blocks ?? [])]);
+  const told = (standing?.told ?? []).flatMap((input) => compiled.slots.get(input) ?? []);
+  const tell = (so: 0 | 1) => {
+    for (const input of told) interpreter.setInput(input, so);
+    interpreter.scan(now);
+    now += SCAN_MS;
+  };
+  /** How trains came in is said before they are seen: one of which nobody knows it could be given a way out behind it. */
+  tell(1);
   for (const block of partition.blocks) {
     if (!occupied.has(block.name)) continue;
     for (const id of partition.sections[block.section]!.detectors) {
       interpreter.setInput(slot(names.detect(document.detectors.find((d) => d.id === id)!.name)), 1);
     }
   }
-  const told = (standing?.told ?? []).flatMap((input) => compiled.slots.get(input) ?? []);
-  for (const input of told) interpreter.setInput(input, 1);
-  interpreter.scan(now);
-  for (const input of told) interpreter.setInput(input, 0);
+  tell(1);
+  tell(0);
   for (const end = now + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);
   return Object.fromEntries(compiled.names.map((name, i) => [name, interpreter.values[i]!]));
 }

@@ -16,7 +16,7 @@ export function standingTrains(scheme: Scheme): StandingTrains {
   const blocks = held
     .flat()
     .map(({ piece }) => partition.blocks[partition.pieces[piece]!.block]!)
-    .filter(({ section }) => plant.occupied[section] === 1)
+    .filter(({ section }) => plant.occupied[section] === 1 && partition.sections[section]!.detectors.length > 0)
     .map(({ name }) => name);
   const told = held.flatMap((entries) => tellingsOf(scheme, entries).map(({ input }) => input));
   return { blocks: [...new Set(blocks)], told: [...new Set(told)] };
