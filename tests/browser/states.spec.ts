@@ -145,11 +145,11 @@ test('a file that is no layout, on the list', async ({ page }) => {
 test('at every size all of the header and of the bar stays on the page, side by side', async ({ page }) => {
   await openLayout(page, ondrelValley());
   for (const size of ['150 %', '125 %', '100 %']) {
-    await choose(page, 'Size of everything', `${Number(size) * 100} %`);
+    await choose(page, 'Size of everything', size);
     await stage(page, 'Rehearse');
     await page.getByRole('button', { name: 'Runs' }).waitFor();
     const boxes = (await page.evaluate(`
-      [...document.querySelectorAll('header button, header select, header input, main button, main [role=slider]')]
+      [...document.querySelectorAll('header button, header [role=combobox], header input, main button, main [role=slider]')]
         .filter((e) => !e.closest('svg')).map((e) => { const { left, right, top, bottom } = e.getBoundingClientRect();
           return { name: e.getAttribute('aria-label') ?? e.textContent, left, right, top, bottom }; })`)) as {
       name: string;

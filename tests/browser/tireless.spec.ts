@@ -52,7 +52,7 @@ function actions(
   /** Whatever window comes up meanwhile, the tools of Survey are there in the end. */
   const survey = () =>
     expect(async () => {
-      const tool = page.getByRole('radio', { name: 'Gap' });
+      const tool = page.getByRole('radio', { name: 'Gap', exact: true });
       if ((await tool.count()) > 0) return;
       if ((await page.getByRole('dialog', { name: 'History' }).count()) > 0) await page.keyboard.press('Escape');
       await stage(page, 'Survey');
@@ -70,19 +70,19 @@ function actions(
   return {
     async addCut() {
       await survey();
-      await page.getByRole('radio', { name: pick(['Gap', 'Block mark']) }).click();
+      await page.getByRole('radio', { name: pick(['Gap', 'Block mark']), exact: true }).click();
       await page.getByRole('textbox', { name: 'At', exact: true }).fill(cm(5, 470));
       await page.getByRole('button', { name: /^Add the (gap|block mark)/ }).click();
     },
     async addSignal() {
       await survey();
-      await page.getByRole('radio', { name: 'Signal' }).click();
+      await page.getByRole('radio', { name: 'Signal', exact: true }).click();
       await page.getByRole('textbox', { name: 'At', exact: true }).fill(cm(5, 470));
       await page.getByRole('button', { name: 'Add the signal' }).click();
     },
     async addTurnout() {
       await survey();
-      await page.getByRole('radio', { name: 'Turnout' }).click();
+      await page.getByRole('radio', { name: 'Turnout', exact: true }).click();
       const at = 20 + next() * 200;
       await page.getByLabel('Blade tips at', { exact: true }).fill(at.toFixed(0));
       await page.getByLabel('Length of that track').fill(cm(60, 200));
@@ -145,8 +145,8 @@ function actions(
       else {
         await two.keyboard.press('Escape');
         await stage(two, 'Survey');
-        if ((await two.getByRole('radio', { name: 'Gap' }).count()) === 0) return page.bringToFront();
-        await two.getByRole('radio', { name: 'Gap' }).click();
+        if ((await two.getByRole('radio', { name: 'Gap', exact: true }).count()) === 0) return page.bringToFront();
+        await two.getByRole('radio', { name: 'Gap', exact: true }).click();
         await two.getByRole('textbox', { name: 'At', exact: true }).fill(cm(5, 470));
         await two.getByRole('button', { name: /^Add the gap/ }).click();
       }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, tryByHand } from '@/core/design';
-import { compileProgram, decidingFacts, type Expr, Interpreter, type Program } from '@/core/logic';
+import { compileProgram, decidingFacts, type Expr, Interpreter, type Program, when } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
@@ -22,7 +22,7 @@ function plainProgram(draw: Draw): Program {
     const sub = () => expr(depth - 1, before);
     const kind = draw.below(4);
     if (kind === 0) return { op: 'not', of: sub() };
-    if (kind === 1) return { op: 'if', when: sub(), then: sub(), otherwise: sub() };
+    if (kind === 1) return when(sub(), sub(), sub());
     return { op: kind === 2 ? 'and' : 'or', of: Array.from({ length: 2 + draw.below(3) }, sub) };
   };
   return {
@@ -56,7 +56,7 @@ function everyRow(program: Program): Record<string, number>[] {
   const compiled = compileProgram(program);
   const interpreter = new Interpreter(compiled);
   return Array.from({ length: ROWS }, (_, row) => {
-    rowValues(row).forEach((value, i) => interpreter.setInput(compiled.slots.get(INPUTS[i]!)!, value));
+    for (const [i, value] of rowValues(row).entries()) interpreter.setInput(compiled.slots.get(INPUTS[i]!)!, value);
     interpreter.scan(row * 20);
     return Object.fromEntries(compiled.names.map((name, i) => [name, interpreter.values[i]!]));
   });

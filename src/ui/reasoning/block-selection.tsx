@@ -1,7 +1,6 @@
 'use client';
 import { reasonBlock } from '@/core/design';
 import { showLength } from '@/core/measure';
-import { names } from '@/core/patterns';
 import { asTyped, signalsOf } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Term } from '@/ui/parts/term';

@@ -52,20 +52,18 @@ export function SignalSelection({ signal }: { signal: Signal }) {
         </PanelSection>
       )}
       {stage.edits && (
-        <>
-          <PanelSection title="Change it">
-            <LengthField
-              label="Distance"
-              unit={document.shownUnit}
-              scale={document.scale}
-              value={signal.at}
-              onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })}
-            />
-            <Rename key={signal.name} name={signal.name} renaming={(name) => ({ do: 'rename', id: signal.id, name })} />
-            <Certainty id={signal.id} certainty={signal.certainty} />
-            <DeleteButton id={signal.id} what={signal.name} />
-          </PanelSection>
-        </>
+        <PanelSection title="Change it">
+          <LengthField
+            label="Distance"
+            unit={document.shownUnit}
+            scale={document.scale}
+            value={signal.at}
+            onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })}
+          />
+          <Rename key={signal.name} name={signal.name} renaming={(name) => ({ do: 'rename', id: signal.id, name })} />
+          <Certainty id={signal.id} certainty={signal.certainty} />
+          <DeleteButton id={signal.id} what={signal.name} />
+        </PanelSection>
       )}
       {own.length > 0 && (
         <Fold title="Its rule as text">

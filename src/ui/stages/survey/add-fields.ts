@@ -22,7 +22,9 @@ export const turnoutSchema = object({
   ...place,
   trackName: string().max(LONGEST_NAME.track, `must be at most ${LONGEST_NAME.track} characters`),
   trackLength: lengthSchema,
-  back: lengthSchema.when('leads', { is: 'dead end', then: (schema) => schema.optional().default(undefined) }),
+  back: lengthSchema.when('leads', ([leads], schema) =>
+    leads === 'dead end' ? schema.optional().default(undefined) : schema,
+  ),
   clearance: lengthSchema,
 });
 
