@@ -1,4 +1,5 @@
 import { type Declaration, type Expr, type Program, partsOf } from './expr';
+import { comparedType, type Present, presentValue } from './present-value';
 import { type ReadValue, sayValue } from './why';
 
 /** Something that is so at present: an input, a memory, what a name was at the last scan, or what its rule calls a fact. */
@@ -54,6 +55,7 @@ class Search {
   /** What each leaf is taken to be; what it is now, but where a table is made. */
   private taken: number[] = [];
   private memo = new Map<string, number | undefined>();
+  private readonly present: Present;
 
   constructor(
     private readonly program: Program,
@@ -62,6 +64,16 @@ class Search {
     private readonly about: string | undefined,
   ) {
     this.byName = new Map(program.declarations.map((declaration) => [declaration.name, declaration]));
+    this.present = {
+      enums: program.enums,
+      typeOf: (name) => this.byName.get(name)?.type,
+      read: (name, before) => {
+        const rule = this.byName.get(name);
+        if (before || !rule?.expr || this.isLeaf(rule)) return this.leafValue(name, before);
+        if (!this.memo.has(name)) this.memo.set(name, this.evaluate(rule.expr, rule.type));
+        return this.memo.get(name);
+      },
+    };
   }
 
   /** An answer does not go behind it. */
@@ -80,56 +92,8 @@ class Search {
 
   /** A value under what the leaves are taken to be. */
   evaluate(expr: Expr, type?: string): number | undefined {
-    switch (expr.op) {
-      case 'true':
-        return 1;
-      case 'false':
-        return 0;
-      case 'value': {
-        const index = this.program.enums[type ?? '']?.indexOf(expr.value) ?? -1;
-        return index < 0 ? undefined : index;
-      }
-      case 'previous':
-        return this.leafValue(expr.name, true);
-      case 'name': {
-        const rule = this.byName.get(expr.name);
-        if (!rule?.expr || this.isLeaf(rule)) return this.leafValue(expr.name, false);
-        if (!this.memo.has(expr.name)) this.memo.set(expr.name, this.evaluate(rule.expr, rule.type));
-        return this.memo.get(expr.name);
-      }
-      case 'not': {
-        const of = this.evaluate(expr.of);
-        return of === undefined ? undefined : of ^ 1;
-      }
-      case 'and':
-      case 'or': {
-        const decisive = expr.op === 'or' ? 1 : 0;
-        let unknown = false;
-        for (const part of expr.of) {
-          const value = this.evaluate(part);
-          if (value === decisive) return decisive;
-          unknown ||= value === undefined;
-        }
-        return unknown ? undefined : decisive ^ 1;
-      }
-      case 'is': {
-        const kind = this.typeOf(expr.left) ?? this.typeOf(expr.right);
-        const [left, right] = [this.evaluate(expr.left, kind), this.evaluate(expr.right, kind)];
-        return left === undefined || right === undefined ? undefined : left === right ? 1 : 0;
-      }
-      case 'if': {
-        const condition = this.evaluate(expr.when);
-        return condition === undefined ? undefined : this.evaluate(condition ? expr.then : expr.otherwise, type);
-      }
-      default:
-        return undefined;
-    }
+    return presentValue(expr, this.present, type);
   }
-
-  private typeOf(expr: Expr): string | undefined {
-    return expr.op === 'name' || expr.op === 'previous' ? this.byName.get(expr.name)?.type : undefined;
-  }
-
   private leafNumber(name: string, before: boolean): number {
     const key = before ? `previous ${name}` : name;
     let number = this.numbers.get(key);
@@ -173,7 +137,7 @@ class Search {
         return expr.of.map((part) => this.forcing(part)).reduce(both, [0n]);
       }
       case 'is': {
-        const kind = this.typeOf(expr.left) ?? this.typeOf(expr.right);
+        const kind = comparedType(expr, this.present);
         return both(this.forcing(expr.left, kind), this.forcing(expr.right, kind));
       }
       case 'if': {

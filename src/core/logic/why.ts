@@ -1,5 +1,6 @@
 import type { Reason } from '../reasoning';
 import type { Declaration, Expr, Program } from './expr';
+import { presentValue } from './present-value';
 
 /** Reads the present value of a name; undefined when there is none. */
 export type ReadValue = (name: string) => number | undefined;
@@ -46,46 +47,9 @@ function explainName(name: string, context: Context, depth: number): Reason {
   return reason;
 }
 
-/** The value of an expression from present values; undefined where it rests on a memory inside it. */
-function evaluate(expr: Expr, context: Context, type?: string): number | undefined {
-  switch (expr.op) {
-    case 'true':
-      return 1;
-    case 'false':
-      return 0;
-    case 'value': {
-      const index = type ? context.program.enums[type]?.indexOf(expr.value) : undefined;
-      return index === undefined || index < 0 ? undefined : index;
-    }
-    case 'name':
-    case 'previous':
-      return context.read(expr.name);
-    case 'not': {
-      const of = evaluate(expr.of, context);
-      return of === undefined ? undefined : of ^ 1;
-    }
-    case 'and':
-    case 'or': {
-      const decisive = expr.op === 'or' ? 1 : 0;
-      const values = expr.of.map((part) => evaluate(part, context));
-      if (values.includes(decisive)) return decisive;
-      return values.includes(undefined) ? undefined : decisive ^ 1;
-    }
-    case 'is': {
-      const named = expr.left.op === 'name' || expr.left.op === 'previous' ? expr.left : undefined;
-      const kind = named && context.byName.get(named.name)?.type;
-      const left = evaluate(expr.left, context, kind);
-      const right = evaluate(expr.right, context, kind);
-      return left === undefined || right === undefined ? undefined : left === right ? 1 : 0;
-    }
-    case 'if': {
-      const condition = evaluate(expr.when, context);
-      return condition === undefined ? undefined : evaluate(condition ? expr.then : expr.otherwise, context, type);
-    }
-    default:
-      return undefined;
-  }
-}
+/** The value of an expression from present values. */
+const evaluate = (expr: Expr, { program, byName, read }: Context): number | undefined =>
+  presentValue(expr, { enums: program.enums, typeOf: (name) => byName.get(name)?.type, read });
 
 /** The terms of an expression as reasons, each marked by whether it decides the outcome. */
 function termsOf(expr: Expr, context: Context, depth: number): Reason[] {

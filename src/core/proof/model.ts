@@ -6,7 +6,7 @@ import type { LayoutDocument } from '../survey';
 import { boundCarried, boundNow, boundPast, countedOn, STOOD } from './bound';
 import { BIT_OF, BITS_OF_RULES } from './harm-bits';
 import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
-import { choiceOf, encodeMove, indexOf, MOVES, type MoveKind, moveOf, Pairs } from './moves';
+import { choiceOf, encodeMove, indexOf, moveOf, movesUnder, Pairs } from './moves';
 import type { PackingMachine } from './packing';
 import type { Advance, Before } from './placements';
 import { type Present, plantMachine, presentIn } from './plant-state';
@@ -55,7 +55,7 @@ export class ProofModel {
   /** The detectors that see something, as bits. */
   private readonly seen: Int32Array;
   private readonly askSlots: [number, number][];
-  private readonly kinds: Record<'rules' | 'trains', { kind: number; list: MoveKind['list'] }[]>;
+  private readonly kinds: ReturnType<typeof movesUnder>;
   private readonly inOneScan: boolean;
   /** Codes of two things within one scan. */
   readonly pairs = new Pairs();
@@ -71,11 +71,7 @@ export class ProofModel {
     readonly document: LayoutDocument,
     readonly on: ReadonlySet<Switch> = STANDARD_SWITCHES,
   ) {
-    const kinds = (toRules: boolean) =>
-      MOVES.flatMap((move, kind) =>
-        toRules === (move.toRules ?? false) && (!move.needs || on.has(move.needs)) ? [{ kind, list: move.list }] : [],
-      );
-    this.kinds = { rules: kinds(true), trains: kinds(false) };
+    this.kinds = movesUnder(on);
     this.inOneScan = on.has('one scan');
     const { start, harms } = standingStart(document);
     this.startHarms = harms;

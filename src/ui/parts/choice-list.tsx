@@ -1,7 +1,7 @@
 'use client';
 import { Check, ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
-import type { ChoiceListProps } from './choice';
+import type { ChoiceListProps } from './option';
 
 /** Radix knows no empty value; people do. */
 const NONE = '—none';

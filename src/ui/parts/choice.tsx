@@ -1,22 +1,9 @@
 'use client';
 import { ChevronDown } from 'lucide-react';
 import { type ComponentType, type KeyboardEvent, type ReactNode, useId, useState } from 'react';
+import type { ChoiceListProps, Option } from './option';
 
-export interface Option<T extends string> {
-  value: T;
-  says: ReactNode;
-}
-
-export interface ChoiceListProps {
-  name: { 'aria-label': string } | { 'aria-labelledby': string };
-  value: string | undefined;
-  options: readonly Option<string>[];
-  placeholder?: string;
-  disabled?: boolean;
-  className: string;
-  onChange: (value: string) => void;
-  open: boolean;
-}
+export type { Option };
 
 /** The list is fetched when the first one is opened: the first screen is drawn without it. */
 let fetched: ComponentType<ChoiceListProps> | undefined;

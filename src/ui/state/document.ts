@@ -1,5 +1,5 @@
 import { applyChange, applyEdit, type Edit, type LayoutDocument, replaceDocument, type Step } from '@/core/survey';
-import type { Slice } from './store';
+import type { SavingSlice } from './saving';
 
 /** The layout that is open, and the way back through its edits. */
 export interface DocumentSlice {
@@ -23,9 +23,11 @@ export interface DocumentSlice {
   redo(): void;
 }
 
+type Seen = DocumentSlice & Pick<SavingSlice, 'saving'>;
+
 export const documentSlice =
-  (initial: Pick<DocumentSlice, 'id' | 'document' | 'revision'>): Slice<DocumentSlice> =>
-  (set, get) => {
+  (initial: Pick<DocumentSlice, 'id' | 'document' | 'revision'>) =>
+  (set: (part: Partial<Seen>) => void, get: () => Seen): DocumentSlice => {
     /** After any change nothing is wrong any more, and there is something to save. A conflict stays one until it is settled. */
     const change = (part: Pick<DocumentSlice, 'document' | 'past' | 'future'>) =>
       set({

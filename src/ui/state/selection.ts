@@ -1,4 +1,4 @@
-import type { Slice } from './store';
+import type { DocumentSlice } from './document';
 
 /** What is chosen on the sheet. */
 export interface SelectionSlice {
@@ -13,7 +13,9 @@ export interface SelectionSlice {
   select(id: string | undefined): void;
 }
 
-export const selectionSlice: Slice<SelectionSlice> = (set) => ({
+type Seen = SelectionSlice & Pick<DocumentSlice, 'problem'>;
+
+export const selectionSlice = (set: (part: Partial<Seen>) => void): SelectionSlice => ({
   select(id) {
     set({ selected: id, measured: undefined, problem: undefined });
   },

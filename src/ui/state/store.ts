@@ -1,6 +1,6 @@
 'use client';
 import { createContext, useContext } from 'react';
-import { createStore, type StateCreator, type StoreApi, useStore } from 'zustand';
+import { createStore, type StoreApi, useStore } from 'zustand';
 import { type DesignSlice, FIRST_TRIAL } from './design';
 import { type DocumentSlice, documentSlice } from './document';
 import { NO_COURSE, type RehearsalSlice } from './rehearsal';
@@ -17,15 +17,12 @@ export interface WorkbenchState
     ViewSlice {
   set(part: Partial<WorkbenchState>): void;
 }
-/** A part of the state with what changes it, which may look at all of it. */
-export type Slice<Part> = StateCreator<WorkbenchState, [], [], Part>;
-
 export function createWorkbench(
   initial: Pick<WorkbenchState, 'id' | 'document' | 'revision' | 'stage'>,
 ): StoreApi<WorkbenchState> {
-  return createStore<WorkbenchState>()((set, get, api) => ({
-    ...documentSlice(initial)(set, get, api),
-    ...selectionSlice(set, get, api),
+  return createStore<WorkbenchState>()((set, get) => ({
+    ...documentSlice(initial)(set, get),
+    ...selectionSlice(set),
     base: initial.document,
     unkept: false,
     saving: 'opening',

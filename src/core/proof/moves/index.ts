@@ -1,10 +1,11 @@
+import type { Switch } from '../switches';
 import { kindOf } from './code';
 import { goesOn } from './goes-on';
 import type { MoveKind } from './kind';
 import { isHeldByHand, pointsAreAskedFor, pointsArrive, timerEnds } from './to-rules';
 import { comesToAStand, isLiftedOff, isSetDown, turnsBack } from './to-trains';
 
-export * from './code';
+export { choiceOf, encodeMove, indexOf, kindOf } from './code';
 export { UNNOTICED } from './goes-on';
 export type { Course, MoveKind } from './kind';
 export { Pairs } from './pairs';
@@ -22,3 +23,12 @@ export const MOVES: readonly MoveKind[] = [
   isSetDown,
 ];
 export const moveOf = (code: number): MoveKind => MOVES[kindOf(code)]!;
+
+/** The kinds of step that are tried, each by its number: those that are taken to the rules alone, and those of trains. */
+export function movesUnder(on: ReadonlySet<Switch>) {
+  const tried = MOVES.flatMap((move, kind) => (!move.needs || on.has(move.needs) ? [{ ...move, kind }] : []));
+  return {
+    rules: tried.filter(({ toRules }) => toRules),
+    trains: tried.filter(({ toRules }) => !toRules),
+  };
+}
