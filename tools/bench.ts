@@ -201,7 +201,11 @@ function proofFigures(): Figure[] {
   const ringOf = (blocks: number, trains: number) => {
     const document = ring('Counting', blocks, 100);
     const partition = divideTrack(document, compileTrack(document));
-    const point = { lengthMm: 0, axlesMm: [0], wheelsMm: [0, 0] as [number, number], blindMm: 0, unseenTailMm: 0 };
+    const point = {
+      lengthMm: 0,
+      parts: { current: [{ from: 0, to: 0 }], metal: [], vehicle: [], magnet: [] },
+      wheelsMm: [0, 0] as [number, number],
+    };
     const { placements } = new PlacementsOfTrain(
       partition,
       () => [],

@@ -51,13 +51,14 @@ export const turnout = (
 /** A block with its name and the detector that watches it. */
 export function block(document: LayoutDocument, name: string, line: string, at: number): void {
   document.blocks.push({ id: `b-${name}`, name, anchor: { line, at: cm(at) } });
-  document.detectors.push({
+  document.sensors.push({
     id: `d-${name}`,
     name,
     kind: 'current',
     anchor: { line, at: cm(at) },
     holdMs: 1000,
     input: '',
+    certainty: 'fixed',
   });
 }
 

@@ -103,7 +103,7 @@ test('trying by hand: an axle in a block, points thrown, and the reason in words
 
 test('findings offer an edit that mends them', async ({ page }) => {
   const document = learningOval();
-  document.detectors.pop();
+  document.sensors.pop();
   await openLayout(page, document);
   const tray = page.getByRole('contentinfo');
   await expect(tray).toContainText('2 findings');

@@ -4,6 +4,7 @@ import { type Fault, migrateDocument, readDocument, readDocumentText, writeDocum
 import { straighten } from '@/core/track';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
+import { asVersion1 } from './older-documents';
 import { Draw, randomLine } from './random-line';
 
 const faultsOf = (text: string): Fault[] => {
@@ -195,14 +196,13 @@ describe('anything given as a layout', () => {
 });
 
 describe('older versions', () => {
-  const first = () => {
-    const { directions: _, ...rest } = learningOval();
-    return { ...rest, version: 1 };
-  };
-  test('version 1 is read: its directions get the usual names, and nothing else changes', () => {
+  const first = () => asVersion1(learningOval());
+  test('version 1 is read: its directions get the usual names, and its detectors are ideas as yet', () => {
     const reading = readDocument(first());
+    const oval = learningOval();
     expect(reading.ok && reading.document).toEqual({
-      ...learningOval(),
+      ...oval,
+      sensors: oval.sensors.map((sensor) => ({ ...sensor, certainty: 'tentative' })),
       directions: { up: 'eastbound', down: 'westbound' },
     });
   });

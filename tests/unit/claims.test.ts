@@ -249,7 +249,7 @@ describe('places are compared with their ends, once', () => {
     const { proof, failing, model } = prove(d);
     expect(failing).toEqual([]);
     expect(proof.notPlaced).toEqual([]);
-    for (const t of model.trains) expect(t.placements[0]!.sections).toHaveLength(1);
+    for (const t of model.trains) expect(t.placements[0]!.felt).toHaveLength(1);
   });
   test('a train across the join of an oval does not stand on points far away', () => {
     const d = ovalWithSiding(20, 26);
@@ -390,7 +390,7 @@ describe('two events of one train at places nearer together than the tape can te
     d.trains = [at('One', d.referenceLine!, 50, 'up', 20)];
     const { placements } = new ProofModel(d, new Set()).trains[0]!;
     const neighbours = (a: number, b: number) => [1, 5].includes((((a - b) % 6) + 6) % 6);
-    return new Set(placements.map(({ sections: [a, b] }) => (b === undefined ? 1 : neighbours(a!, b) ? 2 : 3)));
+    return new Set(placements.map(({ felt: [a, b] }) => (b === undefined ? 1 : neighbours(a!, b) ? 2 : 3)));
   };
   test.each([
     [39, [1, 2], 'a block longer than it: one block or two beside each other'],

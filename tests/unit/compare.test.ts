@@ -35,13 +35,13 @@ describe('comparing two versions', () => {
       { do: 'add cut', kind: 'mark', line: 'oval', at: cm(100) },
       { do: 'move', id: 'g1', at: cm(62) },
       { do: 'rename layout', name: 'Club oval' },
-      { do: 'delete', id: oval.detectors[0]!.id },
+      { do: 'delete', id: oval.sensors[0]!.id },
     );
     const told = says(oval, changed);
     expect(told).toContain('Name of the layout: Learning oval became Club oval');
     expect(told).toContain('Gap at 60 cm moved to 62 cm');
     expect(told).toContain('Block mark at 100 cm added');
-    expect(told.some((t) => /^Detector \S+ removed$/.test(t))).toBe(true);
+    expect(told.some((t) => /^Current detector \S+ removed$/.test(t))).toBe(true);
     const moved = compareDocuments(oval, changed).find((d) => d.key === 'features g1')!;
     expect(moved.before).toEqual({ line: 'oval', from: cm(60).tenthUm, to: cm(60).tenthUm });
     expect(moved.after!.from).toBe(cm(62).tenthUm);
@@ -112,7 +112,7 @@ describe('settling what two windows changed', () => {
       joins: [],
       features: [],
       blocks: [],
-      detectors: [],
+      sensors: [],
     };
     const empty = { ...gone, areas: [], trains: [], vehicles: [], crossings: [] };
     const reading = readDocument(mergeDocuments(mine, empty, new Set(['features g1'])));

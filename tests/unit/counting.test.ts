@@ -6,7 +6,11 @@ import { ring } from '@/demo/learning-oval';
 import { Draw } from './random-line';
 import { spin } from './spin';
 
-const POINT = { lengthMm: 0, axlesMm: [0], wheelsMm: [0, 0] as [number, number], blindMm: 0, unseenTailMm: 0 };
+const POINT = {
+  lengthMm: 0,
+  parts: { current: [{ from: 0, to: 0 }], metal: [], vehicle: [], magnet: [] },
+  wheelsMm: [0, 0] as [number, number],
+};
 
 /** Trains of no length on a ring of equal blocks, and the placements at which the first blocks are held. */
 function onRing(blocks: number): { placements: Placement[]; startIn: (block: number) => number } {

@@ -52,8 +52,8 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
     const whole = randomLayout(20_003);
     const signals = whole.features.filter((f) => f.kind === 'signal').length;
     expect(signals + whole.trains.length).toBeGreaterThan(1);
-    const small = smallest(whole, (d) => d.detectors.length >= 1);
+    const small = smallest(whole, (d) => d.sensors.length >= 1);
     expect(small.trains).toEqual([]);
-    expect(small.detectors).toHaveLength(1);
+    expect(small.sensors).toHaveLength(1);
   });
 });

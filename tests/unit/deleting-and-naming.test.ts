@@ -34,7 +34,7 @@ describe('deleting takes along what cannot be without it, and nothing else', () 
     const two = done(ondrelValley(), { do: 'add line', name: 'Shelf', length: cm(200), circuit: true });
     const line = two.lines.find(({ name }) => name === 'Shelf')!.id;
     let d = done(two, { do: 'add cut', kind: 'gap', line, at: cm(50) });
-    d = done(d, { do: 'add detector', line, at: cm(20) });
+    d = done(d, { do: 'add sensor', line, at: cm(20) });
     d = done(d, { do: 'name block', anchor: { line, at: cm(20) }, name: 'Shelf 1' });
     d = done(d, { do: 'change train', id: d.trains[0]!.id, change: { start: { line, at: cm(60), facing: 'up' } } });
     const gone = done(d, { do: 'delete', id: line });
@@ -52,7 +52,7 @@ describe('deleting takes along what cannot be without it, and nothing else', () 
     const d = { ...learningOval(), trains: [], vehicles: [] };
     const empty = done(d, { do: 'delete', id: d.lines[0]!.id });
     sound(empty);
-    expect([empty.lines, empty.features, empty.blocks, empty.detectors, empty.joins]).toEqual([[], [], [], [], []]);
+    expect([empty.lines, empty.features, empty.blocks, empty.sensors, empty.joins]).toEqual([[], [], [], [], []]);
   });
 });
 

@@ -354,7 +354,7 @@ describe('editing', () => {
       (d) => (d.features.at(-1) as { name: string }).name,
       'S1',
     ],
-    ['add a detector', { do: 'add detector', line: 'main', at: cm(390) }, (d) => d.detectors.at(-1)!.name, 'D1'],
+    ['add a detector', { do: 'add sensor', line: 'main', at: cm(390) }, (d) => d.sensors.at(-1)!.name, 'D1'],
     ['move a turnout', { do: 'move', id: 't-T5', at: cm(485) }, (d) => d.turnouts[4]!.at.typed, '485 cm'],
     [
       'move a platform with its far end',
@@ -395,7 +395,7 @@ describe('editing', () => {
     [
       'rename a detector',
       { do: 'rename', id: 'd-UM', name: 'UM2' },
-      (d) => d.detectors.find((x) => x.id === 'd-UM')!.name,
+      (d) => d.sensors.find((x) => x.id === 'd-UM')!.name,
       'UM2',
     ],
     [
@@ -404,7 +404,7 @@ describe('editing', () => {
       (d) => d.trains.map((t) => t.id),
       ['tr-stopper', 'tr-quarry', 'tr-railcar'],
     ],
-    ['delete a detector', { do: 'delete', id: 'd-UM' }, (d) => d.detectors.length, 18],
+    ['delete a detector', { do: 'delete', id: 'd-UM' }, (d) => d.sensors.length, 18],
     [
       'let a turnout lie diverging',
       { do: 'change turnout', id: 't-T5', change: { lies: 'diverging' } },

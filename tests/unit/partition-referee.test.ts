@@ -86,7 +86,7 @@ describe('blocks and sections against beads on a string', () => {
 
   test('with every third gap turned into a block mark, sections grow and blocks stay', () => {
     const d = ondrelValley();
-    d.detectors = [];
+    d.sensors = [];
     let n = 0;
     d.features = d.features.map((f) =>
       f.kind === 'gap' && n++ % 3 === 0

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
-import { consistOf } from '@/core/detection';
+import { consistOf, unseenOf } from '@/core/detection';
 import { cm, mmOf, runTimeS } from '@/core/measure';
 import { layTape, Plant, type PlantEvent, stepOn, turnTape } from '@/core/plant';
 import { frameOf, isMishap, PathRecorder, Rehearsal, sayEvent } from '@/core/simulation';
@@ -129,7 +129,7 @@ describe('detection follows the axles', () => {
         let behind = 0;
         for (const span of plant.positionOf(t)) {
           const length = Math.abs(span.to - span.from);
-          for (const axle of consists[t]!.axlesMm) {
+          for (const axle of consists[t]!.parts.current.map(({ from }) => from)) {
             if (axle < behind || axle >= behind + length) continue;
             const at = span.from + Math.sign(span.to - span.from) * (axle - behind);
             for (const p of scheme.partition.pieces) {
@@ -142,7 +142,7 @@ describe('detection follows the axles', () => {
           behind += length;
         }
       });
-      const seen = [...plant.occupied.keys()].filter((section) => plant.occupied[section] === 1);
+      const seen = [...plant.felt.keys()].filter((section) => plant.felt[section] === 1);
       expect(
         [...sure].filter((section) => !seen.includes(section)),
         `at step ${tick}`,
@@ -159,10 +159,10 @@ describe('detection follows the axles', () => {
     const d = ondrelValley();
     const mail = consistOf(d, d.trains[0]!);
     expect(mail.lengthMm).toBe(240 + 4 * 260);
-    expect(mail.axlesMm.slice(0, 7)).toEqual([30, 70, 100, 130, 200, 270, 300]);
+    expect(mail.parts.current.slice(0, 7).map(({ from }) => from)).toEqual([30, 70, 100, 130, 200, 270, 300]);
     const quarry = consistOf(d, d.trains[2]!);
     expect(quarry.lengthMm).toBe(130 + 11 * 120 - 0);
-    expect(quarry.unseenTailMm).toBe(30);
+    expect(unseenOf(d, quarry).tailMm).toBe(30);
     expect(() => consistOf(d, { ...d.trains[0]!, vehicles: ['ghost'] })).toThrow('ghost');
   });
 });

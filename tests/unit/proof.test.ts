@@ -67,7 +67,7 @@ describe('what is sound is proved, every state of it', () => {
       ...document,
       features: document.features.map(shifted),
       blocks: document.blocks.map((b) => ({ ...b, anchor: shifted(b.anchor) })),
-      detectors: document.detectors.map((d) => ({ ...d, anchor: shifted(d.anchor) })),
+      sensors: document.sensors.map((d) => ({ ...d, anchor: shifted(d.anchor) })),
       trains: document.trains.map((t) => ({ ...t, start: t.start && shifted(t.start) })),
     };
   };

@@ -63,9 +63,7 @@ describe('motion', () => {
   test('a section is occupied while a detectable axle stands in it, and by nothing else', () => {
     const d = ondrelValley();
     const { rehearsal } = run(d, 1);
-    const seen = rehearsal.scheme.partition.blocks
-      .filter((b) => rehearsal.plant.occupied[b.section])
-      .map((b) => b.name);
+    const seen = rehearsal.scheme.partition.blocks.filter((b) => rehearsal.plant.felt[b.section]).map((b) => b.name);
     expect(seen.sort()).toEqual(['M1', 'SK1', 'UC2', 'UC3']);
   });
 });

@@ -259,7 +259,7 @@ describe('the reasons of a block', () => {
     expect(countStatements(reason)).toBeGreaterThan(6);
   });
   test('a block without a detector says that it counts as occupied', () => {
-    const blind = { ...d, detectors: [] };
+    const blind = { ...d, sensors: [] };
     expect(reasonBlock(blind, viewDesign(blind).blocks[0]!).because.map((r) => r.says)).toContain(
       'No detector watches it, so it counts as occupied',
     );

@@ -13,7 +13,7 @@ describe('trains as they stand, for trying by hand', () => {
   test('are seen where a detector is, and nowhere else', () => {
     expect(standing(learningOval()).blocks).toEqual(['B1', 'B2']);
     const d = learningOval();
-    d.detectors = d.detectors.filter(({ name }) => name !== 'B2');
+    d.sensors = d.sensors.filter(({ name }) => name !== 'B2');
     expect(standing(d).blocks).toEqual(['B1']);
     d.trains = [];
     expect(standing(d)).toEqual({ blocks: [], told: [] });

@@ -64,7 +64,7 @@ describe('sections and blocks', () => {
         .blocks.map((b) => b.name)
         .sort(),
     );
-    expect(partition.sections.every((s) => s.detectors.length === 1 && s.blocks.length === 1)).toBe(true);
+    expect(partition.sections.every((s) => s.sensors.length === 1 && s.blocks.length === 1)).toBe(true);
   });
   test('block lengths come from the gaps: UM is 470 − 300 cm', () => {
     const { partition } = checkDesign(ondrelValley()).scheme;
@@ -155,9 +155,9 @@ describe('findings', () => {
   });
   test('track without a detector, and the edit that mends it', () => {
     const d = ondrelValley();
-    d.detectors = d.detectors.filter((x) => x.name !== 'UM');
+    d.sensors = d.sensors.filter((x) => x.name !== 'UM');
     const found = checkDesign(d).findings.find((f) => f.kind === 'track without detection')!;
-    expect(found.remedies[0]!.edit).toMatchObject({ do: 'add detector', line: 'main' });
+    expect(found.remedies[0]!.edit).toMatchObject({ do: 'add sensor', line: 'main' });
     expect(kinds(d)).toContain('check signal into undetected track');
   });
   test('points that a train can reach without a signal', () => {
@@ -201,7 +201,7 @@ describe('findings', () => {
   });
   test('what no detector watches is the same length in the finding as in the lane', () => {
     const d = ondrelValley();
-    d.detectors = d.detectors.filter((x) => x.name !== 'UB');
+    d.sensors = d.sensors.filter((x) => x.name !== 'UB');
     const found = checkDesign(d).findings.find((f) => f.kind === 'track without detection')!;
     expect(found.figures).toEqual([{ name: 'length unseen', value: '134 cm' }]);
   });

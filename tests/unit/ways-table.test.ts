@@ -191,7 +191,7 @@ describe('where the track or the detection ends', () => {
   test('before an unwatched block it ends with the detection', () => {
     expect(
       line((d) => {
-        d.detectors.pop();
+        d.sensors.pop();
       }),
     ).toEqual([['signal'], ['end of detection']]);
   });

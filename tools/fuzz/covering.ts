@@ -138,7 +138,7 @@ export function smallest(document: LayoutDocument, stillShows: (smaller: LayoutD
     (d) => d.trains.map((t) => ({ ...d, trains: d.trains.filter((x) => x !== t) })),
     (d) => d.features.filter(isKind('signal')).map((f) => ({ ...d, features: d.features.filter((x) => x !== f) })),
     (d) => d.features.filter(isKind('gap')).map((f) => ({ ...d, features: d.features.filter((x) => x !== f) })),
-    (d) => d.detectors.map((x) => ({ ...d, detectors: d.detectors.filter((y) => y !== x) })),
+    (d) => d.sensors.map((x) => ({ ...d, sensors: d.sensors.filter((y) => y !== x) })),
     (d) => d.crossings.map((x) => ({ ...d, crossings: d.crossings.filter((y) => y !== x) })),
   ];
   for (const leaveOut of without)

@@ -180,7 +180,7 @@ export function randomLayout(seed: number): LayoutDocument {
     )
       d.features.push(signal(name, l, where, way));
   }
-  if (fault(0.2)) d.detectors.splice(draw.below(d.detectors.length), 1);
+  if (fault(0.2)) d.sensors.splice(draw.below(d.sensors.length), 1);
   if (fault(0.15)) {
     const gaps = d.features.filter((f) => f.kind === 'gap');
     const gone = draw.pick(gaps);
@@ -190,7 +190,7 @@ export function randomLayout(seed: number): LayoutDocument {
     t.lies = draw.pick(['straight', 'diverging']);
     t.throwMs = draw.pick([200, 1500]);
   }
-  for (const detector of d.detectors) detector.holdMs = draw.pick([0, 300, 1000]);
+  for (const detector of d.sensors) detector.holdMs = draw.pick([0, 300, 1000]);
   const count = 1 + draw.below(fault(0.2) ? 3 : 2);
   for (let i = 0; i < count; i++) {
     const length = fault(0.15) ? draw.whole(60, 110) : draw.whole(14, 34);

@@ -42,7 +42,7 @@ export function reasonBlock(document: LayoutDocument, block: BlockView): Reason 
   const seen: Reason =
     block.detectors.length > 0
       ? {
-          says: `It is watched by ${block.detectors.map((id) => document.detectors.find((d) => d.id === id)?.name ?? id).join(', ')}`,
+          says: `It is watched by ${block.detectors.map((id) => document.sensors.find((s) => s.id === id)?.name ?? id).join(', ')}`,
           because: [],
         }
       : { says: 'No detector watches it, so it counts as occupied', because: [] };

@@ -1,4 +1,4 @@
-import { detectionFindings } from '../detection';
+import { detectionFindings, spotFindings } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import type { Program } from '../logic';
 import { compileScheme, type Scheme, writeRuleProgram } from '../patterns';
@@ -20,6 +20,7 @@ export function checkDesign(document: LayoutDocument): Design {
   const program = writeRuleProgram(scheme);
   const findings = [
     ...detectionFindings(document, scheme.partition),
+    ...spotFindings(document),
     ...signalFindings(document, scheme.partition, scheme.readings),
     ...trackEndFindings(scheme),
     ...trafficFindings(scheme),

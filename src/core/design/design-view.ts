@@ -17,8 +17,9 @@ export interface BlockView {
   middle: { line: string; at: TenthUm };
   /** Its cut ends, and the direction in which a signal there is read by a train leaving the block. */
   ends: { line: string; at: TenthUm; governs: Facing }[];
-  /** Ids of the detectors that watch it. */
+  /** Ids of the sensors that watch the whole of it, and of those that watch a place in it. */
   detectors: string[];
+  spots: string[];
   /** Ids of the turnouts whose blades lie in it. */
   turnouts: string[];
 }
@@ -66,7 +67,10 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
           const { line, from, to } = partition.pieces[piece]!;
           return end === 1 ? { line, at: to, governs: 'up' as const } : { line, at: from, governs: 'down' as const };
         }),
-      detectors: partition.sections[block.section]!.detectors,
+      detectors: partition.sections[block.section]!.sensors,
+      spots: partition.fields.all.flatMap(({ section, blocks, sensors }) =>
+        section === undefined && blocks.includes(block.index) ? sensors : [],
+      ),
       turnouts: block.turnouts.map((t) => document.turnouts[t]!.id),
     })),
     signals: readings.map((reading) => ({
@@ -114,7 +118,7 @@ export function tryByHand(document: LayoutDocument, design: Design, trial: Trial
     interpreter.setInput(slot(names.points(turnout.name)), lies === 'straight' ? 0 : 1);
   });
   const { partition, releaseMs } = design.scheme;
-  const holdMs = Math.max(0, ...document.detectors.map((d) => d.holdMs));
+  const holdMs = Math.max(0, ...document.sensors.map((sensor) => sensor.holdMs));
   let now = 0;
   for (const end = holdMs + releaseMs + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);
   const standing = trial.trains ? standingTrains(design.scheme) : undefined;
@@ -129,8 +133,8 @@ export function tryByHand(document: LayoutDocument, design: Design, trial: Trial
   tell(1);
   for (const block of partition.blocks) {
     if (!occupied.has(block.name)) continue;
-    for (const id of partition.sections[block.section]!.detectors) {
-      interpreter.setInput(slot(names.detect(document.detectors.find((d) => d.id === id)!.name)), 1);
+    for (const id of partition.sections[block.section]!.sensors) {
+      interpreter.setInput(slot(names.detect(document.sensors.find((sensor) => sensor.id === id)!.name)), 1);
     }
   }
   tell(1);

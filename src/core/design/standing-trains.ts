@@ -16,7 +16,9 @@ export function standingTrains(scheme: Scheme): StandingTrains {
   const blocks = held
     .flat()
     .map(({ piece }) => partition.blocks[partition.pieces[piece]!.block]!)
-    .filter(({ section }) => plant.occupied[section] === 1 && partition.sections[section]!.detectors.length > 0)
+    .filter(({ section }) =>
+      partition.fields.all.some((f, i) => f.section === section && f.sensors.length > 0 && plant.felt[i]),
+    )
     .map(({ name }) => name);
   const told = held.flatMap((entries) => tellingsOf(scheme, entries).map(({ input }) => input));
   return { blocks: [...new Set(blocks)], told: [...new Set(told)] };

@@ -1,4 +1,4 @@
-import { consistOf, type Partition, resistorAxles, takenOff, withinBlock } from '../detection';
+import { consistOf, type Partition, resistorAxles, takenOff, unseenOf, withinBlock } from '../detection';
 import type { Finding, Remedy } from '../findings';
 import {
   fromMm,
@@ -191,10 +191,10 @@ function slowerFor({ scale, shownUnit }: LayoutDocument, train: Train, length: T
 function overhangsOverPoints({ document, partition }: Scheme): Finding<Edit>[] {
   const shown = (length: number) => showLength(length, document.shownUnit);
   const findings: Finding<Edit>[] = [];
-  const tails = document.trains.map((train) => ({ train, tail: fromMm(consistOf(document, train).unseenTailMm) }));
+  const tails = document.trains.map((train) => ({ train, unseen: unseenOf(document, consistOf(document, train)) }));
   for (const node of partition.graph.turnouts) {
     const room = Math.min(...[node.stem, node.straight, node.diverging].map((leg) => watchedFrom(partition, leg)));
-    const long = tails.filter(({ train, tail }) => tail > room && consistOf(document, train).axlesMm.length > 0);
+    const long = tails.filter(({ unseen }) => fromMm(unseen.tailMm) > room && !unseen.all);
     if (long.length === 0) continue;
     findings.push({
       id: `overhang ${node.turnout.id}`,
@@ -202,11 +202,9 @@ function overhangsOverPoints({ document, partition }: Scheme): Finding<Edit>[] {
       severity: 'unsafe',
       subject: node.turnout.id,
       says: `${node.turnout.name} can move while the end of ${long.map(({ train }) => train.name).join(', ')} still lies over it: its block ends ${shown(room)} from the blades, and more than that is not seen.`,
-      figures: long.map(({ train, tail }) => ({ name: train.name, value: `${shown(tail)} unseen` })),
+      figures: long.map(({ train, unseen }) => ({ name: train.name, value: `${shown(fromMm(unseen.tailMm))} unseen` })),
       advice: 'Cut the gap farther from the blades, or fit a resistor axle near the end of the train.',
-      remedies: long.flatMap(({ train }) =>
-        resistorAxles(document, train, ({ unseenTailMm }) => fromMm(unseenTailMm) <= room),
-      ),
+      remedies: long.flatMap(({ train }) => resistorAxles(document, train, ({ tailMm }) => fromMm(tailMm) <= room)),
     });
   }
   return findings;

@@ -1,9 +1,11 @@
-import type { Finding } from '../findings';
+import type { Finding, Remedy } from '../findings';
+import { SENSOR_KIND_IDS, SENSORS, type SensorKind, sensorKind } from '../kinds';
 import { fromMm, STOP_SHORT_MM, showLength } from '../measure';
 import { asTyped, type Edit, type LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
-import { consistOf } from './consist';
-import { type Block, type Partition, type Piece, withinBlock } from './partition';
+import { type Consist, consistOf, noticedInSections, unseenOf } from './consist';
+import type { Block, Piece } from './division';
+import { type Partition, withinBlock } from './partition';
 import { resistorAxles } from './resistor-axles';
 
 /** A place in the middle of a block, for a remedy or for a click to lead to. */
@@ -14,6 +16,15 @@ export function middleOf(partition: Partition, block: Block): { line: string; at
   return { line: longest.line, at: Math.round((longest.from + longest.to) / 2) };
 }
 
+/** A sensor of the kind that is proposed, in the middle of a block that none watches. */
+export function watchIt(document: LayoutDocument, partition: Partition, block: Block, called: string): Remedy<Edit> {
+  const { line, at } = middleOf(partition, block);
+  return {
+    says: `Add a ${sensorKind(SENSOR_KIND_IDS[0]!).title.toLowerCase()} to ${called}`,
+    edit: { do: 'add sensor', line, at: asTyped(at, document.shownUnit) },
+  };
+}
+
 /** Track no detector sees, sections with two detectors, blocks shorter than a train, trains no detector sees. */
 export function detectionFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
   const findings: Finding<Edit>[] = [];
@@ -21,8 +32,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
   for (const section of partition.sections) {
     const blocks = section.blocks.map((b) => partition.blocks[b]!);
     const names = blocks.map((b) => b.name).join(', ');
-    const place = middleOf(partition, blocks[0]!);
-    if (section.detectors.length === 0) {
+    if (section.sensors.length === 0) {
       findings.push({
         id: `no-detector ${names}`,
         kind: 'track without detection',
@@ -39,16 +49,11 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
             ),
           },
         ],
-        remedies: [
-          {
-            says: `Add a current detector to ${names}`,
-            edit: { do: 'add detector', line: place.line, at: asTyped(place.at, document.shownUnit) },
-          },
-        ],
+        remedies: [watchIt(document, partition, blocks[0]!, names)],
       });
     }
-    if (section.detectors.length > 1) {
-      const [first, ...extra] = section.detectors.map((id) => document.detectors.find((d) => d.id === id)!);
+    if (section.sensors.length > 1) {
+      const [first, ...extra] = section.sensors.map((id) => document.sensors.find((s) => s.id === id)!);
       findings.push({
         id: `two-detectors ${names}`,
         kind: 'two detectors in one section',
@@ -65,7 +70,10 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
     }
   }
 
-  const trains = document.trains.map((train) => ({ train, consist: consistOf(document, train) }));
+  const trains = document.trains.map((train) => {
+    const consist = consistOf(document, train);
+    return { train, consist, unseen: unseenOf(document, consist) };
+  });
   const longest = trains.reduce<(typeof trains)[number] | undefined>(
     (a, b) => (a && a.consist.lengthMm >= b.consist.lengthMm ? a : b),
     undefined,
@@ -95,10 +103,10 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
     turnout: node.turnout,
     room: seenAcross(partition, node.index),
   }));
-  for (const { train, consist } of trains) {
-    const blind = fromMm(consist.blindMm);
+  for (const { train, consist, unseen } of trains) {
+    const blind = fromMm(unseen.blindMm);
     const hidden = shortest.filter(({ room }) => room < blind);
-    if (consist.axlesMm.length > 0 && hidden.length > 0) {
+    if (!unseen.all && hidden.length > 0) {
       findings.push({
         id: `unseen-middle ${train.id}`,
         kind: 'unseen over points',
@@ -115,31 +123,38 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         ),
       });
     }
-    if (consist.axlesMm.length === 0) {
+    if (unseen.all) {
       findings.push({
         id: `unseen-train ${train.id}`,
         kind: 'train no detector sees',
         severity: 'unsafe',
         subject: train.id,
-        says: `${train.name} has no axle that a current detector can see. To the signals it is not there.`,
+        says: `${train.name} has no ${wanted(document, consist)}. To the signals it is not there.`,
         figures: [],
         advice: 'Fit resistor axles, or lights, to at least its first and its last vehicle.',
         remedies: resistorAxles(document, train),
       });
-    } else if (consist.unseenTailMm > STOP_SHORT_MM) {
+    } else if (unseen.tailMm > STOP_SHORT_MM) {
       findings.push({
         id: `unseen-tail ${train.id}`,
         kind: 'unseen tail',
         severity: 'unsafe',
         subject: train.id,
-        says: `The last ${shown(fromMm(consist.unseenTailMm))} of ${train.name} is not seen. A block reads free while that part still stands in it, and the next driver stops only ${shown(fromMm(STOP_SHORT_MM))} before its end.`,
-        figures: [{ name: 'unseen tail', value: shown(fromMm(consist.unseenTailMm)) }],
+        says: `The last ${shown(fromMm(unseen.tailMm))} of ${train.name} is not seen. A block reads free while that part still stands in it, and the next driver stops only ${shown(fromMm(STOP_SHORT_MM))} before its end.`,
+        figures: [{ name: 'unseen tail', value: shown(fromMm(unseen.tailMm)) }],
         advice: 'Fit a resistor axle near the end of its last vehicle.',
-        remedies: resistorAxles(document, train, ({ unseenTailMm }) => unseenTailMm <= STOP_SHORT_MM),
+        remedies: resistorAxles(document, train, ({ tailMm }) => tailMm <= STOP_SHORT_MM),
       });
     }
   }
   return findings;
+}
+
+/** What a train has none of and would need to be seen everywhere. */
+function wanted(document: LayoutDocument, { parts }: Consist): string {
+  const missing = noticedInSections(document).find((notice) => parts[notice].length === 0);
+  const kinds: SensorKind[] = Object.values(SENSORS);
+  return kinds.find(({ notices, reachMm }) => notices === missing && reachMm === 'section')!.wants;
 }
 
 /** The shortest way over a turnout's blades from one end of its block to another. */

@@ -1,16 +1,16 @@
-/** What bounds what: sections (one detector each) and blocks (one train each), and what a detector sees of a train. */
-export { type Consist, consistOf, senseCurrent, turnedRound } from './consist';
-export { detectionFindings, middleOf } from './detection-findings';
+/** What bounds what: sections (what one detector sees) and blocks (one train each), and what is noticed of a train where. */
+export { type Consist, consistOf, type Part, turnedRound, type Unseen, unseenOf } from './consist';
+export { detectionFindings, middleOf, watchIt } from './detection-findings';
+export { type Block, type Piece, pieceAt } from './division';
+export { eachCrossing, type Field, type Fields, partsNoticed } from './fields';
 export {
-  type Block,
   blocksOn,
   cameInBy,
   divideTrack,
   onwardPieces,
   type Partition,
-  type Piece,
-  pieceAt,
   turnoutBeyond,
   withinBlock,
 } from './partition';
 export { resistorAxles, takenOff } from './resistor-axles';
+export { spotFindings } from './spot-findings';

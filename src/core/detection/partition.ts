@@ -1,52 +1,12 @@
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
 import type { LayoutDocument, Place } from '../survey';
 import { type EdgeEnd, edgeAt, type Onward, onwardFrom, type TrackGraph } from '../track';
+import { type Block, type Boundary, type Division, type Piece, pieceAt, type Section } from './division';
+import { type Fields, fieldsOf } from './fields';
 
-/** A run of one edge between boundaries. */
-export interface Piece {
-  index: number;
-  edge: number;
-  line: string;
-  from: TenthUm;
-  to: TenthUm;
-  block: number;
-  section: number;
-  /** Whether each end is a boundary between blocks: a cut, or the end of the track. */
-  bounded: [Boundary | undefined, Boundary | undefined];
-}
-
-export type Boundary = { kind: 'cut'; gap: boolean; id: string } | { kind: 'end' };
-
-/** What one train may hold. */
-export interface Block {
-  index: number;
-  name: string;
-  /** The named block in the document, if somebody named it. */
-  named?: string;
-  section: number;
-  pieces: number[];
-  /** Turnouts whose blades lie in it. */
-  turnouts: number[];
-  /** Boundaries to other blocks or to the end of track, as piece and end. */
-  ends: { piece: number; end: EdgeEnd }[];
-  /** The longest way through it, or its length where it is plain. */
-  length: TenthUm;
-}
-
-/** What one detector sees; it may branch over turnouts. */
-export interface Section {
-  index: number;
-  blocks: number[];
-  detectors: string[];
-}
-
-export interface Partition {
-  graph: TrackGraph;
-  pieces: Piece[];
-  blocks: Block[];
-  sections: Section[];
-  /** Pieces of each edge in order of distance. */
-  piecesOfEdge: Piece[][];
+/** Track divided, with what is watched of it. */
+export interface Partition extends Division {
+  fields: Fields;
 }
 
 /**
@@ -134,7 +94,7 @@ export function divideTrack(document: LayoutDocument, graph: TrackGraph): Partit
   const sectionOf = new Map<number, number>();
   for (const piece of pieces) {
     piece.section = numberOf(sectionOf, sectionSets.find(piece.index), () => {
-      sections.push({ index: sections.length, blocks: [], detectors: [] });
+      sections.push({ index: sections.length, blocks: [], sensors: [] });
     });
     piece.block = numberOf(blockOf, blockSets.find(piece.index), () => {
       blocks.push({
@@ -155,22 +115,13 @@ export function divideTrack(document: LayoutDocument, graph: TrackGraph): Partit
   for (const node of graph.turnouts) {
     blocks[pieceAtEnd(node.stem.edge, node.stem.end).block]!.turnouts.push(node.index);
   }
-  const partition: Partition = { graph, pieces, blocks, sections, piecesOfEdge };
-  for (const detector of document.detectors) {
-    const piece = pieceAt(partition, detector.anchor.line, detector.anchor.at.tenthUm, 'up');
-    sections[piece.section]!.detectors.push(detector.id);
-  }
+  const divided = { graph, pieces, blocks, sections, piecesOfEdge };
+  const partition: Partition = { ...divided, fields: fieldsOf(document, divided) };
+  for (const { section, sensors } of partition.fields.all)
+    if (section !== undefined) sections[section]!.sensors.push(...sensors);
   nameBlocks(document, partition);
   for (const block of blocks) block.length = longestWay(partition, block);
   return partition;
-}
-
-/** The piece at a distance; at a boundary, the one on the `towards` side. */
-export function pieceAt(partition: Partition, line: string, at: TenthUm, towards: 'up' | 'down'): Piece {
-  const edge = edgeAt(partition.graph, line, at, towards);
-  const own = partition.piecesOfEdge[edge.index]!;
-  const found = towards === 'up' ? own.find((p) => at < p.to) : [...own].reverse().find((p) => at > p.from);
-  return found ?? (towards === 'up' ? own[own.length - 1]! : own[0]!);
 }
 
 /** The blocks that a stretch of an edge touches. */

@@ -1,6 +1,6 @@
 import type { Remedy } from '../findings';
 import { applyEdit, type Edit, type LayoutDocument, type Train } from '../survey';
-import { type Consist, consistOf } from './consist';
+import { consistOf, type Unseen, unseenOf } from './consist';
 
 /**
  * Resistor axles for a train: for its last vehicle if with these it is seen well enough, else for every vehicle if that will do.
@@ -9,7 +9,7 @@ import { type Consist, consistOf } from './consist';
 export function resistorAxles(
   document: LayoutDocument,
   train: Train,
-  isEnough: (consist: Consist) => boolean = () => true,
+  isEnough: (unseen: Unseen) => boolean = ({ all }) => !all,
 ): Remedy<Edit>[] {
   const last = train.vehicles[train.vehicles.length - 1];
   for (const chosen of [document.vehicles.filter(({ id }) => id === last), document.vehicles]) {
@@ -20,7 +20,9 @@ export function resistorAxles(
     if (blind.length === 0) continue;
     const edit: Edit = { do: 'fit resistor axles', vehicles: blind.map(({ id }) => id) };
     const fitted = applyEdit(document, edit);
-    if (!fitted.ok || !isEnough(consistOf(fitted.change.document, train))) continue;
+    if (!fitted.ok) continue;
+    const after = fitted.change.document;
+    if (!isEnough(unseenOf(after, consistOf(after, train)))) continue;
     const what = blind.length === 1 ? blind[0]!.name : `every vehicle of ${train.name}`;
     return [{ says: `Fit resistor axles to ${what}`, edit }];
   }

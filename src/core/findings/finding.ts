@@ -8,6 +8,7 @@ export const FINDING_KINDS = {
   'two detectors in one section': {},
   'block shorter than the longest train': {},
   'train no detector sees': { harm: 'two trains in a block' },
+  'spot that can miss a train': {},
   'unseen tail': { harm: 'trains touch' },
   'unseen over points': { harm: 'points moved under a train' },
   'overhang over points': { harm: 'points moved under a train' },

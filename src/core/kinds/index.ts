@@ -1,6 +1,8 @@
 /**
  * What a document may name by kind, as plain data that knows no layout: one entry in one place for each kind.
- * Here: aspect systems.
+ * Here: aspect systems and sensors.
  */
 export { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, type AspectSystemId, aspectsOf } from './aspect-systems';
 export { type Aspect, type AspectSystem, type LampKind, NOWHERE } from './aspect-systems/kind';
+export { SENSOR_KIND_IDS, SENSORS, type SensorKindId, sensorKind } from './sensors';
+export { NOTICES, type Notice, type SensorKind } from './sensors/kind';

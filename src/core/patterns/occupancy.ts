@@ -1,8 +1,9 @@
+import { sensorKind } from '../kinds';
 import { name, or } from '../logic';
 import * as names from './names';
 import { RuleBook, type Scheme, SETTLE_MS } from './scheme';
 
-/** What detectors say becomes what blocks are: drop-outs are held over, and what no detector sees counts as occupied. */
+/** What sensors say becomes what blocks are: drop-outs are held over, and track whose section none watches counts as occupied. */
 export function occupancyRules(scheme: Scheme): RuleBook {
   const book = new RuleBook('occupancy');
   const { document, partition } = scheme;
@@ -16,29 +17,33 @@ export function occupancyRules(scheme: Scheme): RuleBook {
       no: 'The inputs have not settled since power-up',
     },
   );
-  const detectors = new Map(document.detectors.map((detector) => [detector.id, detector]));
-  for (const detector of document.detectors) {
-    book.input(names.detect(detector.name), 'bool', {
-      about: detector.id,
-      yes: `Detector ${detector.name} sees a train`,
-      no: `Detector ${detector.name} sees nothing`,
+  for (const { id, name: called, kind, holdMs } of document.sensors) {
+    const { sees, seesNothing } = sensorKind(kind);
+    book.input(names.detect(called), 'bool', {
+      about: id,
+      yes: `Detector ${called} ${sees}`,
+      no: `Detector ${called} ${seesNothing}`,
     });
     book.rule(
-      names.seen(detector.name),
+      names.seen(called),
       'bool',
-      { op: 'TOF', in: name(names.detect(detector.name)), ms: detector.holdMs, starts: true },
+      { op: 'TOF', in: name(names.detect(called)), ms: holdMs, starts: true },
       {
-        about: detector.id,
-        yes: `Detector ${detector.name} counts as seeing a train: it does, or it did, or was switched on, less than its hold time ago`,
-        no: `Detector ${detector.name} has seen nothing for its hold time`,
+        about: id,
+        yes: `Detector ${called} counts as seeing a train: it does, or it did, or was switched on, less than its hold time ago`,
+        no: `Detector ${called} has seen nothing for its hold time`,
       },
     );
   }
   for (const block of partition.blocks) {
-    const own = partition.sections[block.section]!.detectors;
-    const expr =
-      own.length === 0 ? ({ op: 'true' } as const) : or(...own.map((id) => name(names.seen(detectors.get(id)!.name))));
-    const blind = own.length === 0;
+    const { sensors } = partition.sections[block.section]!;
+    const blind = sensors.length === 0;
+    /** What watches a place alone can tell that a train is there, never that none is. */
+    const own = document.sensors.filter(({ id }, s) => {
+      const { section, blocks } = partition.fields.all[partition.fields.ofSensor[s]!]!;
+      return section === undefined ? blocks.includes(block.index) : sensors.includes(id);
+    });
+    const expr = blind ? ({ op: 'true' } as const) : or(...own.map((sensor) => name(names.seen(sensor.name))));
     book.rule(names.occupied(block.name), 'bool', expr, {
       about: block.name,
       fact: 'always',

@@ -1,4 +1,4 @@
-import { consistOf, type Partition, pieceAt, senseCurrent } from '../detection';
+import { consistOf, type Partition, pieceAt } from '../detection';
 import type { Aspect } from '../kinds';
 import { layoutSpeedMmPerS, mmOf, SCAN_S } from '../measure';
 import { type SignalReading, type SignalsOn, signalsAlong } from '../signals';
@@ -12,7 +12,8 @@ import { TurnoutMotor } from './turnout-motor';
 
 /** What happens on the track in one step. */
 export type PlantEvent =
-  | { kind: 'detector'; section: number; occupied: boolean }
+  /** What is watched, by its number among the fields: something is noticed there, or nothing any more. */
+  | { kind: 'sensor'; field: number; on: boolean }
   | { kind: 'points'; turnout: number; position: 'straight' | 'diverging' | 'between' }
   /** `fell`: it showed proceed when the train could last have stopped at it. */
   | { kind: 'passes'; train: number; signal: number; aspect: Aspect; fell: boolean }
@@ -34,12 +35,13 @@ export interface Spread {
 export class Plant {
   readonly trains: RollingTrain[] = [];
   readonly motors: TurnoutMotor[];
-  readonly occupied: Uint8Array;
+  /** Whether something is noticed in each field. */
+  readonly felt: Uint8Array;
   /** Trains in the document that could not be placed, and why. */
   readonly notPlaced: { train: string; problem: string }[] = [];
   private readonly signalsOn: SignalsOn;
   private readonly proximity: Proximity;
-  private readonly lastOccupied: Uint8Array;
+  private readonly lastFelt: Uint8Array;
   private dirty = true;
   /** Trains lifted off or set down since the last step. */
   private handled: { train: number; off: boolean }[] = [];
@@ -55,13 +57,13 @@ export class Plant {
     private readonly looksAlways = false,
   ) {
     this.motors = document.turnouts.map((turnout) => new TurnoutMotor(turnout.lies, turnout.throwMs));
-    this.occupied = new Uint8Array(partition.sections.length);
-    this.lastOccupied = new Uint8Array(partition.sections.length);
+    this.felt = new Uint8Array(partition.fields.all.length);
+    this.lastFelt = new Uint8Array(partition.fields.all.length);
     this.signalsOn = signalsAlong(partition, readings);
     for (let index = 0; index < document.trains.length; index++) this.place(index, spreadOf(index));
     this.proximity = new Proximity(partition, this.trains);
     this.sense();
-    this.lastOccupied.set(this.occupied);
+    this.lastFelt.set(this.felt);
   }
 
   private place(index: number, spread: Spread): void {
@@ -125,9 +127,8 @@ export class Plant {
   }
 
   private sense(): void {
-    const sections: number[] = [];
-    for (const train of this.trains) train.addAxleSections(sections);
-    senseCurrent(sections, this.occupied);
+    this.felt.fill(0);
+    for (const train of this.trains) for (const field of train.feltIn) this.felt[field] = 1;
   }
 
   /** One step of 20 ms under the given commands. Events are added to `events` in a fixed order. */
@@ -160,10 +161,11 @@ export class Plant {
     }
     if (crossed) {
       this.sense();
-      for (let s = 0; s < this.occupied.length; s++) {
-        if (this.occupied[s] === this.lastOccupied[s]) continue;
-        events.push({ kind: 'detector', section: s, occupied: this.occupied[s] === 1 });
-        this.lastOccupied[s] = this.occupied[s]!;
+      for (let f = 0; f < this.felt.length; f++) {
+        if (this.felt[f] === this.lastFelt[f]) continue;
+        this.lastFelt[f] = this.felt[f]!;
+        if (this.partition.fields.all[f]!.sensors.length > 0)
+          events.push({ kind: 'sensor', field: f, on: this.felt[f] === 1 });
       }
       const changes = this.tapeChanges();
       if (changes !== this.plannedFor) this.proximity.plan();
@@ -176,7 +178,7 @@ export class Plant {
     }
   }
 
-  /** Moves one train; true when something of it crossed a boundary. */
+  /** Moves one train; true when something of it crossed a boundary of a field or of a piece of track. */
   private move(
     index: number,
     train: RollingTrain,

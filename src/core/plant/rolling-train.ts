@@ -1,4 +1,4 @@
-import { type Consist, type Partition, turnedRound } from '../detection';
+import { type Consist, eachCrossing, type Partition, turnedRound } from '../detection';
 import { CAUTION_SHARE, mostBrakingMm, SCAN_S, SIGHT_BEYOND_BRAKING_MM, STOP_SHORT_MM } from '../measure';
 import { END_OF_TRACK, mustStopBefore, type SignalsOn } from '../signals';
 import { entriesBetween } from './stance';
@@ -45,8 +45,10 @@ export class RollingTrain {
   private waitedMs = 0;
   private ahead: Ahead[] | undefined;
   private lookedAt = 0;
-  /** Running distance of the nose at which an axle, the nose or the tail next crosses a boundary. */
+  /** Running distance of the nose at which something of it, the nose or the tail next crosses a boundary. */
   nextCrossing = 0;
+  /** The fields that something of it is noticed in. */
+  feltIn: number[] = [];
   /** It, as it runs now: the other way round after it has turned back. */
   consist: Consist;
   private readonly sightMm: number;
@@ -214,6 +216,7 @@ export class RollingTrain {
   /** Lifted off the track. */
   liftOff(): void {
     this.off = true;
+    this.feltIn = [];
     this.speed = 0;
     this.running = false;
   }
@@ -227,30 +230,22 @@ export class RollingTrain {
     return entriesBetween([...this.startsOn], -this.length, 0).map(({ piece }) => piece);
   }
 
-  /** When the nose has run this far, something changes: an axle, the nose or the tail crosses a boundary. */
+  /** What is noticed of it now, and how far the nose runs until something changes: a part, the nose or the tail crosses a boundary. */
   planCrossing(): void {
-    const last = this.tape[this.tape.length - 1]!;
-    let least = last.to - this.head;
-    for (const entry of this.tape) {
-      for (const axle of this.consist.axlesMm) {
-        const room = entry.to - (this.head - axle);
-        if (room > 0 && room < least) least = room;
-      }
-      const tailRoom = entry.to - this.tail;
-      if (tailRoom > 0 && tailRoom < least) least = tailRoom;
-    }
-    this.nextCrossing = this.head + least;
-  }
-
-  /** Adds the section of every detectable axle, nose first. */
-  addAxleSections(into: number[]): void {
-    if (this.off) return;
-    let i = this.tape.length - 1;
-    for (const axle of this.consist.axlesMm) {
-      const at = this.head - axle;
-      while (i > 0 && at < this.tape[i]!.from) i -= 1;
-      into.push(this.partition.pieces[this.tape[i]!.piece]!.section);
-    }
+    const { head, length } = this;
+    const felt: number[] = [];
+    let next = this.tape[this.tape.length - 1]!.to;
+    const crosses = (at: number) => {
+      if (at > head && at < next) next = at;
+    };
+    for (const entry of this.tape) crosses(entry.to + length);
+    eachCrossing(this.partition, this.consist, this.tape, (_, field, comes, gone) => {
+      if (head >= comes && head < gone) felt.push(field);
+      crosses(comes);
+      crosses(gone);
+    });
+    this.feltIn = felt;
+    this.nextCrossing = next;
   }
 
   /** The part of its tape that it stands on, tail first. */

@@ -1,4 +1,4 @@
-import { consistOf, middleOf, resistorAxles, takenOff, turnedRound } from '../detection';
+import { consistOf, resistorAxles, takenOff, turnedRound, unseenOf, watchIt } from '../detection';
 import type { Remedy } from '../findings';
 import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
 import { faceToFace } from '../plant';
@@ -230,7 +230,7 @@ function entry(
   }
   return {
     why:
-      partition.sections[section]!.detectors.length === 0
+      partition.sections[section]!.sensors.length === 0
         ? `No detector sees a train in ${name}.`
         : `${name} read free while a train, or a part of one, still stood in it.`,
     advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
@@ -241,26 +241,18 @@ function entry(
 /** A detector for a block that none watches; else resistor axles for the trains of which too little is seen. */
 function watch({ document, scheme, trains }: ProofModel, block: number, pair: [number, number]): Remedy<Edit>[] {
   const { partition } = scheme;
-  const { name, section } = partition.blocks[block]!;
-  if (partition.sections[section]!.detectors.length === 0) {
-    const { line, at } = middleOf(partition, partition.blocks[block]!);
-    return [
-      {
-        says: `Add a current detector to ${name}`,
-        edit: { do: 'add detector', line, at: asTyped(at, document.shownUnit) },
-      },
-    ];
-  }
+  const found = partition.blocks[block]!;
+  if (partition.sections[found.section]!.sensors.length === 0) return [watchIt(document, partition, found, found.name)];
   return pair.flatMap((t) => resistorAxles(document, document.trains.find(({ id }) => id === trains[t]!.id)!));
 }
 
 const seesBlock = ({ scheme }: ProofModel, block: number): boolean =>
-  scheme.partition.sections[scheme.partition.blocks[block]!.section]!.detectors.length > 0;
+  scheme.partition.sections[scheme.partition.blocks[block]!.section]!.sensors.length > 0;
 
-/** From the last axle that a detector sees to the tail, as the train runs now, in mm. */
+/** From the last part that a detector sees to the tail, as the train runs now, in mm. */
 function tailOf(model: ProofModel, t: number): number {
   const own = model.document.trains.find(({ id }) => id === model.trains[t]!.id)!;
   const consist = consistOf(model.document, own);
   const { turned } = model.trains[t]!.placements[model.present.at[t]!]!;
-  return (turned ? turnedRound(consist) : consist).unseenTailMm;
+  return unseenOf(model.document, turned ? turnedRound(consist) : consist).tailMm;
 }

@@ -1,4 +1,12 @@
-import { type Consist, cameInBy, onwardPieces, type Partition, turnedRound } from '../detection';
+import {
+  type Consist,
+  cameInBy,
+  eachCrossing,
+  onwardPieces,
+  type Partition,
+  partsNoticed,
+  turnedRound,
+} from '../detection';
 import { mmOf, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '../plant';
 import { END_OF_TRACK, type SignalsOn } from '../signals';
@@ -38,7 +46,7 @@ export interface Advance {
   carry: number[];
   /** Turnouts it runs onto, and how each must lie: 0 straight, 1 diverging. */
   turnouts: { turnout: number; position: number; facing: boolean }[];
-  /** Whether a detector notices: an axle comes into a section, or the last one leaves it. */
+  /** Whether a field feels it: the first part of the train comes into it, or the last one leaves it. */
   seen: boolean;
   /** It runs off the end of the track, and stays where it is. */
   offTheEnd: boolean;
@@ -61,11 +69,11 @@ export interface Placement {
   turned: boolean;
   /** Its nose is between these, counted from where the piece under it at the end of the placement begins. */
   noseMm: [number, number];
-  /** Blocks it holds by its nose or a wheel, and sections that see one of its axles. */
+  /** Blocks it holds by its nose or a wheel, and fields that feel a part of it. */
   blocks: number[];
-  sections: number[];
-  /** The section that each detectable axle stands in where it begins, and where it ends. */
-  axles: [number[], number[]];
+  felt: number[];
+  /** The fields that each part is in where it begins, and where it ends. */
+  parts: [number[][], number[][]];
   /** Turnouts whose blades lie under its body. */
   over: number[];
   /** Fouling places its body stands in somewhere in it, and those it stands in all through: twice the pair, and one more for its second side. */
@@ -97,8 +105,8 @@ function zonesByEdge(partition: Partition): ZonesOf {
 }
 
 /**
- * Every placement that a train can reach from its start, whatever the points: its nose, each detectable axle, its last wheel
- * and its tail crossing each boundary; either end of its body crossing the end of a fouling place; signals passed, the places
+ * Every placement that a train can reach from its start, whatever the points: its nose, each part that a sensor
+ * notices, its last wheel and its tail crossing each boundary; either end of its body crossing the end of a fouling place; signals passed, the places
  * where drivers stop, and braking points, in the order that follows from its lengths. Two events that can fall into one scan are
  * also taken in one step. The first is the start.
  */
@@ -159,7 +167,8 @@ export class PlacementsOfTrain {
     const head = tape[tape.length - 1]!;
     const marks = [head.to];
     for (const { at } of this.ahead(head)) marks.push(at, at - STOP_SHORT_MM, at - this.motion.brakingMm);
-    const back = [...consist.axlesMm, consist.wheelsMm[1], consist.lengthMm];
+    const back = [consist.wheelsMm[1], consist.lengthMm];
+    eachCrossing(this.partition, consist, tape, (_, __, comes, gone) => marks.push(comes, gone));
     for (const entry of tape) {
       for (const along of back) marks.push(entry.from + along);
       const { edge } = this.partition.pieces[entry.piece]!;
@@ -221,10 +230,9 @@ export class PlacementsOfTrain {
     const { partition, motion } = this;
     const head = tape[tape.length - 1]!;
     const middle = (from + next) / 2;
-    const axles = consist.axlesMm.map((axle) => {
-      let i = tape.length - 1;
-      while (i > 0 && middle - axle < tape[i]!.from) i -= 1;
-      return partition.pieces[tape[i]!.piece]!.section;
+    const parts: number[][] = Array.from({ length: partsNoticed(partition, consist) }, () => []);
+    eachCrossing(partition, consist, tape, (part, field, comes, gone) => {
+      if (middle >= comes && middle < gone) parts[part]!.push(field);
     });
     const held = entriesBetween(tape, middle - consist.wheelsMm[1], middle);
     const blocks = (held.length > 0 ? held : [head]).map(({ piece }) => partition.pieces[piece]!.block);
@@ -247,8 +255,8 @@ export class PlacementsOfTrain {
       turned,
       noseMm: [from, next],
       blocks: ordered(blocks),
-      sections: ordered(axles),
-      axles: [axles, axles],
+      felt: ordered(parts.flat()),
+      parts: [parts, parts],
       over: turnoutsUnder(partition, tape),
       zones: ordered(zones),
       zonesThroughout: ordered(zones),
@@ -278,7 +286,7 @@ export class PlacementsOfTrain {
         passes,
         carry: before.map((thing, i) => carried(thing, passes.includes(i), then, onTo, way)),
         turnouts: [],
-        seen: then.sections.join() !== placement.sections.join(),
+        seen: then.felt.join() !== placement.felt.join(),
         offTheEnd: false,
         runMm: 0,
         ...rest,

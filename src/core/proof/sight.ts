@@ -10,7 +10,7 @@ export const [NONE, SEVERAL] = [-1, -2];
 export interface Sight {
   /** The one signal before it, whatever the points; NONE, or SEVERAL. */
   alone: Int32Array;
-  /** The detectors that see it, as bits; and a last time for a train that is off the track. */
+  /** The sensors that notice it, as bits; and a last time for a train that is off the track. */
   seenBy: Int32Array;
   /** Signals before it, and turnouts that it lies over, comes onto or that decide what comes, now or one step on, as bits: signals first. */
   looksAt: Int32Array;
@@ -22,8 +22,8 @@ export function sightOf(
   { partition, readings }: Scheme,
   words: { inputs: number; things: number },
 ): Sight {
-  const numbers = new Map(document.detectors.map(({ id }, d) => [id, d]));
-  const detectorsOf = (section: number) => partition.sections[section]!.detectors.map((id) => numbers.get(id)!);
+  const numbers = new Map(document.sensors.map(({ id }, s) => [id, s]));
+  const watching = partition.fields.all.map(({ sensors }) => sensors.map((id) => numbers.get(id)!));
   const looks = placements.map(({ before, over, advances }) => {
     const deciding = [...before.flatMap((thing) => thing.over), ...advances.flatMap(({ turnouts }) => turnouts)];
     const turnouts = [...over, ...deciding.map(({ turnout }) => turnout)];
@@ -32,12 +32,19 @@ export function sightOf(
       ...turnouts.map((t) => readings.length + t),
     ];
   });
-  const seenBy = [...placements.map(({ sections }) => sections), []];
+  const seenBy = [...placements.map(({ felt }) => felt), []];
   return {
     alone: Int32Array.from(placements, ({ before: [thing, ...more] }) =>
       !thing ? NONE : more.length + thing.over.length > 0 || thing.signal < 0 ? SEVERAL : thing.signal,
     ),
-    seenBy: Int32Array.from(seenBy.flatMap((sections) => bitsOf(sections.flatMap(detectorsOf), words.inputs))),
+    seenBy: Int32Array.from(
+      seenBy.flatMap((fields) =>
+        bitsOf(
+          fields.flatMap((field) => watching[field]!),
+          words.inputs,
+        ),
+      ),
+    ),
     looksAt: Int32Array.from(
       placements.flatMap(({ advances }, p) => {
         const known = new Set([p, ...advances.map(({ to }) => to)].flatMap((at) => looks[at]!));

@@ -78,8 +78,8 @@ function joined(one: Placement, next: Placement): Placement {
     turned: next.turned,
     noseMm: [one.noseMm[0] - shift, next.noseMm[1]],
     blocks: ordered([...one.blocks, ...next.blocks]),
-    axles: [one.axles[0], next.axles[1]],
-    sections: next.sections,
+    parts: [one.parts[0], next.parts[1]],
+    felt: next.felt,
     over: ordered([...one.over, ...next.over]),
     zones: ordered([...one.zones, ...next.zones]),
     zonesThroughout: one.zonesThroughout.filter((zone) => next.zonesThroughout.includes(zone)),
@@ -94,22 +94,22 @@ function joined(one: Placement, next: Placement): Placement {
 export const NEAR_MM = 5;
 
 /**
- * Adds, where a train’s axles cross two boundaries at places nearer together than the tape can tell, the state in which the
- * detectors notice them in the other order; and where the tape says that two cross at once, either before the other.
+ * Adds, where parts of a train cross two boundaries at places nearer together than the tape can tell, the state in which the
+ * sensors notice them in the other order; and where the tape says that two cross at once, either before the other.
  */
 export function inEitherOrder(placements: Placement[]): Placement[] {
   const all = placements.map((p) => ({ ...p, advances: [...p.advances] }));
   const changed = (from: Placement, to: Placement) =>
-    from.axles[1].flatMap((section, i) => (section === to.axles[0][i] ? [] : [i]));
-  /** On the way from one placement to another, the state in which only some of the axles have crossed: like `like`, and left by `on`. */
+    from.parts[1].flatMap((fields, i) => (fields.join() === to.parts[0][i]!.join() ? [] : [i]));
+  /** On the way from one placement to another, the state in which only some of the parts have crossed: like `like`, and left by `on`. */
   const add = (from: number, like: Placement, crossed: number[], then: Placement, onto: Advance, on: Advance) => {
     const was = placements[from]!;
-    const axles = was.axles[1].map((section, i) => (crossed.includes(i) ? then.axles[0][i]! : section));
-    const sections = ordered(axles);
-    const [before, after] = [was, then].map((p) => p.sections.join());
-    if (sections.join() === before || sections.join() === after) return;
+    const parts = was.parts[1].map((fields, i) => (crossed.includes(i) ? then.parts[0][i]! : fields));
+    const felt = ordered(parts.flat());
+    const [before, after] = [was, then].map((p) => p.felt.join());
+    if (felt.join() === before || felt.join() === after) return;
     all[from]!.advances.push({ ...onto, to: all.length, seen: true });
-    all.push({ ...like, axles: [axles, axles], sections, advances: [{ ...on, seen: true }], turns: [] });
+    all.push({ ...like, parts: [parts, parts], felt, advances: [{ ...on, seen: true }], turns: [] });
   };
   placements.forEach(({ advances }, p) => {
     for (const one of advances) {

@@ -29,11 +29,11 @@ export interface Standing {
 
 export function wiringOf({ document, compiled, program, scheme }: Rehearsal, mayHold: boolean): Wiring {
   const slot = (name: string) => compiled.slots.get(name)!;
-  const { turnouts, detectors } = document;
+  const { turnouts, sensors } = document;
   return {
     program,
     compiled,
-    detects: detectors.map(({ name }) => slot(names.detect(name))),
+    detects: sensors.map(({ name }) => slot(names.detect(name))),
     points: turnouts.map(({ name }) => slot(names.points(name))),
     drives: turnouts.map(({ name }) => slot(names.drive(name))),
     refusedBy: turnouts.map(({ name }) => locksOf(program, name).map(slot)),

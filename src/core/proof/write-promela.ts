@@ -34,16 +34,14 @@ export function writePromela(model: ProofModel): string {
   for (const i of first.orders.keys()) say(`byte order${i} = ${first.orders[i]};`);
 
   say('inline inputs() {');
-  for (const section of scheme.partition.sections) {
+  document.sensors.forEach(({ name }, s) => {
+    const field = scheme.partition.fields.ofSensor[s]!;
     const seen = trains.flatMap((_, t) => {
-      const numbers = where(t, (p) => p.sections.includes(section.index));
+      const numbers = where(t, (p) => p.felt.includes(field));
       return numbers.length > 0 ? [among(t, numbers)] : [];
     });
-    for (const id of section.detectors) {
-      const detector = document.detectors.find((d) => d.id === id)!;
-      say(`  ${slotOf(names.detect(detector.name))} = ${either(seen)};`);
-    }
-  }
+    say(`  ${slotOf(names.detect(name))} = ${either(seen)};`);
+  });
   for (const [t, turnout] of document.turnouts.entries())
     say(`  ${slotOf(names.points(turnout.name))} = (lies${t} > 1 -> 2 : lies${t});`);
   say('  skip', '}');

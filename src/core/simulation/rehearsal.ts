@@ -60,7 +60,7 @@ const WHY_NOT_TURN_BACK = {
 };
 
 const EVENT_CODES = [
-  'detector',
+  'sensor',
   'points',
   'passes',
   'stands',
@@ -88,7 +88,7 @@ export class Rehearsal {
   private readonly aspectSlots: number[];
   private readonly driveSlots: number[];
   private readonly pointSlots: number[];
-  private readonly detectSlots: { slot: number; section: number }[] = [];
+  private readonly detectSlots: { slot: number; field: number }[];
   private readonly aspects: Aspect[];
   private pulses: { slot: number; ticks: number }[] = [];
   readonly orders: Orders;
@@ -118,11 +118,10 @@ export class Rehearsal {
     this.aspectSlots = this.scheme.readings.map((reading) => slot(names.shows(reading.signal.name)));
     this.driveSlots = document.turnouts.map((turnout) => slot(names.drive(turnout.name)));
     this.pointSlots = document.turnouts.map((turnout) => slot(names.points(turnout.name)));
-    const detectors = new Map(document.detectors.map((detector) => [detector.id, detector.name]));
-    for (const section of this.scheme.partition.sections) {
-      for (const id of section.detectors)
-        this.detectSlots.push({ slot: slot(names.detect(detectors.get(id)!)), section: section.index });
-    }
+    this.detectSlots = document.sensors.map(({ name }, s) => ({
+      slot: slot(names.detect(name)),
+      field: partition.fields.ofSensor[s]!,
+    }));
     this.aspects = this.scheme.readings.map(() => this.scheme.aspects[0]!);
     this.orders = new Orders(partition, this.plant);
     for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
@@ -150,7 +149,7 @@ export class Rehearsal {
 
   private writeInputs(): void {
     const { evaluator, plant } = this;
-    for (const { slot, section } of this.detectSlots) evaluator.setInput(slot, plant.occupied[section]!);
+    for (const { slot, field } of this.detectSlots) evaluator.setInput(slot, plant.felt[field]!);
     for (let t = 0; t < this.pointSlots.length; t++)
       evaluator.setInput(this.pointSlots[t]!, POSITIONS.indexOf(plant.motors[t]!.position));
     if (this.pulses.length === 0) return;
@@ -311,7 +310,7 @@ export class Rehearsal {
     if ('train' in event) hash.add(event.train);
     if ('signal' in event) hash.add(event.signal);
     if ('turnout' in event) hash.add(event.turnout);
-    if ('section' in event) hash.add(event.section * 2 + (event.occupied ? 1 : 0));
+    if ('field' in event) hash.add(event.field * 2 + (event.on ? 1 : 0));
     if ('aspect' in event) hash.add(this.scheme.aspects.indexOf(event.aspect));
     if ('position' in event) hash.add(POSITIONS.indexOf(event.position));
     if (event.kind === 'told')

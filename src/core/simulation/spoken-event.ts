@@ -53,9 +53,14 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
       return event.position === 'between' ? undefined : `${turnout(event.turnout)} lies ${event.position}`;
     case 'aspect':
       return `${signal(event.signal)} shows ${event.aspect.id}`;
-    case 'detector': {
-      const blocks = scheme.partition.sections[event.section]!.blocks.map((b) => scheme.partition.blocks[b]!.name);
-      return `${blocks.join(' and ')} ${event.occupied ? 'sees a train' : 'sees nothing any more'}`;
+    case 'sensor': {
+      const { partition } = scheme;
+      const { section, sensors, blocks } = partition.fields.all[event.field]!;
+      const called =
+        section === undefined
+          ? sensors.map((id) => document.sensors.find((s) => s.id === id)!.name)
+          : blocks.map((b) => partition.blocks[b]!.name);
+      return `${called.join(' and ')} ${event.on ? 'sees a train' : 'sees nothing any more'}`;
     }
     case 'done':
       return `${train(event.train)} is in ${event.block}, where it was sent`;
@@ -78,7 +83,7 @@ export function eventKind(event: RehearsalEvent): EventKind {
       return 'stops and starts';
     case 'aspect':
       return 'aspects';
-    case 'detector':
+    case 'sensor':
       return 'detectors';
     default:
       return 'turnouts';

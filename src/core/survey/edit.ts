@@ -1,9 +1,10 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
-import { ASPECT_SYSTEM_IDS } from '../kinds';
+import { ASPECT_SYSTEM_IDS, SENSOR_KIND_IDS, type SensorKindId, sensorKind } from '../kinds';
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { FEATURES } from './feature-kinds';
 import { LIST_NAMES, LISTS, thingsOf } from './lists';
 import type { Feature } from './lists/features';
+import type { Sensor } from './lists/sensors';
 import type { Train } from './lists/trains';
 import type { Turnout } from './lists/turnouts';
 import type { Vehicle } from './lists/vehicles';
@@ -25,7 +26,9 @@ export type Edit =
   | { do: 'add cut'; kind: 'gap' | 'mark'; line: string; at: TypedLength }
   | { do: 'add buffer'; line: string; at: TypedLength }
   | { do: 'add signal'; line: string; at: TypedLength; governs: Facing; name?: string }
-  | { do: 'add detector'; line: string; at: TypedLength }
+  /** Without a kind: the one that is proposed where track is not watched. */
+  | { do: 'add sensor'; line: string; at: TypedLength; kind?: SensorKindId }
+  | { do: 'change sensor'; id: string; change: Partial<Pick<Sensor, 'kind' | 'holdMs'>> }
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
   | { do: 'add train'; train: Omit<Train, 'id' | 'vehicles'>; vehicles: Omit<Vehicle, 'id'>[] }
   | { do: 'move'; id: string; at: TypedLength }
@@ -149,17 +152,25 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       });
       return `Place signal ${name} at ${shown(edit.at)}`;
     }
-    case 'add detector': {
-      const name = nextName(document, 'D');
-      document.detectors.push({
-        id: freshId(document, LISTS.detectors.prefix),
+    case 'add sensor': {
+      const kind = edit.kind ?? SENSOR_KIND_IDS[0]!;
+      const { names, title, holdMs } = sensorKind(kind);
+      const name = nextName(document, names);
+      document.sensors.push({
+        id: freshId(document, LISTS.sensors.prefix),
         name,
-        kind: 'current',
+        kind,
         anchor: { line: edit.line, at: edit.at },
-        holdMs: 1000,
+        holdMs,
         input: '',
+        certainty: 'tentative',
       });
-      return `Add detector ${name}`;
+      return `Add ${title.toLowerCase()} ${name}`;
+    }
+    case 'change sensor': {
+      const sensor = document.sensors.find((s) => s.id === edit.id) ?? refuse('It is no longer there.');
+      Object.assign(sensor, edit.change);
+      return `Change ${sensor.name}`;
     }
     case 'add turnout':
       return addTurnout(document, edit);
@@ -176,7 +187,8 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'move':
       return move(document, edit.id, edit.at);
     case 'fix': {
-      const thing = document.features.find((f) => f.id === edit.id) ?? document.turnouts.find((t) => t.id === edit.id);
+      const placed = [...document.features, ...document.turnouts, ...document.sensors];
+      const thing = placed.find(({ id }) => id === edit.id);
       if (!thing) return refuse('It is no longer there.');
       thing.certainty = edit.certainty;
       return edit.certainty === 'fixed' ? 'Mark as fixed' : 'Mark as tentative';
@@ -287,6 +299,11 @@ function move(document: LayoutDocument, id: string, at: TypedLength): string {
     turnout.at = at;
     return `Move ${turnout.name} to ${shown}`;
   }
+  const sensor = document.sensors.find((s) => s.id === id);
+  if (sensor) {
+    sensor.anchor.at = at;
+    return `Move ${sensor.name} to ${shown}`;
+  }
   const feature = document.features.find((f) => f.id === id) ?? refuse('It is no longer there.');
   const from = feature.at.tenthUm;
   if (feature.kind === 'gap' || feature.kind === 'mark') {
@@ -342,14 +359,16 @@ function refuseTaken(document: LayoutDocument, line: string, at: TypedLength, bu
 }
 
 function freeName(document: LayoutDocument, name: string): string {
-  const taken = [...document.turnouts, ...document.features].some((thing) => 'name' in thing && thing.name === name);
+  const taken = [...document.turnouts, ...document.features, ...document.sensors].some(
+    (thing) => 'name' in thing && thing.name === name,
+  );
   return taken ? refuse(`The name ${name} is taken. Choose another.`) : name;
 }
 
 /** The next free name with a prefix: S1, S2 … */
 function nextName(document: LayoutDocument, prefix: string): string {
   const names = new Set(
-    [...document.features, ...document.turnouts, ...document.detectors].map((thing) =>
+    [...document.features, ...document.turnouts, ...document.sensors].map((thing) =>
       'name' in thing ? thing.name : '',
     ),
   );

@@ -24,16 +24,6 @@ export const FEATURES = {
       system: choice(...ASPECT_SYSTEM_IDS),
     }),
   },
-  spot: {
-    title: 'Spot detector',
-    prefix: 'x',
-    schema: record({
-      ...spot,
-      kind: choice('spot'),
-      name: text(LONGEST_NAME.thing),
-      sees: choice('optical', 'reed', 'hall', 'treadle', 'contact rail'),
-    }),
-  },
   feeder: {
     title: 'Feeder',
     prefix: 'x',

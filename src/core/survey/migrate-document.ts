@@ -6,7 +6,29 @@ type Fields = Record<string, unknown>;
 const STEPS: Record<number, (old: Fields) => Fields> = {
   /** Version 2 names the two directions of the line. */
   1: (old) => ({ ...old, directions: { ...DIRECTIONS } }),
+  /** Version 3 has one list for everything that notices trains: what watches a section, and what watches a place. */
+  2: ({ detectors, features, ...old }) => {
+    if (!Array.isArray(detectors) || !Array.isArray(features)) return { ...old, features, sensors: detectors };
+    const isSpot = (feature: Fields | null) => feature?.kind === 'spot';
+    return {
+      ...old,
+      features: features.filter((feature) => !isSpot(feature)),
+      sensors: [
+        ...detectors.map((detector) => ({ ...detector, certainty: 'tentative' })),
+        ...features.filter(isSpot).map(({ line, at, sees, ...spot }) => ({
+          ...spot,
+          kind: sees,
+          anchor: { line, at },
+          holdMs: SPOT_HOLD_MS,
+          input: '',
+        })),
+      ],
+    };
+  },
 };
+
+/** Version 2 knew no hold time of a spot. */
+const SPOT_HOLD_MS = 2000;
 
 /** The names that directions have until somebody gives them others; common practice, no source. */
 export const DIRECTIONS = { up: 'eastbound', down: 'westbound' };

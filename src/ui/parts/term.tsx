@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 /** The trade's words in plain ones. Every panel explains them from this one list. */
 export const GLOSSARY = {
   gap: 'A cut in one rail, so that the track on either side can be fed and watched separately.',
+  hold: 'How long a block still counts as occupied after the last axle was seen, so that a moment of bad contact does not free it.',
   mark: 'A boundary between blocks that you declare without cutting a rail.',
   block: 'A stretch of track that one train at a time may hold.',
   detector: 'A device that senses current drawn by a locomotive, a lit car or a resistor axle between two gaps.',

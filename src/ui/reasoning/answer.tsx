@@ -1,6 +1,7 @@
 'use client';
 import { Fragment } from 'react';
 import { decidingFacts, sayValue, whyValue } from '@/core/logic';
+import { spanOf } from '@/core/survey';
 import { Fold } from '@/ui/parts/fold';
 import { blockKey } from '@/ui/state/selection';
 import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -24,7 +25,7 @@ export function Answer({ rule }: { rule: string }) {
   const show = (about: string | undefined) => {
     if (about === undefined) return undefined;
     const isBlock = design.blocks.some(({ name }) => name === about);
-    const known = isBlock || [...design.document.features, ...design.document.turnouts].some(({ id }) => id === about);
+    const known = isBlock || spanOf(design.document, about) !== undefined;
     return known ? () => store.getState().select(isBlock ? blockKey(about) : about) : undefined;
   };
   const shown = facts.length > MOST_FACTS ? facts.slice(0, MOST_FACTS - 1) : facts;

@@ -1,5 +1,6 @@
 'use client';
 import { reasonBlock } from '@/core/design';
+import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
 import { asTyped, signalsOf } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
@@ -9,7 +10,7 @@ import { blockKey } from '@/ui/state/selection';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { PanelSection, PanelTitle } from './panel';
 import { ReasonTree } from './reason-tree';
-import { DeleteButton, Rename, useEdit } from './selection-parts';
+import { Rename, useEdit } from './selection-parts';
 
 export function BlockSelection({ name }: { name: string }) {
   const document = useWorkbench(shownDocument);
@@ -53,13 +54,13 @@ export function BlockSelection({ name }: { name: string }) {
           className="button mt-3"
           onClick={() =>
             edit({
-              do: 'add detector',
+              do: 'add sensor',
               line: block.middle.line,
               at: asTyped(block.middle.at, document.shownUnit),
             })
           }
         >
-          Add a current detector
+          Add a {sensorKind(SENSOR_KIND_IDS[0]!).title.toLowerCase()}
         </button>
       )}
       {block.ends.length > 0 && stage.edits && (
@@ -106,13 +107,15 @@ export function BlockSelection({ name }: { name: string }) {
             renaming={(to) => ({ do: 'name block', id: block.named, anchor, name: to })}
             onDone={(to) => store.getState().select(blockKey(to))}
           />
-          {block.detectors.map((id) => (
-            <DeleteButton
-              key={id}
-              id={id}
-              what={`detector ${document.detectors.find((d) => d.id === id)?.name ?? ''}`}
-            />
-          ))}
+          {document.sensors
+            .filter(({ id }) => block.detectors.includes(id) || block.spots.includes(id))
+            .map(({ id, name: called, kind }) => (
+              <p key={id} className="mt-3">
+                <button type="button" className="button" onClick={() => store.getState().select(id)}>
+                  {sensorKind(kind).title} {called}
+                </button>
+              </p>
+            ))}
         </>
       )}
     </>

@@ -7,6 +7,7 @@ import { BlockSelection } from './block-selection';
 import { CutSelection } from './cut-selection';
 import { PanelTitle } from './panel';
 import { Certainty, DeleteButton } from './selection-parts';
+import { SensorSelection } from './sensor-selection';
 import { SignalSelection } from './signal-selection';
 import { TrainEditor } from './train-editor';
 import { TurnoutSelection } from './turnout-selection';
@@ -47,6 +48,8 @@ export function Selection() {
     );
   const train = document.trains.find((t) => t.id === selected);
   if (train) return <TrainEditor train={train} />;
+  const sensor = document.sensors.find((s) => s.id === selected);
+  if (sensor) return <SensorSelection sensor={sensor} />;
   const turnout = document.turnouts.find((t) => t.id === selected);
   if (turnout) return <TurnoutSelection turnout={turnout} />;
   return <p className="text-ink2">It is no longer there.</p>;

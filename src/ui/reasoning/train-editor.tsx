@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { blockOfStart, startIn } from '@/core/design';
-import { consistOf } from '@/core/detection';
+import { consistOf, unseenOf } from '@/core/detection';
 import {
   fromMm,
   layoutSpeedMmPerS,
@@ -18,6 +18,7 @@ import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { TextField } from '@/ui/parts/text-field';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { NumberField } from './number-field';
 import { blockOptions, facingOptions } from './options';
 import { PanelSection, PanelTitle } from './panel';
 
@@ -30,6 +31,7 @@ export function TrainEditor({ train }: { train: Train }) {
   const [problem, setProblem] = useState<string>();
   const [tooShort, setTooShort] = useState<string>();
   const consist = consistOf(document, train);
+  const unseen = unseenOf(document, consist);
   const shown = (mm: number) => showLength(fromMm(mm), document.shownUnit);
   const change = (what: Partial<Omit<Train, 'id' | 'vehicles'>>) =>
     store.getState().edit({ do: 'change train', id: train.id, change: what });
@@ -45,9 +47,9 @@ export function TrainEditor({ train }: { train: Train }) {
   const perSecond = (mm: number) => showNumber(mm / (unit === 'cm' ? 10 : 25.4), 2);
   const facts: [string, string][] = [
     ['Length', shown(consist.lengthMm)],
-    ['Axles that a detector sees', String(consist.axlesMm.length)],
-    ['Longest stretch unseen', shown(consist.blindMm)],
-    ['Unseen at its tail', shown(consist.unseenTailMm)],
+    ['Axles that draw current', String(consist.parts.current.length)],
+    ['Longest stretch unseen', shown(unseen.blindMm)],
+    ['Unseen at its tail', shown(unseen.tailMm)],
     ['Stops from top speed within', shown(stopsIn)],
   ];
   return (
@@ -126,41 +128,5 @@ export function TrainEditor({ train }: { train: Train }) {
         Delete {train.name}
       </button>
     </>
-  );
-}
-
-/** A number in a field of its own, taken when it is left or Enter is pressed; out of bounds it is told, not cut. */
-function NumberField({
-  label,
-  value,
-  least,
-  most,
-  onCommit,
-}: {
-  label: string;
-  value: number;
-  least: number;
-  most: number;
-  onCommit: (value: number) => void;
-}) {
-  const shown = showNumber(value, 1);
-  const [text, setText] = useState(shown);
-  const [problem, setProblem] = useState<string>();
-  const commit = () => {
-    const next = Number(text.replace(/\s*s$/, ''));
-    const fine = text.trim() !== '' && next >= least && next <= most;
-    setProblem(fine ? undefined : `Type a number of seconds between ${least} and ${most}.`);
-    if (fine && text !== shown) onCommit(next);
-  };
-  return (
-    <TextField
-      label={label}
-      inputMode="decimal"
-      value={text}
-      problem={problem}
-      onChange={(e) => setText(e.target.value)}
-      onBlur={commit}
-      onKeyDown={(e) => e.key === 'Enter' && commit()}
-    />
   );
 }

@@ -12,7 +12,7 @@ import {
 import type { BlockView } from '@/core/design';
 import { showLength, type TenthUm } from '@/core/measure';
 import { names } from '@/core/patterns';
-import { asTyped, signalsOf } from '@/core/survey';
+import { asTyped, signalsOf, spanOf } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { shownDocument } from '@/ui/state/design';
 import { blockKey } from '@/ui/state/selection';
@@ -199,9 +199,9 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const nudge = useCallback(
     (id: string, by: TenthUm) => {
       const { document: newest } = store.getState();
-      const feature = newest.features.find((f) => f.id === id);
-      const line = newest.lines.find((l) => l.id === feature?.line);
-      if (feature && line) move(id, Math.min(line.length.tenthUm, Math.max(0, feature.at.tenthUm + by)));
+      const span = spanOf(newest, id);
+      const line = newest.lines.find((l) => l.id === span?.line);
+      if (span && line) move(id, Math.min(line.length.tenthUm, Math.max(0, span.from + by)));
     },
     [store, move],
   );

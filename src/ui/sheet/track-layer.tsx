@@ -6,6 +6,7 @@ import { Pickable } from './pickable';
 import { PlacedThings } from './placed-things';
 import type { Placed } from './plan-labels';
 import { Rails } from './rails';
+import { SensorMarks } from './sensor-marks';
 import type { SheetGeometry } from './sheet-geometry';
 
 export type ShownPoints = Record<string, 'straight' | 'diverging' | 'between'>;
@@ -59,6 +60,7 @@ export const TrackLayer = memo(function TrackLayer({
         />
       ))}
       <LineEnds document={document} geometry={geometry} />
+      {detectors && <SensorMarks document={document} geometry={geometry} selected={selected} onSelect={onSelect} />}
       <PlacedThings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
       {near.map((turnout) => (
         <TurnoutMark

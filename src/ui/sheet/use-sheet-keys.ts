@@ -80,7 +80,11 @@ export function useSheetKeys(
   const beyondDrawn = (back: boolean): SVGGElement | undefined => {
     const { design } = store.getState();
     const document = shownDocument(store.getState());
-    const places = [...document.features, ...document.turnouts].map(({ line, at }) => ({ line, at: at.tenthUm }));
+    const anchors = document.sensors.map(({ anchor }) => anchor);
+    const places = [...document.features, ...document.turnouts, ...anchors].map(({ line, at }) => ({
+      line,
+      at: at.tenthUm,
+    }));
     for (const block of design?.blocks ?? []) places.push(block.middle);
     const xs = places
       .map(({ line, at }) => geometry.at(line, at).x)

@@ -8,6 +8,12 @@ export const UNNOTICED = 'goes on a little.';
 
 const fromOf = (model: ProofModel, train: number) => model.trains[train]!.placements[model.present.at[train]!]!;
 
+/** The blocks of the sections in which a train is seen. */
+const seenIn = ({ scheme }: ProofModel, felt: number[]): number[] =>
+  felt
+    .map((field) => scheme.partition.fields.all[field]!)
+    .flatMap(({ section, sensors, blocks }) => (section === undefined || sensors.length === 0 ? [] : blocks));
+
 /** A train goes on to where something happens next. */
 export const goesOn: MoveKind = {
   movesOn: true,
@@ -24,7 +30,7 @@ export const goesOn: MoveKind = {
     const from = fromOf(model, train);
     const { to, passes, turnouts } = from.advances[way]!;
     if (passes.length + turnouts.length > 0) return true;
-    return model.trains[train]!.placements[to]!.sections.some((section) => !from.sections.includes(section));
+    return model.trains[train]!.placements[to]!.felt.some((field) => !from.felt.includes(field));
   },
   tell(model, index, way) {
     const { scheme, present, document } = model;
@@ -49,10 +55,10 @@ export const goesOn: MoveKind = {
         parts.push(`runs onto ${document.turnouts[turnout]!.name}, which lies wrong`);
     const entered = into.blocks.filter((b) => !from.blocks.includes(b));
     const left = from.blocks.filter((b) => !into.blocks.includes(b));
-    const unseen = from.sections.filter((s) => !into.sections.includes(s));
     if (entered.length > 0) parts.push(`comes into ${blockNames(entered)}`);
     if (left.length > 0) parts.push(`leaves ${blockNames(left)}`);
-    const hidden = unseen.flatMap((s) => scheme.partition.sections[s]!.blocks).filter((b) => into.blocks.includes(b));
+    const [was, now] = [seenIn(model, from.felt), seenIn(model, into.felt)];
+    const hidden = was.filter((b) => !now.includes(b) && into.blocks.includes(b));
     if (hidden.length > 0) parts.push(`is no longer seen in ${blockNames(hidden)}, though a part of it is still there`);
     const known = from.before.map(({ signal }) => signal);
     const [near] = into.before.filter(({ signal }) => signal >= 0 && !known.includes(signal));

@@ -4,11 +4,11 @@ import { list } from '../schema-parts';
 import { type areaSchema, areas } from './areas';
 import { type blockSchema, blocks } from './blocks';
 import { type crossingSchema, crossings } from './crossings';
-import { type detectorSchema, detectors } from './detectors';
 import { type Feature, features } from './features';
 import { type joinSchema, joins } from './joins';
 import type { ListKind, Thing } from './kind';
 import { type lineSchema, lines } from './lines';
+import { type sensorSchema, sensors } from './sensors';
 import { type trainSchema, trains } from './trains';
 import { type turnoutSchema, turnouts } from './turnouts';
 import { type vehicleSchema, vehicles } from './vehicles';
@@ -21,7 +21,7 @@ export interface Lists {
   crossings: InferType<typeof crossingSchema>[];
   features: Feature[];
   blocks: InferType<typeof blockSchema>[];
-  detectors: InferType<typeof detectorSchema>[];
+  sensors: InferType<typeof sensorSchema>[];
   areas: InferType<typeof areaSchema>[];
   vehicles: InferType<typeof vehicleSchema>[];
   trains: InferType<typeof trainSchema>[];
@@ -36,7 +36,7 @@ const TABLE: { [K in ListName]: ListKind<Lists[K][number]> } = {
   crossings,
   features,
   blocks,
-  detectors,
+  sensors,
   areas,
   vehicles,
   trains,

@@ -4,7 +4,10 @@ import type { ListKind } from './kind';
 
 const axleSchema = record({
   at: lengthSchema,
+  /** It draws current: a motor, a lamp or a resistor is fed through it. */
   detectable: boolean().typeError('must be true or false').required('is missing'),
+  /** Its wheels are of plastic, so that it joins no rails. */
+  plastic: boolean().typeError('must be true or false').optional().default(undefined),
 });
 export const vehicleSchema = record({
   id: id(),

@@ -1,4 +1,5 @@
 import { object, string } from 'yup';
+import type { SensorKindId } from '@/core/kinds';
 import type { TypedLength } from '@/core/measure';
 import { type Edit, type Facing, facingSchema, type LeadsTo, LONGEST_NAME, lengthSchema } from '@/core/survey';
 
@@ -7,6 +8,7 @@ export interface AddFields {
   line: string;
   at?: TypedLength;
   facing: Facing;
+  sensor: SensorKindId;
   hand: 'left' | 'right';
   leads: LeadsTo['kind'];
   trackName: string;

@@ -2,6 +2,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { Controller, FormProvider, useForm } from 'react-hook-form';
+import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { STEPS, showLength } from '@/core/measure';
 import { asTyped, type Facing } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
@@ -10,6 +11,7 @@ import { LengthField } from '@/ui/parts/length-field';
 import { OneOf } from '@/ui/parts/one-of';
 import { problemOf } from '@/ui/parts/problem-of';
 import { facingOptions } from '@/ui/reasoning/options';
+import { sensorOptions } from '@/ui/reasoning/sensor-selection';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { type AddFields, placeSchema, turnoutOf, turnoutSchema } from './add-fields';
 import { LineFields } from './line-fields';
@@ -28,6 +30,7 @@ export function AddPanel() {
     defaultValues: {
       line: document.referenceLine,
       facing: 'up',
+      sensor: SENSOR_KIND_IDS[0]!,
       hand: 'right',
       leads: 'back',
       trackName: '',
@@ -148,6 +151,26 @@ export function AddPanel() {
                     field.onChange(facing);
                   }}
                 />
+              )}
+            />
+          )}
+          {placing?.kinds && (
+            <Controller
+              control={control}
+              name="sensor"
+              render={({ field }) => (
+                <>
+                  <Choice
+                    label="Kind"
+                    value={field.value}
+                    options={sensorOptions}
+                    onChange={(kind) => {
+                      begin();
+                      field.onChange(kind);
+                    }}
+                  />
+                  <p className="text-ink2">{sensorKind(field.value).means}</p>
+                </>
               )}
             />
           )}

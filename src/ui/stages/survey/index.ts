@@ -16,6 +16,7 @@ export const survey: StageKind = {
     'two detectors in one section',
     'block shorter than the longest train',
     'train no detector sees',
+    'spot that can miss a train',
     'unseen tail',
     'unseen over points',
     'overhang over points',

@@ -1,4 +1,5 @@
 import type { DesignView } from '@/core/design';
+import type { SensorKindId } from '@/core/kinds';
 import { type ShownUnit, TENTH_UM_PER_CM, type TypedLength } from '@/core/measure';
 import { asTyped, type Edit, type Facing } from '@/core/survey';
 import type { Option } from '@/ui/parts/choice';
@@ -8,6 +9,7 @@ export interface Adding {
   line: string;
   at: TypedLength;
   facing: Facing;
+  sensor: SensorKindId;
 }
 
 /** Something that one click or one Enter adds. */
@@ -15,6 +17,8 @@ interface Tool {
   says: string;
   /** What its direction is called, where it has one. */
   faces?: string;
+  /** It asks which kind of sensor it shall be. */
+  kinds?: boolean;
   /** How the work can hurt. */
   caution?: 'cutting' | 'wiring';
   edit(adding: Adding, design: DesignView | undefined, unit: ShownUnit): Edit;
@@ -48,7 +52,12 @@ export const TOOLS: Record<Placing, Tool> = {
       governs: adding.facing,
     }),
   },
-  detector: { says: 'Detector', caution: 'wiring', edit: ({ line, at }) => ({ do: 'add detector', line, at }) },
+  detector: {
+    says: 'Detector',
+    kinds: true,
+    caution: 'wiring',
+    edit: ({ line, at, sensor }) => ({ do: 'add sensor', line, at, kind: sensor }),
+  },
 };
 
 /** Looking at things, a tool, or a turnout, which asks for more than a place. */

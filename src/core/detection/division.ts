@@ -1,0 +1,59 @@
+import type { TenthUm } from '../measure';
+import { type EdgeEnd, edgeAt, type TrackGraph } from '../track';
+
+/** A run of one edge between boundaries. */
+export interface Piece {
+  index: number;
+  edge: number;
+  line: string;
+  from: TenthUm;
+  to: TenthUm;
+  block: number;
+  section: number;
+  /** Whether each end is a boundary between blocks: a cut, or the end of the track. */
+  bounded: [Boundary | undefined, Boundary | undefined];
+}
+
+export type Boundary = { kind: 'cut'; gap: boolean; id: string } | { kind: 'end' };
+
+/** What one train may hold. */
+export interface Block {
+  index: number;
+  name: string;
+  /** The named block in the document, if somebody named it. */
+  named?: string;
+  section: number;
+  pieces: number[];
+  /** Turnouts whose blades lie in it. */
+  turnouts: number[];
+  /** Boundaries to other blocks or to the end of track, as piece and end. */
+  ends: { piece: number; end: EdgeEnd }[];
+  /** The longest way through it, or its length where it is plain. */
+  length: TenthUm;
+}
+
+/** What one detector sees; it may branch over turnouts. */
+export interface Section {
+  index: number;
+  blocks: number[];
+  /** Ids of the sensors that watch the whole of it. */
+  sensors: string[];
+}
+
+/** Track divided into sections and blocks. */
+export interface Division {
+  graph: TrackGraph;
+  pieces: Piece[];
+  blocks: Block[];
+  sections: Section[];
+  /** Pieces of each edge in order of distance. */
+  piecesOfEdge: Piece[][];
+}
+
+/** The piece at a distance; at a boundary, the one on the `towards` side. */
+export function pieceAt({ graph, piecesOfEdge }: Division, line: string, at: TenthUm, towards: 'up' | 'down'): Piece {
+  const edge = edgeAt(graph, line, at, towards);
+  const own = piecesOfEdge[edge.index]!;
+  const found = towards === 'up' ? own.find((p) => at < p.to) : [...own].reverse().find((p) => at > p.from);
+  return found ?? (towards === 'up' ? own[own.length - 1]! : own[0]!);
+}

@@ -1,0 +1,18 @@
+import { current } from './current';
+import { isolatedRail } from './isolated-rail';
+import type { SensorKind } from './kind';
+import { contactRail, hall, opticalSpot, reed, treadle } from './spots';
+
+/** Every kind of sensor, by the name that documents have for it. The first is the one proposed where track is not watched. */
+export const SENSORS = {
+  current,
+  'isolated rail': isolatedRail,
+  optical: opticalSpot,
+  reed,
+  hall,
+  treadle,
+  'contact rail': contactRail,
+} as const satisfies Record<string, SensorKind>;
+export type SensorKindId = keyof typeof SENSORS;
+export const SENSOR_KIND_IDS = Object.keys(SENSORS) as SensorKindId[];
+export const sensorKind = (id: SensorKindId): SensorKind => SENSORS[id];

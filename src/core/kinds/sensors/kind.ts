@@ -1,0 +1,25 @@
+/** What a sensor can notice of a train: an axle that draws current, an axle of metal, the body of any vehicle, a magnet under one. */
+export const NOTICES = ['current', 'metal', 'vehicle', 'magnet'] as const;
+export type Notice = (typeof NOTICES)[number];
+
+/** One kind of sensor: everything that the house asks about it. What is noticed where follows from `notices` and `reachMm`. */
+export interface SensorKind {
+  /** What it is called, beginning a sentence: “Current detector”. */
+  title: string;
+  /** What the names of new ones begin with: D1, D2 … */
+  names: string;
+  /** What it is good for and how it fails, in a sentence, shown where one is chosen. */
+  means: string;
+  notices: Notice;
+  /** It watches the whole of its section; or as far as this to either side of its place, in mm. */
+  reachMm: 'section' | number;
+  /** How long a new one keeps “occupied” after it noticed something last. */
+  holdMs: number;
+  /** What it says, after its name. */
+  sees: string;
+  seesNothing: string;
+  /** What a train has none of when it cannot be noticed. */
+  wants: string;
+  /** How it is drawn beside the track, as a path around its place; nothing for one that watches a section. */
+  mark: string;
+}

@@ -1,0 +1,51 @@
+import type { SensorKind } from './kind';
+
+/** What notices a train at one place alone. How far each reaches: common practice, no source. */
+const spot = (own: Pick<SensorKind, 'title' | 'means' | 'notices' | 'reachMm' | 'wants' | 'mark'>): SensorKind => ({
+  names: 'P',
+  holdMs: 2000,
+  sees: 'notices a train',
+  seesNothing: 'notices nothing',
+  ...own,
+});
+
+export const opticalSpot = spot({
+  title: 'Optical spot',
+  means: 'Notices any vehicle over it. Light in the room and the gaps between cars mislead it.',
+  notices: 'vehicle',
+  reachMm: 2,
+  wants: 'vehicle',
+  mark: 'M-4 4L0 -4L4 4Z',
+});
+export const reed = spot({
+  title: 'Reed spot',
+  means: 'Closes for an instant as a magnet passes. A pulse can be missed.',
+  notices: 'magnet',
+  reachMm: 6,
+  wants: 'magnet under one of its vehicles',
+  mark: 'M-4 0H4M-4 -3V3M4 -3V3',
+});
+export const hall = spot({
+  title: 'Hall spot',
+  means: 'Turns on for an instant as a magnet passes. A pulse can be missed.',
+  notices: 'magnet',
+  reachMm: 8,
+  wants: 'magnet under one of its vehicles',
+  mark: 'M-4 -3H4V3H-4Z',
+});
+export const treadle = spot({
+  title: 'Treadle',
+  means: 'Gives a pulse as each wheelset passes. It wants adjusting again and again.',
+  notices: 'metal',
+  reachMm: 8,
+  wants: 'axle of metal',
+  mark: 'M-4 3L4 -3M-4 3H4',
+});
+export const contactRail = spot({
+  title: 'Contact spot',
+  means: 'A short piece of rail that each wheelset of metal joins to its twin.',
+  notices: 'metal',
+  reachMm: 12,
+  wants: 'axle of metal',
+  mark: 'M-5 3H5M-5 -3H5',
+});

@@ -1,0 +1,26 @@
+import type { InferType } from 'yup';
+import { SENSOR_KIND_IDS, sensorKind } from '../../kinds';
+import { certainty, choice, count, freeText, id, LONGEST_NAME, placeSchema, record, text } from '../schema-parts';
+import type { ListKind } from './kind';
+
+export const sensorSchema = record({
+  id: id(),
+  name: text(LONGEST_NAME.thing),
+  kind: choice(...SENSOR_KIND_IDS),
+  anchor: placeSchema,
+  /** How long “occupied” is kept after something was noticed last, to hide drop-outs. */
+  holdMs: count(0, 60_000),
+  input: freeText(40),
+  certainty: certainty(),
+});
+export type Sensor = InferType<typeof sensorSchema>;
+
+export const sensors: ListKind<Sensor> = {
+  title: ({ kind }) => sensorKind(kind).title,
+  prefix: 'd',
+  most: 5000,
+  schema: sensorSchema,
+  refers: [{ at: 'anchor.line', to: 'lines', whenGone: 'goes too', distances: ['anchor.at'] }],
+  longestName: LONGEST_NAME.thing,
+  chosen: true,
+};

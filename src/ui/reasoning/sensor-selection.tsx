@@ -1,0 +1,68 @@
+'use client';
+import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
+import { showLength } from '@/core/measure';
+import type { Sensor } from '@/core/survey';
+import { Choice } from '@/ui/parts/choice';
+import { LengthField } from '@/ui/parts/length-field';
+import { Term } from '@/ui/parts/term';
+import { useWorkbench } from '@/ui/state/store';
+import { NumberField } from './number-field';
+import { PanelTitle } from './panel';
+import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+
+export const sensorOptions = SENSOR_KIND_IDS.map((id) => ({ value: id, says: sensorKind(id).title }));
+const MOST_HOLD_S = 60;
+
+/** A sensor: what it notices, where, and for how long it counts. */
+export function SensorSelection({ sensor }: { sensor: Sensor }) {
+  const document = useWorkbench((s) => s.document);
+  const stage = useWorkbench((s) => s.stage);
+  const edit = useEdit();
+  const { id, name, kind, anchor, holdMs } = sensor;
+  const { title, means, reachMm } = sensorKind(kind);
+  const line = document.lines.find((l) => l.id === anchor.line)?.name;
+  return (
+    <>
+      <PanelTitle>
+        {title} {name}
+      </PanelTitle>
+      <p className="text-ink2">
+        {showLength(anchor.at.tenthUm, document.shownUnit)} on {line}
+        {reachMm === 'section' ? '; it watches all between the gaps around it' : ''}
+      </p>
+      <p className="mt-1">{means}</p>
+      {stage.names && (
+        <div className="mt-3 flex flex-col gap-2">
+          <Choice
+            label="Kind"
+            value={kind}
+            options={sensorOptions}
+            onChange={(next) => edit({ do: 'change sensor', id, change: { kind: next } })}
+          />
+          <LengthField
+            label={`Distance from the start of ${line}`}
+            unit={document.shownUnit}
+            scale={document.scale}
+            value={anchor.at}
+            onCommit={(at) => edit({ do: 'move', id, at })}
+          />
+          <NumberField
+            key={holdMs}
+            label={
+              <>
+                <Term word="hold">Hold time</Term>, in seconds
+              </>
+            }
+            value={holdMs / 1000}
+            least={0}
+            most={MOST_HOLD_S}
+            onCommit={(seconds) => edit({ do: 'change sensor', id, change: { holdMs: Math.round(seconds * 1000) } })}
+          />
+          <Rename key={id} name={name} renaming={(to) => ({ do: 'rename', id, name: to })} />
+          <Certainty id={id} certainty={sensor.certainty} />
+          <DeleteButton id={id} what={name} />
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,41 @@
+import { memo } from 'react';
+import { sensorKind } from '@/core/kinds';
+import { type LayoutDocument, placeThing } from '@/core/survey';
+import { Pickable } from './pickable';
+import type { SheetGeometry } from './sheet-geometry';
+
+/** Sensors that watch a place, each beside the track with the mark of its kind. */
+export const SensorMarks = memo(function SensorMarks({
+  document,
+  geometry,
+  selected,
+  onSelect,
+}: {
+  document: LayoutDocument;
+  geometry: SheetGeometry;
+  selected: string | undefined;
+  onSelect?: (id: string) => void;
+}) {
+  return document.sensors.map((sensor) => {
+    const { mark } = sensorKind(sensor.kind);
+    const { x, y } = geometry.at(sensor.anchor.line, sensor.anchor.at.tenthUm);
+    if (mark === '' || !geometry.isNear(x)) return null;
+    const label = placeThing(document, 'sensors', sensor);
+    const colour = selected === sensor.id ? 'var(--accent)' : 'var(--ink2)';
+    return (
+      <Pickable key={sensor.id} thing={sensor.id} label={label} onPick={onSelect && (() => onSelect(sensor.id))}>
+        <rect x={x - 8} y={y + 2} width="16" height="18" fill="transparent" pointerEvents="all" />
+        <title>{label}</title>
+        <path d={`M${x} ${y}V${y + 8}`} stroke={colour} />
+        <path
+          d={mark}
+          transform={`translate(${x} ${y + 12})`}
+          stroke={colour}
+          strokeWidth="1.5"
+          fill="var(--sheet)"
+          strokeDasharray={sensor.certainty === 'tentative' ? '2 1.5' : undefined}
+        />
+      </Pickable>
+    );
+  });
+});
