@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import type { DesignView } from '@/core/design';
 import { consistOf } from '@/core/detection';
+import { sensorKind } from '@/core/kinds';
 import { fromMm, showLength, showNumber } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
 import { xOf } from '@/core/track';
@@ -53,11 +54,12 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
   const watched = sumLengths(design.blocks.filter((b) => b.detectors.length > 0));
   const all = sumLengths(design.blocks);
   const unwatched = all - watched;
+  const places = document.sensors.filter(({ kind }) => sensorKind(kind).reachMm !== 'section').length;
   const share = all === 0 ? 0 : (100 * watched) / all;
   const note =
     all === 0
       ? 'shows which track a detector watches, once a line is surveyed'
-      : `${showNumber(share, 1)} % of the track watched by current sensing, ${showLength(unwatched, document.shownUnit)} by nothing`;
+      : `${showNumber(share, 1)} % of the track watched throughout, ${showLength(unwatched, document.shownUnit)} by nothing${places > 0 ? `; ${places} ${places === 1 ? 'place' : 'places'} by a spot` : ''}`;
   return (
     <g>
       <LaneTitle y={y} width={width} title="Detection coverage" note={note} />
@@ -84,6 +86,18 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
           );
         }),
       )}
+      {document.sensors.map(({ id, name, kind, anchor }) => {
+        const { reachMm, title } = sensorKind(kind);
+        const place = { line: anchor.line, from: anchor.at.tenthUm, to: anchor.at.tenthUm };
+        if (reachMm === 'section' || !geometry.hasNear(place)) return null;
+        const span = spanOf(geometry, place);
+        const at = y + LANE_TOP + rows.indexOf(span.row) * BAR_PITCH;
+        return (
+          <path key={id} d={`M${span.x} ${at - 4}V${at + 10}`} stroke="var(--ink)" strokeWidth="2">
+            <title>{`${title} ${name}: only this place`}</title>
+          </path>
+        );
+      })}
     </g>
   );
 });

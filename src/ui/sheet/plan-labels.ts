@@ -1,5 +1,5 @@
 import type { DesignView } from '@/core/design';
-import { ASPECT_SYSTEMS } from '@/core/kinds';
+import { ASPECT_SYSTEMS, sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { type Box, placeLabels, textWidth } from './label-placement';
@@ -114,6 +114,11 @@ export function planLabels(
   if (!everything && placed.signals.size < signals.length * LEAST_SHARE) {
     placed.signals.clear();
     taken.length = 0;
+  }
+  for (const { kind, anchor } of document.sensors) {
+    if (sensorKind(kind).mark === '' || !isNear(anchor)) continue;
+    const { x, y } = geometry.at(anchor.line, anchor.at.tenthUm);
+    taken.push({ x: x - 9, y: y - 8, width: 18, height: 16 });
   }
   for (const block of blocks) {
     const width = textWidth(block.name, 6.8) + 10;

@@ -4,7 +4,7 @@ import { type LayoutDocument, placeThing } from '@/core/survey';
 import { Pickable } from './pickable';
 import type { SheetGeometry } from './sheet-geometry';
 
-/** Sensors that watch a place, each beside the track with the mark of its kind. */
+/** Sensors that watch a place, each on the track with the mark of its kind; the frame is broken as long as it is tentative. */
 export const SensorMarks = memo(function SensorMarks({
   document,
   geometry,
@@ -24,17 +24,18 @@ export const SensorMarks = memo(function SensorMarks({
     const colour = selected === sensor.id ? 'var(--accent)' : 'var(--ink2)';
     return (
       <Pickable key={sensor.id} thing={sensor.id} label={label} onPick={onSelect && (() => onSelect(sensor.id))}>
-        <rect x={x - 8} y={y + 2} width="16" height="18" fill="transparent" pointerEvents="all" />
         <title>{label}</title>
-        <path d={`M${x} ${y}V${y + 8}`} stroke={colour} />
-        <path
-          d={mark}
-          transform={`translate(${x} ${y + 12})`}
-          stroke={colour}
-          strokeWidth="1.5"
+        <rect
+          x={x - 8}
+          y={y - 7}
+          width="16"
+          height="14"
+          rx="3"
           fill="var(--sheet)"
-          strokeDasharray={sensor.certainty === 'tentative' ? '2 1.5' : undefined}
+          stroke={colour}
+          strokeDasharray={sensor.certainty === 'tentative' ? '3 2' : undefined}
         />
+        <path d={mark} transform={`translate(${x} ${y})`} stroke={colour} strokeWidth="1.5" fill="none" />
       </Pickable>
     );
   });

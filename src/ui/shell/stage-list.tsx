@@ -1,5 +1,5 @@
 'use client';
-import { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS } from '@/core/kinds';
+import { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { signalsOf } from '@/core/survey';
 import { AspectLamps } from '@/ui/sheet/signal-head';
 import { STAGES } from '@/ui/stages';
@@ -72,6 +72,15 @@ function Key() {
         <circle cx="15" cy="8" r="3" fill="var(--ink)" />
       </g>,
     ],
+    ...SENSOR_KIND_IDS.filter(
+      (id) => document.sensors.some(({ kind }) => kind === id) && sensorKind(id).mark !== '',
+    ).map((id): [string, React.ReactNode] => [
+      sensorKind(id).title,
+      <g key={id} transform="translate(15 8)" fill="none" stroke="var(--ink2)">
+        <rect x="-8" y="-7" width="16" height="14" rx="3" />
+        <path d={sensorKind(id).mark} strokeWidth="1.5" />
+      </g>,
+    ]),
   ];
   return (
     <section className="border-t border-line px-4 py-3" aria-label="Key">

@@ -20,6 +20,6 @@ export interface SensorKind {
   seesNothing: string;
   /** What a train has none of when it cannot be noticed. */
   wants: string;
-  /** How it is drawn beside the track, as a path around its place; nothing for one that watches a section. */
+  /** How it is drawn on the track, as a path around its place; nothing for one that watches a section. */
   mark: string;
 }

@@ -22,7 +22,7 @@ export const reed = spot({
   means: 'Closes for an instant as a magnet passes. A pulse can be missed.',
   notices: 'magnet',
   reachMm: 6,
-  wants: 'magnet under one of its vehicles',
+  wants: 'magnet under a vehicle',
   mark: 'M-4 0H4M-4 -3V3M4 -3V3',
 });
 export const hall = spot({
@@ -30,7 +30,7 @@ export const hall = spot({
   means: 'Turns on for an instant as a magnet passes. A pulse can be missed.',
   notices: 'magnet',
   reachMm: 8,
-  wants: 'magnet under one of its vehicles',
+  wants: 'magnet under a vehicle',
   mark: 'M-4 -3H4V3H-4Z',
 });
 export const treadle = spot({

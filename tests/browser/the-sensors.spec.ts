@@ -1,0 +1,52 @@
+import { expect, test } from '@playwright/test';
+import { learningOval } from '../../src/demo/learning-oval';
+import { addAt, choose, openLayout, stage, watchErrors } from './open';
+
+test('a spot is added, looked at, changed, moved and taken back', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, learningOval());
+  await page.getByRole('radio', { name: 'Detector', exact: true }).click();
+  await choose(page, 'Kind', 'Treadle');
+  await expect(page.getByText('Gives a pulse as each wheelset passes.')).toBeVisible();
+  await addAt(page, 'Detector', '30 cm');
+  await expect(page.getByText('Added at 30 cm.')).toBeVisible();
+  await page.getByRole('radio', { name: 'Look' }).click();
+  const mark = page.getByRole('button', { name: /^Treadle P1, 30 cm on/ });
+  await mark.click();
+  await expect(page.getByText('Treadle P1', { exact: true })).toBeVisible();
+  await choose(page, 'Kind', 'Reed spot');
+  await expect(page.getByText('Reed spot P1', { exact: true })).toBeVisible();
+  await expect(page.getByText(/can miss|never notices/).first()).toBeVisible();
+  const hold = page.getByRole('textbox', { name: 'Hold time, in seconds' });
+  await hold.fill('700');
+  await hold.press('Enter');
+  await expect(page.getByText('Type a number of seconds between 0 and 60.')).toBeVisible();
+  await hold.fill('3.5');
+  await hold.press('Enter');
+  await expect(page.getByText('Type a number of seconds')).toBeHidden();
+  const at = page.getByRole('textbox', { name: /Distance from the start/ });
+  await at.fill('9 m');
+  await at.press('Enter');
+  await expect(page.getByText(/is past the end of line/).first()).toBeVisible();
+  await at.fill('35 cm');
+  await at.press('Enter');
+  await expect(page.getByRole('button', { name: /^Reed spot P1, 35 cm on/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Delete P1' }).click();
+  await expect(page.getByRole('button', { name: /^Reed spot P1/ })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^Reed spot P1, 35 cm on/ })).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test('a detector of a whole block is reached from its block, and made an isolated rail', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, learningOval());
+  await page.getByRole('button', { name: 'Block B1' }).first().click();
+  await page.getByRole('button', { name: 'Current detector B1' }).click();
+  await choose(page, 'Kind', 'Isolated rail');
+  await expect(page.getByText('Isolated rail B1', { exact: true })).toBeVisible();
+  await stage(page, 'Rehearse');
+  await stage(page, 'Prove');
+  await expect(page.getByText('Current detector B1')).toHaveCount(0);
+  expect(errors).toEqual([]);
+});
