@@ -23,6 +23,7 @@ import { generatedLine, generatedTraffic } from '../src/demo/generated';
 import { learningOval, ring, withTrains } from '../src/demo/learning-oval';
 import { ondrelValley } from '../src/demo/ondrel-valley';
 import { passingLoop } from '../src/demo/passing-loop';
+import { editTimes } from './bench-edit';
 import { fuzz } from './fuzz/fuzz';
 import { withScratchApplication } from './scratch';
 
@@ -321,6 +322,10 @@ async function servedFigures(address: string, browser: Browser): Promise<Figure[
     }
     await context.close();
   }
+  const edit = await editTimes(browser, address);
+  figures.push(atMost('edit of 1000 blocks, verdict', edit.verdict, 'ms', 250));
+  figures.push(atMost('edit of 1000 blocks, longest task (0: none over 50)', edit.longest, 'ms', 50));
+  figures.push(atMost('typed distance to the redrawn sheet, 100 blocks', edit.drawn, 'ms', 16));
   figures.push(...(await trafficFigures(browser, address)));
   figures.push(atMost('first screen, script compressed', bytes / 1000, 'kB', 160));
   figures.push(atMost('first screen, loaded on loopback', loads.sort((a, b) => a - b)[2]!, 'ms', 1000));

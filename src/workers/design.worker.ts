@@ -1,19 +1,34 @@
 import { expose } from 'comlink';
-import { checkDesign, type Design, type Trial, tryByHand, viewDesign } from '@/core/design';
+import {
+  Bench,
+  checkDesign,
+  type DesignView,
+  type SignalView,
+  type Trial,
+  type Tried,
+  viewDesign,
+  viewSignal,
+} from '@/core/design';
+import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 
-let held: { document: LayoutDocument; design: Design } | undefined;
+let document: LayoutDocument | undefined;
+let bench: Bench | undefined;
 
 /** Compiles a document off the main thread, and tries things by hand on the last one compiled. */
 const worker = {
-  check(document: LayoutDocument, trial: Trial) {
-    held = { document, design: checkDesign(document) };
-    return { view: viewDesign(document, held.design), values: worker.tryOut(trial) };
+  /** The fields of the document that are others than those of the one before; all of them the first time. */
+  check(changed: Partial<LayoutDocument>): DesignView {
+    for (const value of Object.values(changed)) Object.freeze(value);
+    document = { ...document, ...changed } as LayoutDocument;
+    const design = checkDesign(document);
+    bench = new Bench(design);
+    return viewDesign(document, design);
   },
-  tryOut(trial: Trial): Record<string, number> {
-    if (!held || held.design.findings.some((f) => f.kind === 'two things with one name')) return {};
-    return tryByHand(held.document, held.design, trial);
-  },
+  tryOut: (trial: Trial): Tried => bench!.try(trial),
+  explain: (rule: string): Explanation | undefined => bench!.explain(rule),
+  signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),
+  textAbout: (id: string): string => bench!.textAbout(id),
 };
 
 export type DesignWorker = typeof worker;

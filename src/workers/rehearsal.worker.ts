@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import { type Explanation, explain } from '@/core/logic';
 import {
   type Command,
   eventKind,
@@ -196,10 +197,10 @@ const worker = {
   stopSummary(): void {
     summing += 1;
   },
-  /** The present value of every name, for reasoning. */
-  values(): Record<string, number> {
+  /** Why a name of the rules has its present value. */
+  explain(rule: string): Explanation | undefined {
     const run = rehearsal;
-    return run ? Object.fromEntries(run.compiled.names.map((name, i) => [name, run.evaluator.values[i]!])) : {};
+    return run && explain(run.program, rule, (name) => run.evaluator.valueOf(name));
   },
 };
 

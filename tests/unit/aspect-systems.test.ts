@@ -51,7 +51,7 @@ function signalled(d: LayoutDocument, system: (n: number) => string): LayoutDocu
 }
 function shown(d: LayoutDocument, occupied: string[]): (string | undefined)[] {
   const design = checkDesign(d);
-  const values = tryByHand(d, design, { occupied, points: {} });
+  const values = tryByHand(design, { occupied, points: {} });
   return signalsOf(d).map(({ name }) => design.program.enums.aspect![values[names.shows(name)]!]);
 }
 

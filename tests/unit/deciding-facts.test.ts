@@ -96,7 +96,7 @@ describe('the facts that force a value', () => {
 
   const said = (d: LayoutDocument, name: string, occupied: string[], points: Record<string, 'diverging'> = {}) => {
     const design = checkDesign(d);
-    const values = tryByHand(d, design, { occupied, points });
+    const values = tryByHand(design, { occupied, points });
     return decidingFacts(design.program, name, (n) => values[n])?.map(({ says }) => says);
   };
   test('a signal at stop before a train: that train, and nothing else', () => {

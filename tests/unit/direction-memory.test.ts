@@ -120,7 +120,7 @@ describe('trying by hand', () => {
     const d = meet('E');
     const design = checkDesign(d);
     const shows = (occupied: string[]) => {
-      const values = tryByHand(d, design, { occupied, points: {} });
+      const values = tryByHand(design, { occupied, points: {} });
       return [values['signal.E'], values['signal.W']];
     };
     expect(shows([])).toEqual([0, 0]);

@@ -214,7 +214,7 @@ describe('reasons in words', () => {
   const d = ondrelValley();
   const design = checkDesign(d);
   const reasonFor = (signalName: string, occupied: string[], points: Record<string, 'straight' | 'diverging'> = {}) => {
-    const values = tryByHand(d, design, { occupied, points });
+    const values = tryByHand(design, { occupied, points });
     return whyValue(design.program, names.shows(signalName), (n) => values[n]);
   };
   /** The sentences that decide, from the top down. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { viewDesign } from '@/core/design';
+import { checkDesign, viewDesign } from '@/core/design';
 import { consistOf, unseenOf } from '@/core/detection';
 import { SENSOR_KIND_IDS, SENSORS, type SensorKindId, sensorKind } from '@/core/kinds';
 import { cm } from '@/core/measure';
@@ -146,12 +146,12 @@ describe('rules', () => {
   };
   test('a spot says that its block is occupied, and never that it is free', () => {
     const d = withSpot('optical', 33);
-    const program = viewDesign(d).program.declarations;
+    const program = checkDesign(d).program.declarations;
     const occupied = program.filter(({ name, expr }) => name.startsWith('occupied.') && expr?.op === 'or');
     expect(occupied).toHaveLength(1);
     const { name } = d.sensors.at(-1)!;
     const alone = { ...d, sensors: d.sensors.filter((s) => s.name === name) };
-    for (const { name: rule, expr } of viewDesign(alone).program.declarations)
+    for (const { name: rule, expr } of checkDesign(alone).program.declarations)
       if (rule.startsWith('occupied.')) expect(expr).toEqual({ op: 'true' });
     expect(program.some((declaration) => declaration.name === names.seen(name))).toBe(true);
   });

@@ -25,7 +25,7 @@ describe('trains as they stand, for trying by hand', () => {
       for (const train of run.plant.trains) train.running = false;
       for (let i = 0; i < 1500; i++) run.step();
       const design = checkDesign(d);
-      const values = tryByHand(d, design, { trains: true, occupied: [], points: {} });
+      const values = tryByHand(design, { trains: true, occupied: [], points: {} });
       const shown = signalsOf(d).map(({ name }) => design.program.enums.aspect![values[names.shows(name)]!]);
       expect(shown).toEqual(run.scheme.readings.map((_, s) => run.aspectAt(s).id));
     },

@@ -1,7 +1,7 @@
 import { detectionFindings, spotFindings } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import type { Program } from '../logic';
-import { compileScheme, type Scheme, writeRuleProgram } from '../patterns';
+import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
 import { trackEndFindings } from './track-end-findings';
@@ -10,14 +10,16 @@ import { trafficFindings } from './traffic-findings';
 /** Everything computed from a document in one go: what screens show and what a rehearsal runs. */
 export interface Design {
   scheme: Scheme;
-  program: Program;
+  /** Written when it is first asked for. */
+  readonly program: Program;
   findings: Finding<Edit>[];
+  /** Its rules can be told apart, so that they can be run. */
+  runs: boolean;
 }
 
 /** Compiles a checked document through every stage and gathers what is wrong or doubtful. */
 export function checkDesign(document: LayoutDocument): Design {
   const scheme = compileScheme(document);
-  const program = writeRuleProgram(scheme);
   const findings = [
     ...detectionFindings(document, scheme.partition),
     ...spotFindings(document),
@@ -38,28 +40,48 @@ export function checkDesign(document: LayoutDocument): Design {
       remedies: [],
     });
   }
-  findings.push(...nameClashes(program));
-  return { scheme, program, findings: sortFindings(findings) };
+  const clashes = nameClashes(scheme);
+  let program: Program | undefined;
+  return {
+    scheme,
+    get program() {
+      program ??= writeRuleProgram(scheme);
+      return program;
+    },
+    findings: sortFindings([...findings, ...clashes]),
+    runs: clashes.length === 0,
+  };
 }
 
 /** Two things of one kind that bear the same name would share a rule; the program could not run. */
-function nameClashes(program: Program): Finding<Edit>[] {
-  const seen = new Set<string>();
-  const findings: Finding<Edit>[] = [];
-  for (const { name, why } of program.declarations) {
-    if (seen.has(name)) {
-      findings.push({
-        id: `name-clash ${name}`,
-        kind: 'two things with one name',
-        severity: 'unsafe',
-        subject: why?.about ?? '',
-        says: `Two things share the name in “${name}”, so their rules cannot be told apart and no signal can be worked.`,
-        figures: [],
-        advice: 'Rename one of them.',
-        remedies: [],
-      });
-    }
-    seen.add(name);
-  }
-  return findings;
+function nameClashes({ document, partition, readings, stretches }: Scheme): Finding<Edit>[] {
+  const kinds: [string, { name: string; id?: string }[]][] = [
+    ['sensors', document.sensors],
+    ['turnouts', document.turnouts],
+    ['signals', readings.map(({ signal }) => signal)],
+    ['blocks', partition.blocks],
+    ['stretches of track', stretches.all],
+  ];
+  return kinds.flatMap(([kind, things]) => {
+    const seen = new Set<string>();
+    return things.flatMap(({ name, id }): Finding<Edit>[] => {
+      const known = names.safe(name);
+      if (!seen.has(known)) {
+        seen.add(known);
+        return [];
+      }
+      return [
+        {
+          id: `name-clash ${kind} ${id ?? name}`,
+          kind: 'two things with one name',
+          severity: 'unsafe',
+          subject: id ?? name,
+          says: `Two ${kind} are called ${name}, so their rules cannot be told apart and no signal can be worked.`,
+          figures: [],
+          advice: 'Rename one of them.',
+          remedies: [],
+        },
+      ];
+    });
+  });
 }

@@ -1,5 +1,6 @@
 /** One document through every stage: the scheme, its rule program, and all findings. */
 export { reasonBlock } from './block-reason';
 export { checkDesign, type Design } from './check-design';
-export { type BlockView, type DesignView, type Trial, tryByHand, viewDesign } from './design-view';
+export { type BlockView, type DesignView, type SignalView, viewDesign, viewSignal } from './design-view';
 export { blockOfStart, startIn } from './start-place';
+export { Bench, type Trial, type Tried, tryByHand } from './trial';

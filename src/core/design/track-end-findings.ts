@@ -11,14 +11,13 @@ const AT_THE_END_TENTH_UM = 500_000;
 
 /** Tracks that end with nothing that holds a train there, one finding for each line. */
 export function trackEndFindings({ document, partition }: Scheme): Finding<Edit>[] {
+  const holding = document.features.filter(({ kind }) => ENDS.includes(kind));
   return document.lines.flatMap((line): Finding<Edit>[] => {
     const edges = partition.graph.byLine.get(line.id)!;
     const open = ([0, 1] as EdgeEnd[]).flatMap((end) => {
       const edge = end === 0 ? edges[0]! : edges[edges.length - 1]!;
       const at = end === 0 ? edge.from : edge.to;
-      const held = document.features.some(
-        (f) => f.line === line.id && ENDS.includes(f.kind) && Math.abs(f.at.tenthUm - at) <= AT_THE_END_TENTH_UM,
-      );
+      const held = holding.some((f) => f.line === line.id && Math.abs(f.at.tenthUm - at) <= AT_THE_END_TENTH_UM);
       return edge.ends[end].kind === 'stop' && !held ? [at] : [];
     });
     if (open.length === 0) return [];

@@ -29,10 +29,13 @@ function signalsInsideClearance({ document, partition, readings }: Scheme): Find
   const { graph } = partition;
   const shown = (length: number) => showLength(length, document.shownUnit);
   const findings: Finding<Edit>[] = [];
+  const foulingOn = new Map<number, Set<(typeof graph.fouling)[number]>>();
+  for (const pair of graph.fouling)
+    for (const { edge } of [...pair.a, ...pair.b]) foulingOn.set(edge, (foulingOn.get(edge) ?? new Set()).add(pair));
   for (const { signal, piece: on, exit } of readings) {
     const piece = partition.pieces[on]!;
     const stopsAt = signal.at.tenthUm + (exit === 1 ? -1 : 1) * fromMm(STOP_SHORT_MM);
-    for (const { cause, a, b } of graph.fouling) {
+    for (const { cause, a, b } of foulingOn.get(piece.edge) ?? []) {
       for (const [own, other] of [
         [a, b],
         [b, a],

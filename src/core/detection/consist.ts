@@ -59,7 +59,7 @@ export function turnedRound({ lengthMm, parts, wheelsMm }: Consist): Consist {
 }
 
 /** What the sensors of a layout that watch whole sections notice; what the first kind of sensor does where there are none. */
-export function noticedInSections({ sensors }: LayoutDocument): Notice[] {
+export function noticedInSections({ sensors }: Pick<LayoutDocument, 'sensors'>): Notice[] {
   const kinds = sensors.map(({ kind }) => sensorKind(kind)).filter(({ reachMm }) => reachMm === 'section');
   const noticed = new Set(kinds.map(({ notices }) => notices));
   return noticed.size > 0 ? [...noticed].sort() : [sensorKind(SENSOR_KIND_IDS[0]!).notices];

@@ -31,7 +31,7 @@ export interface Fields {
  * Every section is a field for whatever the sensors of sections notice, watched or not, so that the same things happen where
  * none watches; a place is one for its own sensor.
  */
-export function fieldsOf(document: LayoutDocument, division: Division): Fields {
+export function fieldsOf(document: Pick<LayoutDocument, 'sensors'>, division: Division): Fields {
   const { pieces, sections } = division;
   const ofSections = noticedInSections(document);
   const all: Field[] = ofSections.flatMap((notices) =>

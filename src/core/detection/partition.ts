@@ -1,5 +1,5 @@
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
-import type { LayoutDocument, Place } from '../survey';
+import { type LayoutDocument, type Place, remembered } from '../survey';
 import { type EdgeEnd, edgeAt, type Onward, onwardFrom, type TrackGraph } from '../track';
 import { type Block, type Boundary, type Division, type Piece, pieceAt, type Section } from './division';
 import { type Fields, fieldsOf } from './fields';
@@ -9,11 +9,16 @@ export interface Partition extends Division {
   fields: Fields;
 }
 
+const READS = ['lines', 'features', 'blocks', 'sensors', 'shownUnit'] as const;
+type Divided = Pick<LayoutDocument, (typeof READS)[number]>;
+
 /**
  * Divides the track: gaps bound sections and blocks, block marks bound blocks alone. A boundary at a joint of two edges
  * parts them there. Blocks take the name whose anchor lies in them; the others are called after their line and distance.
  */
-export function divideTrack(document: LayoutDocument, graph: TrackGraph): Partition {
+export const divideTrack = remembered(READS, sectionsAndBlocks);
+
+function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
   const cutsOfEdge: { at: TenthUm; gap: boolean; id: string }[][] = graph.edges.map(() => []);
   const parted = new Map<string, { gap: boolean; id: string }>();
   for (const feature of document.features) {
@@ -196,7 +201,7 @@ function longestWay(partition: Partition, block: Block): TenthUm {
   return Math.max(...starts.slice(0, 12).map((start) => walk(partition.pieces[start.piece]!, start.end)));
 }
 
-function nameBlocks(document: LayoutDocument, partition: Partition): void {
+function nameBlocks(document: Divided, partition: Partition): void {
   const taken = new Set<string>();
   for (const named of document.blocks) {
     const block = blockAt(partition, named.anchor);

@@ -7,6 +7,7 @@ export { decidingFacts, type Fact } from './deciding-facts';
 export { emitWasm, layoutOf, previousSlots } from './emit-wasm';
 export { Emitted, evaluatorOf, startWasm, type WasmProgram } from './emitted';
 export { Evaluator } from './evaluator';
+export { type Explanation, explain } from './explain';
 export {
   and,
   type Declaration,

@@ -1,5 +1,5 @@
-/** Names in the rule program. A dot in a person's name would split it, so it is shown as a middle dot. */
-const safe = (text: string) => (text.includes('.') ? text.replaceAll('.', '·') : text);
+/** A person's name in the rule program. A dot would split it, so it is shown as a middle dot. */
+export const safe = (text: string) => (text.includes('.') ? text.replaceAll('.', '·') : text);
 
 export const detect = (detector: string) => `detect.${safe(detector)}`;
 export const seen = (detector: string) => `seen.${safe(detector)}`;

@@ -49,7 +49,7 @@ const RELEASE_WITHOUT_TRAINS_MS = 5000;
 export function compileScheme(document: LayoutDocument): Scheme {
   const partition = divideTrack(document, compileTrack(document));
   const readings = readSignals(document, partition);
-  const stretches = findStretches(partition, readings);
+  const stretches = findStretches(document, partition, readings);
   const lists = (count: number): NamedWay[][] => Array.from({ length: count }, () => []);
   const scheme: Scheme = {
     document,

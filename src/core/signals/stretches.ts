@@ -1,4 +1,5 @@
 import { type Block, onwardPieces, type Partition } from '../detection';
+import { remembered } from '../survey';
 import type { EdgeEnd } from '../track';
 import { canBothBeSet, type SignalReading, type Way } from './ways';
 
@@ -29,7 +30,7 @@ export interface Stretches {
 }
 
 /** Groups blocks into stretches and finds those that are worked in both directions. */
-export function findStretches(partition: Partition, readings: SignalReading[]): Stretches {
+export const findStretches = remembered([], (_, partition: Partition, readings: SignalReading[]): Stretches => {
   const { blocks } = partition;
   const ofBlock: number[] = blocks.map(() => -1);
   /** For a chained block, whether its first end faces the start of the chain. */
@@ -108,7 +109,7 @@ export function findStretches(partition: Partition, readings: SignalReading[]): 
       chain || own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.way, b.way)));
   }
   return { all, ofBlock, sideOf };
-}
+});
 
 /** The entrance of a block with points, by the block that lies outside it; two entrances from one block are told apart by their places. */
 function entranceName(partition: Partition, piece: number, enters: EdgeEnd): string {

@@ -1,6 +1,6 @@
 import { blocksOn, onwardPieces, type Partition, type Piece, pieceAt } from '../detection';
 import type { TenthUm } from '../measure';
-import { type LayoutDocument, type Signal, signalsOf, type TurnoutPosition } from '../survey';
+import { remembered, type Signal, signalsOf, type TurnoutPosition } from '../survey';
 import type { EdgeEnd, EdgeStretch } from '../track';
 
 /** A signal found on the track: the piece in whose direction of exit it is read. */
@@ -50,7 +50,7 @@ const AT_BOUNDARY: TenthUm = 100;
 export const MOST_WAYS = 200;
 
 /** Reads every signal of a layout: where it stands, and all the ways ahead of it through points. */
-export function readSignals(document: LayoutDocument, partition: Partition): SignalReading[] {
+export const readSignals = remembered(['features'], (document, partition: Partition): SignalReading[] => {
   const signals = signalsOf(document);
   const places = signals.map((signal) => placeOf(signal, partition));
   const standing = new Map<string, { index: number; at: TenthUm }[]>();
@@ -65,7 +65,7 @@ export function readSignals(document: LayoutDocument, partition: Partition): Sig
     index,
     ways: waysFrom(place, index, partition, standing, fouling),
   }));
-}
+});
 
 function placeOf(signal: Signal, partition: Partition): SignalPlace {
   const up = signal.governs === 'up';

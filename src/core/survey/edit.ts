@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { ASPECT_SYSTEM_IDS, SENSOR_KIND_IDS, type SensorKindId, sensorKind } from '../kinds';
 import { showLength, type TenthUm, type TypedLength } from '../measure';
+import { asItWas, thingOf } from './draft';
 import { FEATURES } from './feature-kinds';
 import { LIST_NAMES, LISTS, thingsOf } from './lists';
 import type { Feature } from './lists/features';
@@ -110,7 +111,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'add cut': {
       refuseTaken(document, edit.line, edit.at);
       document.features.push({
-        id: freshId(document, FEATURES[edit.kind].prefix),
+        id: freshId(asItWas(document), FEATURES[edit.kind].prefix),
         line: edit.line,
         at: edit.at,
         certainty: 'tentative',
@@ -119,13 +120,13 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return `Add ${FEATURES[edit.kind].title.toLowerCase()} at ${shown(edit.at)}`;
     }
     case 'add buffer': {
-      const there = document.features.some(
+      const there = asItWas(document).features.some(
         (f) => f.kind === 'buffer' && f.line === edit.line && f.at.tenthUm === edit.at.tenthUm,
       );
       if (there) refuse(`There is already a buffer at ${shown(edit.at)}.`);
       const { line, at } = edit;
       document.features.push({
-        id: freshId(document, FEATURES.buffer.prefix),
+        id: freshId(asItWas(document), FEATURES.buffer.prefix),
         kind: 'buffer',
         line,
         at,
@@ -135,13 +136,13 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     }
     case 'add signal': {
       const name = freeName(document, edit.name?.trim() || nextName(document, 'S'));
-      const twin = document.features.find(
+      const twin = asItWas(document).features.find(
         (f) =>
           f.kind === 'signal' && f.line === edit.line && f.at.tenthUm === edit.at.tenthUm && f.governs === edit.governs,
       );
       if (twin) refuse(`Signal ${(twin as { name: string }).name} already stands there for that direction.`);
       document.features.push({
-        id: freshId(document, FEATURES.signal.prefix),
+        id: freshId(asItWas(document), FEATURES.signal.prefix),
         kind: 'signal',
         name,
         line: edit.line,
@@ -157,7 +158,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       const { names, title, holdMs } = sensorKind(kind);
       const name = nextName(document, names);
       document.sensors.push({
-        id: freshId(document, LISTS.sensors.prefix),
+        id: freshId(asItWas(document), LISTS.sensors.prefix),
         name,
         kind,
         anchor: { line: edit.line, at: edit.at },
@@ -168,7 +169,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return `Add ${title.toLowerCase()} ${name}`;
     }
     case 'change sensor': {
-      const sensor = document.sensors.find((s) => s.id === edit.id) ?? refuse('It is no longer there.');
+      const sensor = thingOf(document, 'sensors', edit.id) ?? refuse('It is no longer there.');
       Object.assign(sensor, edit.change);
       return `Change ${sensor.name}`;
     }
@@ -176,29 +177,34 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return addTurnout(document, edit);
     case 'add train': {
       const name = named(edit.train.name, LONGEST_NAME.train, 'A train needs a name.');
+      const added: string[] = [];
       const ids = edit.vehicles.map((vehicle) => {
-        const id = freshId(document, LISTS.vehicles.prefix);
+        const id = freshId(asItWas(document), LISTS.vehicles.prefix, added);
         document.vehicles.push({ ...vehicle, id });
+        added.push(id);
         return id;
       });
-      document.trains.push({ ...edit.train, name, id: freshId(document, LISTS.trains.prefix), vehicles: ids });
+      document.trains.push({ ...edit.train, name, id: freshId(asItWas(document), LISTS.trains.prefix), vehicles: ids });
       return `Add train ${name}`;
     }
     case 'move':
       return move(document, edit.id, edit.at);
     case 'fix': {
-      const placed = [...document.features, ...document.turnouts, ...document.sensors];
-      const thing = placed.find(({ id }) => id === edit.id);
+      const thing =
+        thingOf(document, 'features', edit.id) ??
+        thingOf(document, 'turnouts', edit.id) ??
+        thingOf(document, 'sensors', edit.id);
       if (!thing) return refuse('It is no longer there.');
       thing.certainty = edit.certainty;
       return edit.certainty === 'fixed' ? 'Mark as fixed' : 'Mark as tentative';
     }
     case 'name block': {
       const name = named(edit.name, LONGEST_NAME.thing, 'A block needs a name.');
-      if (document.blocks.some((b) => b.name === name && b.id !== edit.id)) refuse(`There is already a block ${name}.`);
-      const known = document.blocks.find((b) => b.id === edit.id);
+      if (asItWas(document).blocks.some((b) => b.name === name && b.id !== edit.id))
+        refuse(`There is already a block ${name}.`);
+      const known = edit.id === undefined ? undefined : thingOf(document, 'blocks', edit.id);
       if (known) known.name = name;
-      else document.blocks.push({ id: freshId(document, LISTS.blocks.prefix), name, anchor: edit.anchor });
+      else document.blocks.push({ id: freshId(asItWas(document), LISTS.blocks.prefix), name, anchor: edit.anchor });
       return `Name block ${name}`;
     }
     case 'rename': {
@@ -213,12 +219,12 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'delete':
       return remove(document, edit.id);
     case 'change line': {
-      const line = document.lines.find((l) => l.id === edit.id) ?? refuse('That line is no longer there.');
+      const line = thingOf(document, 'lines', edit.id) ?? refuse('That line is no longer there.');
       line.length = edit.length;
       return `Make ${line.name} ${shown(edit.length)} long`;
     }
     case 'change turnout': {
-      const turnout = document.turnouts.find((t) => t.id === edit.id) ?? refuse('That turnout is no longer there.');
+      const turnout = thingOf(document, 'turnouts', edit.id) ?? refuse('That turnout is no longer there.');
       Object.assign(turnout, edit.change);
       return `Change ${turnout.name}`;
     }
@@ -234,7 +240,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return `Fit resistor axles to ${fitted.map(({ name }) => name).join(', ')}`;
     }
     case 'change train': {
-      const train = document.trains.find((t) => t.id === edit.id) ?? refuse('That train is no longer there.');
+      const train = thingOf(document, 'trains', edit.id) ?? refuse('That train is no longer there.');
       Object.assign(train, edit.change);
       return `Change ${train.name}`;
     }
@@ -242,7 +248,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
 }
 
 function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' }>): string {
-  const id = freshId(document, LISTS.lines.prefix);
+  const id = freshId(asItWas(document), LISTS.lines.prefix);
   document.lines.push({
     id,
     name: edit.name.trim() ? named(edit.name, LONGEST_NAME.track, '') : id,
@@ -251,7 +257,7 @@ function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' 
   if (document.lines.length === 1) document.referenceLine = id;
   if (edit.circuit) {
     document.joins.push({
-      id: freshId(document, LISTS.joins.prefix),
+      id: freshId(asItWas(document), LISTS.joins.prefix),
       a: { line: id, end: 'end' },
       b: { line: id, end: 'start' },
     });
@@ -261,14 +267,14 @@ function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' 
 
 function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add turnout' }>): string {
   const { leads, turnout } = edit;
-  const line = freshId(document, LISTS.lines.prefix);
+  const line = freshId(asItWas(document), LISTS.lines.prefix);
   document.lines.push({
     id: line,
     name: leads.name.trim() ? named(leads.name, LONGEST_NAME.track, '') : line,
     length: leads.length,
   });
   const up = turnout.facing === 'up';
-  const id = freshId(document, LISTS.turnouts.prefix);
+  const id = freshId(asItWas(document), LISTS.turnouts.prefix);
   const name = freeName(document, edit.name?.trim() || nextName(document, 'T'));
   document.turnouts.push({ ...turnout, id, name, diverging: { line, end: up ? 'start' : 'end' } });
   if (leads.kind === 'back') {
@@ -277,11 +283,11 @@ function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add tur
       refuse(
         `The track leaves ${up ? 'upwards' : 'downwards'}, so it has to come back at ${up ? 'more' : 'less'} than ${showLength(turnout.at.tenthUm, document.shownUnit)}.`,
       );
-    const second = freshId(document, LISTS.turnouts.prefix);
+    const second = freshId(asItWas(document), LISTS.turnouts.prefix, [id]);
     document.turnouts.push({
       ...turnout,
       id: second,
-      name: nextName(document, 'T'),
+      name: nextName(document, 'T', name),
       at: leads.at,
       facing: up ? 'down' : 'up',
       hand: turnout.hand === 'left' ? 'right' : 'left',
@@ -294,23 +300,24 @@ function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add tur
 /** A gap or block mark takes the signals that stand at it along; a turnout takes nothing. */
 function move(document: LayoutDocument, id: string, at: TypedLength): string {
   const shown = showLength(at.tenthUm, document.shownUnit);
-  const turnout = document.turnouts.find((t) => t.id === id);
+  const turnout = thingOf(document, 'turnouts', id);
   if (turnout) {
     turnout.at = at;
     return `Move ${turnout.name} to ${shown}`;
   }
-  const sensor = document.sensors.find((s) => s.id === id);
+  const sensor = thingOf(document, 'sensors', id);
   if (sensor) {
     sensor.anchor.at = at;
     return `Move ${sensor.name} to ${shown}`;
   }
-  const feature = document.features.find((f) => f.id === id) ?? refuse('It is no longer there.');
+  const feature = thingOf(document, 'features', id) ?? refuse('It is no longer there.');
   const from = feature.at.tenthUm;
   if (feature.kind === 'gap' || feature.kind === 'mark') {
     refuseTaken(document, feature.line, at, id);
-    for (const other of document.features) {
-      if (other.kind === 'signal' && other.line === feature.line && other.at.tenthUm === from) other.at = at;
-    }
+    asItWas(document).features.forEach((other, i) => {
+      if (other.kind === 'signal' && other.line === feature.line && other.at.tenthUm === from)
+        document.features[i]!.at = at;
+    });
   }
   if ('to' in feature) feature.to = asTyped(feature.to.tenthUm + at.tenthUm - from, document.shownUnit);
   feature.at = at;
@@ -340,8 +347,8 @@ function samePlaces(document: LayoutDocument, line: string, at: TenthUm): { line
 }
 
 function refuseTaken(document: LayoutDocument, line: string, at: TypedLength, but?: string): void {
-  const places = samePlaces(document, line, at.tenthUm);
-  const there = document.features.find(
+  const places = samePlaces(asItWas(document), line, at.tenthUm);
+  const there = asItWas(document).features.find(
     (f) =>
       (f.kind === 'gap' || f.kind === 'mark') &&
       f.id !== but &&
@@ -359,18 +366,15 @@ function refuseTaken(document: LayoutDocument, line: string, at: TypedLength, bu
 }
 
 function freeName(document: LayoutDocument, name: string): string {
-  const taken = [...document.turnouts, ...document.features, ...document.sensors].some(
-    (thing) => 'name' in thing && thing.name === name,
-  );
+  const { turnouts, features, sensors } = asItWas(document);
+  const taken = [...turnouts, ...features, ...sensors].some((thing) => 'name' in thing && thing.name === name);
   return taken ? refuse(`The name ${name} is taken. Choose another.`) : name;
 }
 
 /** The next free name with a prefix: S1, S2 … */
-function nextName(document: LayoutDocument, prefix: string): string {
-  const names = new Set(
-    [...document.features, ...document.turnouts, ...document.sensors].map((thing) =>
-      'name' in thing ? thing.name : '',
-    ),
-  );
+function nextName(document: LayoutDocument, prefix: string, besides?: string): string {
+  const { turnouts, features, sensors } = asItWas(document);
+  const names = new Set([...features, ...turnouts, ...sensors].map((thing) => ('name' in thing ? thing.name : '')));
+  if (besides) names.add(besides);
   for (let n = 1; ; n++) if (!names.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }

@@ -30,6 +30,7 @@ export { asTyped, freshId, newDocument } from './new-document';
 export { type Span, spanOf } from './place-of';
 export { type DocumentReading, readDocument, readDocumentText, writeDocumentText } from './read-document';
 export { type Fault, referenceFaults } from './reference-faults';
+export { remembered } from './remembered';
 export { callThing, placeThing } from './say-thing';
 export {
   DOCUMENT_FORMAT,

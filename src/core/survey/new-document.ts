@@ -22,8 +22,8 @@ export function newDocument(name: string, scale: ScaleId = 'H0', shownUnit: Show
 }
 
 /** The next free id with a prefix: g1, g2 … Ids are never reused while their bearer exists. */
-export function freshId(document: LayoutDocument, prefix: string): string {
-  const used = new Set<string>();
+export function freshId(document: LayoutDocument, prefix: string, besides: readonly string[] = []): string {
+  const used = new Set(besides);
   for (const list of LIST_NAMES)
     for (const thing of thingsOf(document, list)) if (thing.id.startsWith(prefix)) used.add(thing.id);
   for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`;

@@ -1,28 +1,34 @@
-import { kindWords, LIST_NAMES, LISTS, type Thing, thingsOf } from './lists';
+import { asItWas } from './draft';
+import { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 import { idsNamed, leaveOut } from './lists/references';
 import { refuse } from './refused';
 import type { LayoutDocument } from './schema';
 
 /** Takes a thing out of a draft with all that cannot be without it; says in words what was done, or refuses. */
 export function remove(document: LayoutDocument, id: string): string {
-  const list = LIST_NAMES.find((name) => thingsOf(document, name).some((thing) => thing.id === id));
+  const before = asItWas(document);
+  const list = LIST_NAMES.find((name) => thingsOf(before, name).some((thing) => thing.id === id));
   if (!list) return refuse('It is no longer there.');
-  const thing = thingsOf(document, list).find((one) => one.id === id)!;
+  const thing = thingsOf(before, list).find((one) => one.id === id)!;
   const says = `Delete ${callIt(thing) ?? kindWords(list, thing).toLowerCase()}${LISTS[list].andAll ?? ''}`;
-  const gone = goingWith(document, id);
-  const kept = keepers(document, gone);
+  const gone = goingWith(before, id);
+  const kept = keepers(before, gone);
   if (kept) refuse(kept);
   for (const name of LIST_NAMES) {
-    const things = thingsOf(document, name);
+    const things = thingsOf(before, name);
     if (things.some((one) => gone.has(one.id)))
       Object.assign(document, { [name]: things.filter((one) => !gone.has(one.id)) });
   }
-  for (const { thing: one, without } of doingWithout(document, gone)) leaveOut(one, without);
+  for (const { list: of, id: one, without } of doingWithout(before, gone))
+    leaveOut(thingsOf(document, of).find((other) => other.id === one)!, without);
   if (gone.has(document.referenceLine)) document.referenceLine = document.lines[0]?.id ?? '';
   return says;
 }
 
 const callIt = ({ name }: Thing): string | undefined => (typeof name === 'string' ? name : undefined);
+
+const staying = (document: LayoutDocument, list: ListName, gone: ReadonlySet<string>): Thing[] =>
+  thingsOf(document, list).filter(({ id }) => !gone.has(id));
 
 /** All that goes when a thing goes, by id. */
 function goingWith(document: LayoutDocument, id: string): Set<string> {
@@ -46,7 +52,7 @@ function goingWith(document: LayoutDocument, id: string): Set<string> {
 function keepers(document: LayoutDocument, gone: ReadonlySet<string>): string | undefined {
   const found: { kept: string; keeps: string; by: string }[] = [];
   for (const list of LIST_NAMES)
-    for (const thing of thingsOf(document, list).filter((one) => !gone.has(one.id)))
+    for (const thing of staying(document, list, gone))
       for (const reference of LISTS[list].refers) {
         const { whenGone } = reference;
         if (typeof whenGone === 'string' || !('keeps' in whenGone)) continue;
@@ -61,14 +67,17 @@ function keepers(document: LayoutDocument, gone: ReadonlySet<string>): string | 
 }
 
 /** Things that stay and do without a field that named what goes. */
-const doingWithout = (document: LayoutDocument, gone: ReadonlySet<string>): { thing: Thing; without: string }[] =>
+const doingWithout = (
+  document: LayoutDocument,
+  gone: ReadonlySet<string>,
+): { list: ListName; id: string; without: string }[] =>
   LIST_NAMES.flatMap((list) =>
-    thingsOf(document, list).flatMap((thing) =>
+    staying(document, list, gone).flatMap((thing) =>
       LISTS[list].refers.flatMap((reference) => {
         const { whenGone } = reference;
         if (typeof whenGone === 'string' || !('without' in whenGone)) return [];
         return idsNamed(thing, reference).some((named) => gone.has(named))
-          ? [{ thing, without: whenGone.without }]
+          ? [{ list, id: thing.id, without: whenGone.without }]
           : [];
       }),
     ),

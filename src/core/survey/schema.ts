@@ -47,4 +47,5 @@ export type TurnoutPosition = 'straight' | 'diverging';
 export function isKind<K extends FeatureKind>(kind: K) {
   return (feature: Feature): feature is Extract<Feature, { kind: K }> => feature.kind === kind;
 }
-export const signalsOf = (document: LayoutDocument): Signal[] => document.features.filter(isKind('signal'));
+export const signalsOf = (document: Pick<LayoutDocument, 'features'>): Signal[] =>
+  document.features.filter(isKind('signal'));

@@ -43,7 +43,7 @@ export function trackFrom(graph: Pick<TrackGraph, 'edges' | 'turnouts'>, leg: Le
 
 /** What fouls what: the two legs of each turnout, and the two tracks of each crossing. */
 export function foulingOf(
-  document: LayoutDocument,
+  { crossings }: Pick<LayoutDocument, 'crossings'>,
   graph: Pick<TrackGraph, 'edges' | 'turnouts' | 'byLine'>,
 ): FoulingPair[] {
   const pair = (cause: string, a: EdgeStretch[], b: EdgeStretch[]) => ({ cause, a, b: without(b, a) });
@@ -65,7 +65,7 @@ export function foulingOf(
   };
   return [
     ...graph.turnouts.map(ofTurnout),
-    ...document.crossings.map(({ id, a, b, clearance }) =>
+    ...crossings.map(({ id, a, b, clearance }) =>
       pair(id, around(a.line, a.at.tenthUm, clearance.tenthUm), around(b.line, b.at.tenthUm, clearance.tenthUm)),
     ),
   ];

@@ -1,5 +1,5 @@
 import type { TenthUm } from '../measure';
-import type { LayoutDocument, LineEnd, Turnout, TurnoutPosition } from '../survey';
+import { type LayoutDocument, type LineEnd, remembered, type Turnout, type TurnoutPosition } from '../survey';
 import { type FoulingPair, foulingOf } from './fouling';
 
 /** End 0 of an edge is its lower distance on the line, end 1 its higher. */
@@ -41,8 +41,14 @@ export interface TrackGraph {
   byLine: Map<string, Edge[]>;
 }
 
+const READS = ['lines', 'joins', 'turnouts', 'crossings'] as const;
+/** What the track is compiled from. */
+export type Tracks = Pick<LayoutDocument, (typeof READS)[number]>;
+
 /** Compiles a checked document into edges and turnouts. Slips and crossovers are read as plain diamonds. */
-export function compileTrack(document: LayoutDocument): TrackGraph {
+export const compileTrack = remembered(READS, edgesAndTurnouts);
+
+function edgesAndTurnouts(document: Tracks): TrackGraph {
   const edges: Edge[] = [];
   const byLine = new Map<string, Edge[]>();
   const cutsByLine = new Map<string, TenthUm[]>();

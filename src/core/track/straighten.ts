@@ -1,5 +1,5 @@
 import type { TenthUm } from '../measure';
-import type { LayoutDocument, LineEnd, Turnout } from '../survey';
+import { type LayoutDocument, type LineEnd, remembered, type Turnout } from '../survey';
 
 /** One line as drawn: a row, and a map from its distances to x that is linear and never turns back. */
 export interface DrawnLine {
@@ -43,11 +43,17 @@ export function distanceAt(drawn: DrawnLine, x: TenthUm): TenthUm {
   return Math.round(Math.min(drawn.length, Math.max(0, ((x - drawn.xAtStart) * drawn.length) / span)));
 }
 
+const READS = ['lines', 'joins', 'turnouts', 'features', 'referenceLine'] as const;
+
 /**
  * The straightened drawing, computed from the document alone. x is true on the reference line; a line held at both ends
  * is stretched between them; a line held at one end runs on at true length. Rows are packed nearest to the line they leave.
  */
-export function straighten(document: LayoutDocument): Drawing {
+export const straighten = remembered(READS, drawStraight);
+
+type Tracks = Pick<LayoutDocument, (typeof READS)[number]>;
+
+function drawStraight(document: Tracks): Drawing {
   const drawn = new Map<string, DrawnLine>();
   const lengths = new Map(document.lines.map((line) => [line.id, line.length.tenthUm]));
   const hints = new Map(document.lines.map((line) => [line.id, line.drawing?.row]));
@@ -174,7 +180,7 @@ export function straighten(document: LayoutDocument): Drawing {
 }
 
 /** Joined ends that do not meet on the sheet, a closed circuit's above all, are marked on both sides. */
-function markCuts(document: LayoutDocument, drawn: Map<string, DrawnLine>): void {
+function markCuts(document: Tracks, drawn: Map<string, DrawnLine>): void {
   const nameOf = (id: string) => document.lines.find((line) => line.id === id)?.name ?? id;
   for (const join of document.joins) {
     for (const [mine, other] of [

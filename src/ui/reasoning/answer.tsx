@@ -1,27 +1,23 @@
 'use client';
-import { Fragment } from 'react';
-import { decidingFacts, sayValue, whyValue } from '@/core/logic';
+import { Fragment, type ReactNode } from 'react';
 import { spanOf } from '@/core/survey';
 import { Fold } from '@/ui/parts/fold';
 import { blockKey } from '@/ui/state/selection';
-import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { ReasonTree } from './reason-tree';
+import { useAnswer } from './use-answer';
 
 /** More facts than this are no sentence any more; the rest is counted, and stands beneath step by step. */
 const MOST_FACTS = 6;
 
-/** Why a name of the rules is what it is: one sentence that suffices, each fact of it a link to the sheet; step by step beneath. */
-export function Answer({ rule }: { rule: string }) {
+/** Why a name of the rules is what it is: one sentence that suffices, each fact of it a link to the sheet; step by step beneath. `otherwise`: what stands there while it is not known. */
+export function Answer({ rule, otherwise = null }: { rule: string; otherwise?: ReactNode }) {
   const store = useWorkbenchStore();
   const design = useWorkbench((s) => s.design);
-  const values = useWorkbench(shownValues);
-  const declaration = design?.program.declarations.find(({ name }) => name === rule);
-  if (!design || !declaration || values[rule] === undefined) return null;
-  const read = (name: string) => values[name];
-  const says = sayValue(design.program, declaration, values[rule]);
-  const facts = decidingFacts(design.program, rule, read);
-  const reason = whyValue(design.program, rule, read);
-  if (!facts || facts.length === 0) return <ReasonTree key={says} reason={reason} />;
+  const answer = useAnswer(rule);
+  if (!design || !answer) return otherwise;
+  const { says, facts, reason } = answer;
+  if (facts.length === 0) return <ReasonTree key={says} reason={reason} />;
   const show = (about: string | undefined) => {
     if (about === undefined) return undefined;
     const isBlock = design.blocks.some(({ name }) => name === about);

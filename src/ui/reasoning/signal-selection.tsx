@@ -1,30 +1,26 @@
 'use client';
-import { writeDeclaration } from '@/core/logic';
 import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Signal } from '@/core/survey';
 import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
-import { shownValues, useWorkbench } from '@/ui/state/store';
+import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
+import { RuleText } from './rule-text';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+import { useAsked } from './use-asked';
 
 export function SignalSelection({ signal }: { signal: Signal }) {
   const document = useWorkbench((s) => s.document);
-  const design = useWorkbench((s) => s.design);
-  const values = useWorkbench(shownValues);
+  const lookUp = useWorkbench((s) => s.lookUpSignal);
   const stage = useWorkbench((s) => s.stage);
   const edit = useEdit();
-  const view = design?.signals.find((s) => s.id === signal.id);
-  const rule = names.shows(signal.name);
-  const value = values[rule];
-  const known = design && value !== undefined;
-  const own = design?.program.declarations.filter((d) => d.why?.about === signal.id && d.expr) ?? [];
+  const view = useAsked(lookUp, signal.id);
   return (
     <>
-      {known ? <Answer rule={rule} /> : <PanelTitle>{signal.name}</PanelTitle>}
+      <Answer rule={names.shows(signal.name)} otherwise={<PanelTitle>{signal.name}</PanelTitle>} />
       <p className="mt-2 text-ink2">
         <Term word="signal">Signal</Term> at {showLength(signal.at.tenthUm, document.shownUnit)} on{' '}
         {document.lines.find((l) => l.id === signal.line)?.name}, read {document.directions[signal.governs]}, towards{' '}
@@ -65,14 +61,9 @@ export function SignalSelection({ signal }: { signal: Signal }) {
           <DeleteButton id={signal.id} what={signal.name} />
         </PanelSection>
       )}
-      {own.length > 0 && (
+      {view && (
         <Fold title="Its rule as text">
-          <pre
-            tabIndex={0}
-            className="max-h-64 overflow-auto whitespace-pre-wrap rounded-md border border-line bg-sheet p-2 font-mono text-[0.72rem] leading-4"
-          >
-            {own.map(writeDeclaration).join('\n\n')}
-          </pre>
+          <RuleText about={signal.id} />
         </Fold>
       )}
     </>

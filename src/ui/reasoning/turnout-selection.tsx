@@ -5,7 +5,7 @@ import type { Turnout } from '@/core/survey';
 import { Choice, type Option } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
-import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
@@ -18,7 +18,6 @@ const LIES: Option<Turnout['lies']>[] = [
 export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
   const document = useWorkbench((s) => s.document);
   const design = useWorkbench((s) => s.design);
-  const values = useWorkbench(shownValues);
   const stage = useWorkbench((s) => s.stage);
   const trial = useWorkbench((s) => s.trial);
   const store = useWorkbenchStore();
@@ -47,16 +46,14 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
           It lies {lies}: throw it to {other}
         </button>
       )}
-      {design && values[names.locked(turnout.name)] !== undefined && (
-        <div className="mt-3">
-          <Answer rule={names.locked(turnout.name)} />
-        </div>
-      )}
+      <div className="mt-3">
+        <Answer rule={names.locked(turnout.name)} />
+      </div>
       {design && (
         <PanelSection title="It refuses to move while">
           <p className="text-ink2">
             {design.lockedBy[turnout.id]?.join(' or ') || 'no block'} is occupied, or a train is cleared over it and for{' '}
-            {showNumberOf(design.program, turnout.name)} after.
+            {design.releaseMs / 1000} s after.
           </p>
         </PanelSection>
       )}
@@ -93,13 +90,4 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
       )}
     </>
   );
-}
-
-/** The release time as the rule has it, so that the panel cannot say another. */
-function showNumberOf(
-  program: { declarations: { name: string; expr?: { op: string; ms?: number } }[] },
-  turnout: string,
-): string {
-  const rule = program.declarations.find((d) => d.name === names.cleared(turnout));
-  return `${(rule?.expr?.ms ?? 0) / 1000} s`;
 }

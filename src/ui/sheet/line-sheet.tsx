@@ -4,6 +4,7 @@ import {
   type PointerEvent,
   type ReactNode,
   useCallback,
+  useDeferredValue,
   useEffect,
   useMemo,
   useRef,
@@ -11,12 +12,11 @@ import {
 } from 'react';
 import type { BlockView } from '@/core/design';
 import { showLength, type TenthUm } from '@/core/measure';
-import { names } from '@/core/patterns';
-import { asTyped, signalsOf, spanOf } from '@/core/survey';
+import { asTyped, spanOf } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { shownDocument } from '@/ui/state/design';
 import { blockKey } from '@/ui/state/selection';
-import { shownValues, useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { BlockPlates } from './block-plates';
 import { CutsLayer } from './cuts-layer';
 import { type LaneProps, laneHeight } from './lanes';
@@ -51,13 +51,15 @@ interface Props {
   letters?: Record<string, () => void>;
 }
 const NO_BLOCKS: BlockView[] = [];
+const NO_ASPECTS: string[] = [];
 const NO_LANES: ComponentType<LaneProps>[] = [];
 
 /** The straightened track on a true distance axis, with what is aligned beneath it. */
 export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters }: Props) {
   const store = useWorkbenchStore();
-  const document = useWorkbench(shownDocument);
-  const design = useWorkbench((s) => s.design);
+  /** A large sheet is drawn anew bit by bit, so that nothing waits for it. */
+  const document = useDeferredValue(useWorkbench(shownDocument));
+  const design = useDeferredValue(useWorkbench((s) => s.design));
   const { edits = false, tries = false } = useWorkbench((s) => s.stage);
   const selected = useWorkbench((s) => s.selected);
   const measured = useWorkbench((s) => s.measured);
@@ -65,10 +67,10 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const layers = useWorkbench((s) => s.layers);
   const trial = useWorkbench((s) => s.trial);
   const standing = useWorkbench((s) => s.design?.standing.blocks);
-  const values = useWorkbench(shownValues);
-  const board = useWorkbench((s) =>
-    s.stage.knows === 'run' && s.board?.document === shownDocument(s) ? s.board : undefined,
-  );
+  const newestTried = useWorkbench((s) => (s.stage.knows === 'trial' ? s.tried : undefined));
+  const tried = newestTried?.document === document ? newestTried : undefined;
+  const newestBoard = useWorkbench((s) => (s.stage.knows === 'run' ? s.board : undefined));
+  const board = newestBoard?.document === document ? newestBoard : undefined;
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 820, height: 560 });
 
@@ -117,13 +119,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     () => new Set(board?.occupied ?? (tries ? [...trial.occupied, ...(trial.trains ? (standing ?? []) : [])] : [])),
     [board?.occupied, tries, trial, standing],
   );
-  const aspects = useMemo((): (string | undefined)[] => {
-    if (board) return board.aspects;
-    return signalsOf(document).map((signal) => {
-      const value = tries ? values[names.shows(signal.name)] : undefined;
-      return value === undefined ? undefined : design?.program.enums.aspect?.[value];
-    });
-  }, [board, design, document, tries, values]);
+  const aspects = board?.aspects ?? tried?.aspects ?? NO_ASPECTS;
 
   const withShift = useRef(false);
   const blockAt = (point: Point) => {

@@ -1,4 +1,5 @@
-import type { DesignView, Trial } from '@/core/design';
+import type { DesignView, SignalView, Trial, Tried } from '@/core/design';
+import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 import type { Proved } from './verdict-line';
 
@@ -7,6 +8,9 @@ export interface Designed extends DesignView {
   document: LayoutDocument;
 }
 
+/** Asks why a name of the rules has its present value. */
+export type Explain = (rule: string) => Promise<Explanation | undefined>;
+
 /** What is computed from the document, and what is tried with it by hand. */
 export interface DesignSlice {
   /** The newest design there is; of another document than the present one, it is about to be replaced. */
@@ -14,9 +18,18 @@ export interface DesignSlice {
   /** The newest proof; of another document than the present one it is out of date. */
   proved?: Proved;
   trial: Trial;
-  /** The rule program's names as they stand in the trial. */
-  trialValues: Record<string, number>;
+  /** What comes of the trial; nothing until it is asked for. */
+  tried?: Tried & { document: LayoutDocument };
+  explainTrial?: Explain;
+  /** What a signal protects. */
+  lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
+  /** The rules about a thing, as text. */
+  textAbout?: (id: string) => Promise<string>;
 }
+/** What comes of the trial with the design that is shown. */
+export const shownTried = ({ tried, design }: Pick<DesignSlice, 'tried' | 'design'>): Tried | undefined =>
+  tried && tried.document === design?.document ? tried : undefined;
+
 /** It begins with the trains where they stand. */
 export const FIRST_TRIAL: Trial = { trains: true, occupied: [], points: {} };
 

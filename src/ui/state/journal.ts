@@ -118,6 +118,8 @@ export class Journal {
   private async write(): Promise<void> {
     const db = await open();
     while (this.latest) {
+      /** Copying a large document takes a moment: not in the same one as the edit. */
+      await new Promise((resolve) => setTimeout(resolve, 0));
       const state = this.latest;
       this.latest = undefined;
       const steps = [...state.past, ...state.future];

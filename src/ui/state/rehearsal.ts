@@ -1,5 +1,6 @@
 import type { Recording, RehearsalFrame, TrainFrame } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
+import type { Explain } from './design';
 
 /** Signals, turnouts and blocks at a moment of a rehearsal, and how trains stand. */
 export interface Board extends Omit<RehearsalFrame, 'tick' | 'trains'> {
@@ -27,6 +28,5 @@ export interface RehearsalSlice {
   /** What of it changes seldom: the same object until something in it is different. */
   board?: Board;
   course: Course;
-  /** The rule program's names as they stand in it. */
-  runValues: Record<string, number>;
+  explainRun?: Explain;
 }

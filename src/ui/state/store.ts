@@ -1,7 +1,7 @@
 'use client';
 import { createContext, useContext } from 'react';
 import { createStore, type StoreApi, useStore } from 'zustand';
-import { type DesignSlice, FIRST_TRIAL } from './design';
+import { type DesignSlice, type Explain, FIRST_TRIAL } from './design';
 import { type DocumentSlice, documentSlice } from './document';
 import { NO_COURSE, type RehearsalSlice } from './rehearsal';
 import type { SavingSlice } from './saving';
@@ -27,9 +27,7 @@ export function createWorkbench(
     unkept: false,
     saving: 'opening',
     trial: FIRST_TRIAL,
-    trialValues: {},
     course: NO_COURSE,
-    runValues: {},
     stage: initial.stage,
     layers: { detectors: true, signals: true, lengths: true },
     keysOn: true,
@@ -50,7 +48,9 @@ export function useWorkbench<T>(pick: (state: WorkbenchState) => T): T {
   return useStore(useWorkbenchStore(), pick);
 }
 
-const NO_VALUES: Record<string, number> = {};
-/** The values that the open stage shows. */
-export const shownValues = ({ stage, trialValues, runValues }: WorkbenchState): Record<string, number> =>
-  stage.knows === 'run' ? runValues : stage.knows === 'trial' ? trialValues : NO_VALUES;
+/** Who can tell why the open stage shows what it shows. */
+export const shownExplain = ({ stage, explainTrial, explainRun }: WorkbenchState): Explain | undefined =>
+  stage.knows === 'run' ? explainRun : stage.knows === 'trial' ? explainTrial : undefined;
+/** What it shows: another object as soon as that changes. */
+export const shownMoment = ({ stage, tried, frame }: WorkbenchState): object | undefined =>
+  stage.knows === 'run' ? frame : stage.knows === 'trial' ? tried : undefined;

@@ -1,39 +1,56 @@
 'use client';
 import { type Remote, wrap } from 'comlink';
 import { useEffect } from 'react';
+import type { LayoutDocument } from '@/core/survey';
 import type { DesignWorker } from '@/workers/design.worker';
 import { useWorkbenchStore } from './store';
 
-/** Keeps the compiled design in step with the document, in a worker; one check at a time, always of the newest. */
+/** The fields that are others than before: an edit leaves those that it does not touch as they are. */
+function changedFields(before: LayoutDocument | undefined, now: LayoutDocument): Partial<LayoutDocument> {
+  const fields = Object.entries(now).filter(([field, value]) => before?.[field as keyof LayoutDocument] !== value);
+  return Object.fromEntries(fields);
+}
+
+/**
+ * Keeps the compiled design in step with the document, in a worker; one check at a time, always of the newest. What is tried
+ * by hand follows where it is shown.
+ */
 export function useDesign(): void {
   const store = useWorkbenchStore();
   useEffect(() => {
     const worker = new Worker(new URL('../../workers/design.worker.ts', import.meta.url), { type: 'module' });
     const remote: Remote<DesignWorker> = wrap<DesignWorker>(worker);
     let busy = false;
+    let sent: LayoutDocument | undefined;
     const check = async () => {
       if (busy) return;
       busy = true;
-      for (;;) {
-        const { document, trial } = store.getState();
-        const { view, values } = await remote.check(document, trial);
-        const now = store.getState();
-        now.set({ design: { ...view, document }, trialValues: values });
-        if (store.getState().document === document) break;
+      while (sent !== store.getState().document) {
+        /** Copying what has changed takes a moment: not in the same one as the edit. */
+        await new Promise((resolve) => setTimeout(resolve, 0));
+        const { document, set } = store.getState();
+        const changed = changedFields(sent, document);
+        sent = document;
+        set({ design: { ...(await remote.check(changed)), document } });
       }
       busy = false;
+      void tryOut();
     };
     const tryOut = async () => {
-      const { trial, document, design } = store.getState();
-      if (document !== design?.document) return;
-      const values = await remote.tryOut(trial);
-      const now = store.getState();
-      if (now.trial === trial) now.set({ trialValues: values });
+      const { trial, stage, design, set } = store.getState();
+      if (stage.knows !== 'trial' || design?.document !== store.getState().document) return;
+      const tried = await remote.tryOut(trial);
+      if (store.getState().trial === trial) set({ tried: { ...tried, document: design.document } });
     };
+    store.getState().set({
+      explainTrial: (rule) => remote.explain(rule),
+      lookUpSignal: (id) => remote.signal(id),
+      textAbout: (id) => remote.textAbout(id),
+    });
     void check();
     const stop = store.subscribe((state, before) => {
       if (state.document !== before.document) void check();
-      else if (state.trial !== before.trial) void tryOut();
+      else if (state.trial !== before.trial || state.stage !== before.stage) void tryOut();
     });
     return () => {
       stop();

@@ -1,8 +1,8 @@
 'use client';
 import { memo, useCallback, useRef } from 'react';
 import { scaleSpeedKmh, showSpeed } from '@/core/measure';
-import { names } from '@/core/patterns';
 import type { Command } from '@/core/simulation';
+import { signalsOf } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { blockOptions } from '@/ui/reasoning/options';
 import { PanelSection } from '@/ui/reasoning/panel';
@@ -223,14 +223,13 @@ const SendTo = memo(function SendTo({ command, train, name }: { command: Tell; t
 export function WhileRunning({ run }: { run: RehearsalControls }) {
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);
-  const values = useWorkbench((s) => s.runValues);
   const board = useWorkbench((s) => s.board);
   const signal = document.features.find((f) => f.id === selected);
   const turnout = board?.document.turnouts.findIndex((t) => t.id === selected) ?? -1;
   const name = board?.document.turnouts[turnout]?.name;
   const latest = run.events.findLast(({ says }) => says.startsWith(`${name} `));
   if (signal?.kind === 'signal') {
-    const held = values[names.hold(signal.name)] === 1;
+    const held = board?.held[signalsOf(document).findIndex(({ id }) => id === signal.id)] ?? false;
     return (
       <button
         type="button"

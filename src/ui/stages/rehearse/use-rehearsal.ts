@@ -69,23 +69,11 @@ export function useRehearsal(): RehearsalControls {
     const worker = new Worker(new URL('../../../workers/rehearsal.worker.ts', import.meta.url), { type: 'module' });
     const run = wrap<RehearsalWorker>(worker);
     remote.current = run;
-    let asking = false;
-    /** The values behind what is selected; one question at a time. */
-    const ask = () => {
-      if (asking) return;
-      asking = true;
-      void run.values().then((values) => {
-        asking = false;
-        store.getState().set({ runValues: values });
-      });
-    };
-    const stopAsking = store.subscribe(({ selected }, before) => {
-      if (selected !== undefined && selected !== before.selected) ask();
-    });
+    store.getState().set({ explainRun: (rule) => run.explain(rule) });
     const listen = (report: Report) => {
       const { frame, hash, notPlaced, reached, toCome, forgetAfter } = report;
       if (report.course !== course.current.number) return;
-      const { set, board, selected } = store.getState();
+      const { set, board } = store.getState();
       const { tick: _, trains, ...rest } = frame;
       const now: Board = {
         ...rest,
@@ -100,13 +88,11 @@ export function useRehearsal(): RehearsalControls {
         setSamples((all) => [...upTo(all), ...report.samples].slice(-MOST_SAMPLES));
       if (report.events.length > 0 || forgetAfter !== undefined)
         setEvents((all) => [...upTo(all), ...report.events].slice(-MOST_EVENTS));
-      if (selected !== undefined) ask();
     };
     void run.listen(proxy(listen));
     return () => {
-      stopAsking();
       worker.terminate();
-      store.getState().set({ frame: undefined, board: undefined, runValues: {} });
+      store.getState().set({ frame: undefined, board: undefined, explainRun: undefined });
     };
   }, [store]);
 

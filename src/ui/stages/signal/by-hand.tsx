@@ -1,26 +1,26 @@
 'use client';
 import { ASPECT_SYSTEMS } from '@/core/kinds';
-import { names } from '@/core/patterns';
 import { type Signal, signalsOf } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Term } from '@/ui/parts/term';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { AspectLamps, litLamps } from '@/ui/sheet/signal-head';
+import { shownTried } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+
+const stopOf = ({ system }: Signal) => ASPECT_SYSTEMS[system].aspects[0].id;
 
 /** Trying it by hand: what is set down where, and what every signal shows for it. */
 export function ByHand() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
   const trial = useWorkbench((s) => s.trial);
-  const values = useWorkbench((s) => s.trialValues);
-  const aspects = useWorkbench((s) => s.design?.program.enums.aspect) ?? [];
+  const aspects = useWorkbench(shownTried)?.aspects ?? [];
   const signals = signalsOf(document);
   const standing = useWorkbench((s) => s.design?.standing.blocks) ?? [];
   const empty = trial.occupied.length === 0 && !(trial.trains && standing.length > 0);
   const changed = Object.keys(trial.points).filter((id) => document.turnouts.some((t) => t.id === id));
-  const atStop = (signal: Signal) =>
-    aspects[values[names.shows(signal.name)] ?? 0] === ASPECT_SYSTEMS[signal.system].aspects[0].id;
+  const atStop = (signal: Signal, s: number) => (aspects[s] ?? stopOf(signal)) === stopOf(signal);
   return (
     <>
       <p className="text-ink2">
@@ -78,8 +78,8 @@ export function ByHand() {
           <p className="mb-1 text-ink2">Nothing is asked, so all stay at stop.</p>
         )}
         <ul>
-          {signals.map((signal) => {
-            const aspect = aspects[values[names.shows(signal.name)] ?? 0];
+          {signals.map((signal, s) => {
+            const aspect = aspects[s];
             const system = ASPECT_SYSTEMS[signal.system];
             return (
               <li key={signal.id}>

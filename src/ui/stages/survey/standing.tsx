@@ -1,13 +1,17 @@
 'use client';
+import { memo, useDeferredValue } from 'react';
 import { showLength } from '@/core/measure';
-import { FEATURES } from '@/core/survey';
+import { FEATURES, type LayoutDocument } from '@/core/survey';
 import { Term } from '@/ui/parts/term';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 /** What stands on the lines, as a list: each entry leads to its thing. */
 export function Standing() {
-  const document = useWorkbench((s) => s.document);
+  return <Cuts document={useDeferredValue(useWorkbench((s) => s.document))} />;
+}
+
+const Cuts = memo(function Cuts({ document }: { document: LayoutDocument }) {
   const store = useWorkbenchStore();
   const cuts = document.features.filter((f) => f.kind === 'gap' || f.kind === 'mark');
   const lines = new Map(document.lines.map(({ id, name }, order) => [id, { name, order }]));
@@ -39,4 +43,4 @@ export function Standing() {
       </ul>
     </PanelSection>
   );
-}
+});
