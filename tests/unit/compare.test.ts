@@ -81,6 +81,7 @@ describe('settling what two windows changed', () => {
       turnout: {
         line: 'oval',
         at: cm(at),
+        kind: 'turnout',
         facing: 'up',
         hand: 'left',
         clearance: cm(18),

@@ -300,6 +300,7 @@ describe('editing', () => {
         do: 'add turnout',
         turnout: {
           line: 'L1',
+          kind: 'turnout',
           at: cm(100),
           facing: 'up',
           hand: 'right',

@@ -1,10 +1,14 @@
 import type { LayoutDocument } from '@/core/survey';
 
 /** A document as version 2 had it: what watches sections in a list of its own, spots among the features. */
-export function asVersion2({ sensors, ...rest }: LayoutDocument, ...spots: object[]): Record<string, unknown> {
+export function asVersion2(
+  { sensors, turnouts, ...rest }: LayoutDocument,
+  ...spots: object[]
+): Record<string, unknown> {
   return structuredClone({
     ...rest,
     version: 2,
+    turnouts: turnouts.map(({ kind: _, second: __, secondLies: ___, ...turnout }) => turnout),
     detectors: sensors.map(({ certainty: _, ...detector }) => detector),
     features: [...rest.features, ...spots],
   });

@@ -169,10 +169,10 @@ describe('rules', () => {
 });
 
 describe('the proof covers whatever rehearsals come to, with sensors of every kind', () => {
-  test('sixty random layouts', () => {
+  test('forty random layouts', () => {
     let compared = 0;
     const kinds = new Set<string>();
-    for (let seed = 31_000; seed < 31_060; seed++) {
+    for (let seed = 31_000; seed < 31_040; seed++) {
       const document = withRandomSensors(randomLayout(seed), seed);
       const result = covering(document, [seed * 2, seed * 2 + 1], 4, 20_000);
       expect(result.contradictions, `layout ${seed}`).toEqual([]);
@@ -180,7 +180,7 @@ describe('the proof covers whatever rehearsals come to, with sensors of every ki
       compared += 1;
       for (const { kind } of document.sensors) kinds.add(kind);
     }
-    expect(compared).toBeGreaterThan(25);
+    expect(compared).toBeGreaterThan(18);
     expect([...kinds].sort()).toEqual([...SENSOR_KIND_IDS].sort());
   });
   test('a car that no isolated rail sees is found by the proof, and one that it sees is not', () => {

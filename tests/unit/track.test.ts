@@ -29,16 +29,16 @@ function reverseLoop(): LayoutDocument {
 describe('track graph', () => {
   test('a turnout leads from its blades to two legs, and from each leg back to the blades', () => {
     const graph = compileTrack(ondrelValley());
-    const t5 = graph.turnouts.find((t) => t.turnout.name === 'T5')!;
-    const facing = onwardFrom(graph, t5.stem.edge, t5.stem.end);
-    expect(facing.map((o) => o.turnout?.position)).toEqual(['straight', 'diverging']);
-    for (const leg of [t5.straight, t5.diverging]) {
-      expect(onwardFrom(graph, leg.edge, leg.end)).toMatchObject([{ edge: t5.stem.edge, turnout: { facing: false } }]);
+    const [stem, ...legs] = graph.points.find(({ name }) => name === 'T5')!.ports;
+    const facing = onwardFrom(graph, stem!.edge, stem!.end);
+    expect(facing.flatMap(({ over }) => over.map(({ position }) => position))).toEqual(['straight', 'diverging']);
+    for (const leg of legs) {
+      expect(onwardFrom(graph, leg.edge, leg.end)).toMatchObject([{ edge: stem!.edge, over: [{ facing: false }] }]);
     }
   });
   test('a circuit goes on over its joint; a buffer ends the way', () => {
     const graph = compileTrack(ring('r', 4, 100));
-    expect(onwardFrom(graph, 0, 1)).toEqual([{ edge: 0, enters: 0 }]);
+    expect(onwardFrom(graph, 0, 1)).toEqual([{ edge: 0, enters: 0, over: [] }]);
     const demo = compileTrack(ondrelValley());
     const dock = demo.byLine.get('pd')!.at(-1)!;
     expect(onwardFrom(demo, dock.index, 1)).toEqual([]);
@@ -197,7 +197,7 @@ describe('findings', () => {
     }
     const { partition } = checkDesign(d).scheme;
     expect(partition.blocks).toHaveLength(4);
-    expect(partition.blocks.find((b) => b.turnouts.length > 0)!.length).toBe(cm(30).tenthUm);
+    expect(partition.blocks.find((b) => b.points.length > 0)!.length).toBe(cm(30).tenthUm);
   });
   test('what no detector watches is the same length in the finding as in the lane', () => {
     const d = ondrelValley();

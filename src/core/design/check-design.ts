@@ -1,5 +1,6 @@
 import { detectionFindings, spotFindings } from '../detection';
 import { type Finding, sortFindings } from '../findings';
+import { CROSSINGS, type PointsKind } from '../kinds';
 import type { Program } from '../logic';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
 import { signalFindings } from '../signals';
@@ -28,13 +29,14 @@ export function checkDesign(document: LayoutDocument): Design {
     ...trafficFindings(scheme),
   ];
   for (const crossing of document.crossings) {
-    if (crossing.kind === 'diamond') continue;
+    const { readAs, title } = CROSSINGS[crossing.kind] as PointsKind;
+    if (!readAs) continue;
     findings.push({
       id: `crossing ${crossing.id}`,
       kind: 'crossing read as a diamond',
       severity: 'check',
       subject: crossing.id,
-      says: `${crossing.name} is a ${crossing.kind}, but is read as a plain diamond so far: only its straight ways exist.`,
+      says: `${crossing.name} is a ${title.toLowerCase()}, but is read as ${readAs} so far: only its straight ways exist.`,
       figures: [],
       advice: 'Draw its turning ways as turnouts with a short track between them.',
       remedies: [],
@@ -57,7 +59,7 @@ export function checkDesign(document: LayoutDocument): Design {
 function nameClashes({ document, partition, readings, stretches }: Scheme): Finding<Edit>[] {
   const kinds: [string, { name: string; id?: string }[]][] = [
     ['sensors', document.sensors],
-    ['turnouts', document.turnouts],
+    ['points', partition.graph.motors],
     ['signals', readings.map(({ signal }) => signal)],
     ['blocks', partition.blocks],
     ['stretches of track', stretches.all],

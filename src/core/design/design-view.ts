@@ -19,7 +19,7 @@ export interface BlockView {
   /** Ids of the sensors that watch the whole of it, and of those that watch a place in it. */
   detectors: string[];
   spots: string[];
-  /** Ids of the turnouts whose blades lie in it. */
+  /** Ids of the points whose blades lie in it. */
   turnouts: string[];
 }
 
@@ -40,7 +40,7 @@ export interface SignalView {
 export interface DesignView {
   blocks: BlockView[];
   findings: Finding<Edit>[];
-  /** Blocks that hold each turnout locked while occupied, by turnout id. */
+  /** Blocks that hold each motor of points locked while occupied, by its id. */
   lockedBy: Record<string, string[]>;
   /** How long a turnout stays locked after the last train was cleared over it. */
   releaseMs: number;
@@ -51,6 +51,7 @@ export interface DesignView {
 
 export function viewDesign(document: LayoutDocument, design: Design = checkDesign(document)): DesignView {
   const { partition } = design.scheme;
+  const { graph } = partition;
   const spots = partition.fields.all.filter(({ section }) => section === undefined);
   const blockName = (index: number) => partition.blocks[index]!.name;
   return {
@@ -71,21 +72,21 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
         }),
       detectors: partition.sections[block.section]!.sensors,
       spots: spots.filter(({ blocks }) => blocks.includes(block.index)).flatMap(({ sensors }) => sensors),
-      turnouts: block.turnouts.map((t) => document.turnouts[t]!.id),
+      turnouts: block.points.map((n) => graph.points[n]!.id),
     })),
     findings: design.findings,
     standing: standingTrains(design.scheme),
     releaseMs: design.scheme.releaseMs,
     runs: design.runs,
     lockedBy: Object.fromEntries(
-      document.turnouts.map((turnout, i) => [turnout.id, foulingBlocks(design.scheme, i).map(blockName)]),
+      graph.motors.map(({ id, index }) => [id, foulingBlocks(design.scheme, index).map(blockName)]),
     ),
   };
 }
 
 /** What a signal protects, way by way; undefined where there is no such signal. */
 export function viewSignal({ scheme }: Design, id: string): SignalView | undefined {
-  const { document, partition, readings, waysOf } = scheme;
+  const { partition, readings, waysOf } = scheme;
   const blockName = (index: number) => partition.blocks[index]!.name;
   const reading = readings.find(({ signal }) => signal.id === id);
   if (!reading) return undefined;
@@ -96,7 +97,7 @@ export function viewSignal({ scheme }: Design, id: string): SignalView | undefin
     ways: waysOf[reading.index]!.map(({ way, to }) => ({
       to,
       blocks: way.blocks.map((b) => blockName(b.block)),
-      points: way.conditions.map((c) => ({ turnout: document.turnouts[c.turnout]!.name, position: c.position })),
+      points: way.conditions.map((c) => ({ turnout: partition.graph.motors[c.motor]!.name, position: c.position })),
       length: way.length,
       ending: way.ending.kind,
     })),

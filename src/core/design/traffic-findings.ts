@@ -195,16 +195,16 @@ function overhangsOverPoints({ document, partition }: Scheme): Finding<Edit>[] {
   const shown = (length: number) => showLength(length, document.shownUnit);
   const findings: Finding<Edit>[] = [];
   const tails = document.trains.map((train) => ({ train, unseen: unseenOf(document, consistOf(document, train)) }));
-  for (const node of partition.graph.turnouts) {
-    const room = Math.min(...[node.stem, node.straight, node.diverging].map((leg) => watchedFrom(partition, leg)));
+  for (const node of partition.graph.points) {
+    const room = Math.min(...node.ports.map((leg) => watchedFrom(partition, leg)));
     const long = tails.filter(({ unseen }) => fromMm(unseen.tailMm) > room && !unseen.all);
     if (long.length === 0) continue;
     findings.push({
-      id: `overhang ${node.turnout.id}`,
+      id: `overhang ${node.id}`,
       kind: 'overhang over points',
       severity: 'unsafe',
-      subject: node.turnout.id,
-      says: `${node.turnout.name} can move while the end of ${long.map(({ train }) => train.name).join(', ')} still lies over it: its block ends ${shown(room)} from the blades, and more than that is not seen.`,
+      subject: node.id,
+      says: `${node.name} can move while the end of ${long.map(({ train }) => train.name).join(', ')} still lies over it: its block ends ${shown(room)} from the blades, and more than that is not seen.`,
       figures: long.map(({ train, unseen }) => ({ name: train.name, value: `${shown(fromMm(unseen.tailMm))} unseen` })),
       advice: 'Cut the gap farther from the blades, or fit a resistor axle near the end of the train.',
       remedies: long.flatMap(({ train }) => resistorAxles(document, train, ({ tailMm }) => fromMm(tailMm) <= room)),

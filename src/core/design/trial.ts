@@ -9,6 +9,7 @@ export interface Trial {
   /** The trains stand where they start, beside what is set down. */
   trains?: boolean;
   occupied: string[];
+  /** By the id of the motor. */
   points: Record<string, TurnoutPosition>;
 }
 
@@ -24,10 +25,10 @@ export function tryByHand(design: Design, trial: Trial): Record<string, number> 
   const compiled = compileProgram(design.program);
   const interpreter = new Interpreter(compiled);
   const slot = (name: string) => compiled.slots.get(name)!;
-  document.turnouts.forEach((turnout) => {
-    const lies = trial.points[turnout.id] ?? turnout.lies;
-    interpreter.setInput(slot(names.points(turnout.name)), lies === 'straight' ? 0 : 1);
-  });
+  for (const motor of partition.graph.motors) {
+    const lies = trial.points[motor.id] ?? motor.lies;
+    interpreter.setInput(slot(names.points(motor.name)), lies === 'straight' ? 0 : 1);
+  }
   const holdMs = Math.max(0, ...document.sensors.map((sensor) => sensor.holdMs));
   let now = 0;
   for (const end = holdMs + releaseMs + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);

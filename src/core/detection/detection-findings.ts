@@ -2,7 +2,7 @@ import type { Finding, Remedy } from '../findings';
 import { SENSOR_KIND_IDS, SENSORS, type SensorKind, sensorKind } from '../kinds';
 import { fromMm, STOP_SHORT_MM, showLength } from '../measure';
 import { asTyped, type Edit, type LayoutDocument } from '../survey';
-import type { EdgeEnd } from '../track';
+import type { EdgeEnd, PointsNode } from '../track';
 import { type Consist, consistOf, noticedInSections, unseenOf } from './consist';
 import type { Block, Piece } from './division';
 import { type Partition, withinBlock } from './partition';
@@ -81,7 +81,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
   if (longest) {
     const needed = fromMm(longest.consist.lengthMm);
     for (const block of partition.blocks) {
-      if (block.turnouts.length > 0 || block.length >= needed) continue;
+      if (block.points.length > 0 || block.length >= needed) continue;
       const fitting = trains.filter(({ consist }) => fromMm(consist.lengthMm) <= block.length).length;
       findings.push({
         id: `short-block ${block.name}`,
@@ -99,10 +99,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
       });
     }
   }
-  const shortest = partition.graph.turnouts.map((node) => ({
-    turnout: node.turnout,
-    room: seenAcross(partition, node.index),
-  }));
+  const shortest = partition.graph.points.map((node) => ({ name: node.name, room: seenAcross(partition, node) }));
   for (const { train, consist, unseen } of trains) {
     const blind = fromMm(unseen.blindMm);
     const hidden = shortest.filter(({ room }) => room < blind);
@@ -112,7 +109,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         kind: 'unseen over points',
         severity: 'unsafe',
         subject: train.id,
-        says: `${shown(blind)} of ${train.name} is not seen. That part can stand over ${hidden.map((h) => h.turnout.name).join(', ')} while the block there reads free and the points can move.`,
+        says: `${shown(blind)} of ${train.name} is not seen. That part can stand over ${hidden.map((h) => h.name).join(', ')} while the block there reads free and the points can move.`,
         figures: [
           { name: 'unseen stretch', value: shown(blind) },
           { name: 'shortest watched way over points', value: shown(Math.min(...hidden.map((h) => h.room))) },
@@ -157,14 +154,13 @@ function wanted(document: LayoutDocument, { parts }: Consist): string {
   return kinds.find(({ notices, reachMm }) => notices === missing && reachMm === 'section')!.wants;
 }
 
-/** The shortest way over a turnout's blades from one end of its block to another. */
-function seenAcross(partition: Partition, index: number): number {
-  const node = partition.graph.turnouts[index]!;
+/** The shortest way over points from one end of their block to another. */
+function seenAcross(partition: Partition, { kind, ports }: PointsNode): number {
   const pieceOf = (leg: { edge: number; end: EdgeEnd }): Piece => {
     const own = partition.piecesOfEdge[leg.edge]!;
     return leg.end === 0 ? own[0]! : own[own.length - 1]!;
   };
-  const home = pieceOf(node.stem).block;
+  const home = pieceOf(ports[0]!).block;
   /** From entering a piece to the nearest end of the block. */
   const toEnd = (piece: Piece, enters: EdgeEnd, seen: number[]): number => {
     if (piece.block !== home || seen.includes(piece.index)) return 0;
@@ -175,6 +171,9 @@ function seenAcross(partition: Partition, index: number): number {
       (on.length === 0 ? 0 : Math.min(...on.map((next) => toEnd(next.piece, next.enters, [...seen, piece.index]))))
     );
   };
-  const away = (leg: { edge: number; end: EdgeEnd }) => toEnd(pieceOf(leg), leg.end, []);
-  return away(node.stem) + Math.min(away(node.straight), away(node.diverging));
+  const away = (port: string) => {
+    const leg = ports[kind.ports.indexOf(port)]!;
+    return toEnd(pieceOf(leg), leg.end, []);
+  };
+  return Math.min(...kind.ways.map(({ joins }) => away(joins[0]) + away(joins[1])));
 }

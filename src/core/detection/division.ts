@@ -24,8 +24,8 @@ export interface Block {
   named?: string;
   section: number;
   pieces: number[];
-  /** Turnouts whose blades lie in it. */
-  turnouts: number[];
+  /** Points whose blades lie in it. */
+  points: number[];
   /** Boundaries to other blocks or to the end of track, as piece and end. */
   ends: { piece: number; end: EdgeEnd }[];
   /** The longest way through it, or its length where it is plain. */

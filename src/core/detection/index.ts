@@ -9,7 +9,7 @@ export {
   divideTrack,
   onwardPieces,
   type Partition,
-  turnoutBeyond,
+  pointsBeyond,
   withinBlock,
 } from './partition';
 export { resistorAxles, takenOff } from './resistor-axles';

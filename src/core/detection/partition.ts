@@ -1,6 +1,6 @@
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
 import { type LayoutDocument, type Place, remembered } from '../survey';
-import { type EdgeEnd, edgeAt, type Onward, onwardFrom, type TrackGraph } from '../track';
+import { type EdgeEnd, edgeAt, type Over, onwardFrom, type TrackGraph } from '../track';
 import { type Block, type Boundary, type Division, type Piece, pieceAt, type Section } from './division';
 import { type Fields, fieldsOf } from './fields';
 
@@ -107,7 +107,7 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
         name: '',
         section: piece.section,
         pieces: [],
-        turnouts: [],
+        points: [],
         ends: [],
         length: 0,
       });
@@ -117,9 +117,8 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
     block.pieces.push(piece.index);
     for (const end of [0, 1] as const) if (piece.bounded[end]) block.ends.push({ piece: piece.index, end });
   }
-  for (const node of graph.turnouts) {
-    blocks[pieceAtEnd(node.stem.edge, node.stem.end).block]!.turnouts.push(node.index);
-  }
+  for (const { index, ports } of graph.points)
+    blocks[pieceAtEnd(ports[0]!.edge, ports[0]!.end).block]!.points.push(index);
   const divided = { graph, pieces, blocks, sections, piecesOfEdge };
   const partition: Partition = { ...divided, fields: fieldsOf(document, divided) };
   for (const { section, sensors } of partition.fields.all)
@@ -136,29 +135,29 @@ export function blocksOn(partition: Partition, edge: number, from: TenthUm, to: 
   return [...found];
 }
 
-/** The pieces beyond an end of a piece, with the end by which each is entered and how a turnout in between has to lie. */
+/** The pieces beyond an end of a piece, with the end by which each is entered and how the motors in between have to lie. */
 export function onwardPieces(
   partition: Partition,
   piece: Piece,
   exit: EdgeEnd,
-): { piece: Piece; enters: EdgeEnd; turnout?: Onward['turnout'] }[] {
+): { piece: Piece; enters: EdgeEnd; over: readonly Over[] }[] {
   const along = partition.piecesOfEdge[piece.edge]!;
   const at = along.indexOf(piece);
   const beside = exit === 1 ? along[at + 1] : along[at - 1];
-  if (beside) return [{ piece: beside, enters: exit === 1 ? 0 : 1 }];
+  if (beside) return [{ piece: beside, enters: exit === 1 ? 0 : 1, over: [] }];
   return onwardFrom(partition.graph, piece.edge, exit).map((on) => {
     const next = partition.piecesOfEdge[on.edge]!;
-    return { piece: on.enters === 0 ? next[0]! : next[next.length - 1]!, enters: on.enters, turnout: on.turnout };
+    return { piece: on.enters === 0 ? next[0]! : next[next.length - 1]!, enters: on.enters, over: on.over };
   });
 }
 
-/** The turnout whose blades lie at an end of a piece, if any. */
-export function turnoutBeyond(partition: Partition, piece: Piece, exit: EdgeEnd): number | undefined {
+/** The points that lie at an end of a piece, if any. */
+export function pointsBeyond(partition: Partition, piece: Piece, exit: EdgeEnd): number | undefined {
   const { edges } = partition.graph;
   const edge = edges[piece.edge]!;
   if (!isLastOf(partition, piece, exit)) return undefined;
   const node = edge.ends[exit];
-  return node.kind === 'turnout' ? node.turnout : undefined;
+  return node.kind === 'points' ? node.points : undefined;
 }
 
 function isLastOf(partition: Partition, piece: Piece, exit: EdgeEnd): boolean {

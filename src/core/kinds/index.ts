@@ -1,8 +1,17 @@
 /**
  * What a document may name by kind, as plain data that knows no layout: one entry in one place for each kind.
- * Here: aspect systems and sensors.
+ * Here: aspect systems, points and sensors.
  */
 export { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, type AspectSystemId, aspectsOf } from './aspect-systems';
 export { type Aspect, type AspectSystem, type LampKind, NOWHERE } from './aspect-systems/kind';
+export {
+  CROSSING_KIND_IDS,
+  CROSSINGS,
+  type CrossingKindId,
+  TURNOUT_KIND_IDS,
+  TURNOUTS,
+  type TurnoutKindId,
+} from './points';
+export type { Lie, PointsKind, PointsWay } from './points/kind';
 export { SENSOR_KIND_IDS, SENSORS, type SensorKindId, sensorKind } from './sensors';
 export { NOTICES, type Notice, type SensorKind } from './sensors/kind';

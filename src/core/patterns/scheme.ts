@@ -34,7 +34,7 @@ export interface Scheme {
   releaseMs: number;
   /** Everything that a signal of the layout can show; rules and runs have an aspect by its number here. */
   aspects: Aspect[];
-  /** Ways by signal, by the signal they lead to, by the stretch they enter, and by the turnout they pass. */
+  /** Ways by signal, by the signal they lead to, by the stretch they enter, and by the motor of points they pass. */
   waysOf: NamedWay[][];
   waysTo: NamedWay[][];
   waysInto: NamedWay[][];
@@ -61,12 +61,12 @@ export function compileScheme(document: LayoutDocument): Scheme {
     waysOf: readings.map((reading) => nameWays(partition, readings, stretches, reading)),
     waysTo: lists(readings.length),
     waysInto: lists(stretches.all.length),
-    waysOver: lists(document.turnouts.length),
+    waysOver: lists(partition.graph.motors.length),
   };
   for (const named of scheme.waysOf.flat()) {
     if (named.way.ending.kind === 'signal') scheme.waysTo[named.way.ending.signal]!.push(named);
     for (const { stretch } of named.directions) scheme.waysInto[stretch.index]!.push(named);
-    for (const { turnout } of named.way.conditions) scheme.waysOver[turnout]!.push(named);
+    for (const { motor } of named.way.conditions) scheme.waysOver[motor]!.push(named);
   }
   return scheme;
 }
@@ -147,9 +147,9 @@ export function wayIsFree(scheme: Scheme, way: Way): Expr {
   return and(...pointsLie(scheme, way), ...clear);
 }
 
-/** Every turnout of the way lies for it. */
+/** Every motor of points on the way lies for it. */
 export function pointsLie(scheme: Scheme, way: Way): Expr[] {
-  return way.conditions.map((c) => is(name(names.points(scheme.document.turnouts[c.turnout]!.name)), c.position));
+  return way.conditions.map((c) => is(name(names.points(scheme.partition.graph.motors[c.motor]!.name)), c.position));
 }
 
 export function assemble({ aspects }: Scheme, ...books: RuleBook[]): Program {

@@ -11,11 +11,9 @@ import { RuleBook, type Scheme } from './scheme';
  */
 export function turnoutRules(scheme: Scheme): RuleBook {
   const book = new RuleBook('turnout control');
-  const { document } = scheme;
+  const { motors } = scheme.partition.graph;
   const groups = groupsOf(scheme);
-  document.turnouts.forEach((turnout, index) => {
-    const about = turnout.id;
-    const called = turnout.name;
+  for (const { index, id: about, name: called, lies } of motors) {
     book.input(names.points(called), 'position', { about, yes: `${called} lies {}`, no: '' });
     for (const position of ['straight', 'diverging'] as const) {
       book.input(names.ask(called, position), 'bool', {
@@ -45,25 +43,25 @@ export function turnoutRules(scheme: Scheme): RuleBook {
     });
     const asked = (position: TurnoutPosition): Expr =>
       and(
-        or(...group.map((member) => name(names.ask(document.turnouts[member]!.name, position)))),
+        or(...group.map((member) => name(names.ask(motors[member]!.name, position)))),
         not(name(names.locked(called))),
       );
     book.output(
       names.drive(called),
       'bool',
-      { op: 'RS', set: asked('diverging'), reset: asked('straight'), starts: turnout.lies === 'diverging' },
+      { op: 'RS', set: asked('diverging'), reset: asked('straight'), starts: lies === 'diverging' },
       { about, yes: `${called} is driven to diverging`, no: `${called} is driven to straight` },
     );
-  });
+  }
   return book;
 }
 
-/** The turnouts that throw together with each, itself included, however long the chain that names them. */
+/** The motors that throw together with each, itself included, however long the chain that names them. */
 function groupsOf(scheme: Scheme): number[][] {
-  const { turnouts } = scheme.document;
-  const groups = turnouts.map((_, index) => new Set([index]));
-  turnouts.forEach(({ throwsWith }, index) => {
-    const other = turnouts.findIndex((t) => t.id === throwsWith);
+  const { motors } = scheme.partition.graph;
+  const groups = motors.map((_, index) => new Set([index]));
+  motors.forEach(({ throwsWith }, index) => {
+    const other = throwsWith === undefined ? -1 : motors.findIndex(({ id }) => id === throwsWith);
     if (other < 0 || groups[index] === groups[other]) return;
     for (const member of groups[other]!) groups[index]!.add(member);
     for (const member of groups[index]!) groups[member] = groups[index]!;
@@ -72,13 +70,13 @@ function groupsOf(scheme: Scheme): number[][] {
 }
 
 /** Blocks in which a vehicle could stand on the blades or within the clearance of either leg. */
-export function foulingBlocks(scheme: Scheme, index: number): number[] {
+export function foulingBlocks(scheme: Scheme, motor: number): number[] {
   const { partition } = scheme;
-  const node = partition.graph.turnouts[index]!;
-  const reach = node.turnout.clearance.tenthUm;
-  const legs = [node.straight, node.diverging].flatMap((leg) => trackFrom(partition.graph, leg, reach));
-  const stem = trackFrom(partition.graph, node.stem, 1);
-  return [...new Set([...stem, ...legs].flatMap((s) => blocksOn(partition, s.edge, s.from, s.to)))];
+  const { graph } = partition;
+  const { kind, ports, clearance } = graph.points[graph.motors[motor]!.points]!;
+  const fouling = new Set(kind.fouls.flat(2));
+  const near = ports.flatMap((leg, port) => trackFrom(graph, leg, fouling.has(kind.ports[port]!) ? clearance : 1));
+  return [...new Set(near.flatMap((s) => blocksOn(partition, s.edge, s.from, s.to)))];
 }
 
 /** A way over the turnout is cleared and a train in rear of its signal may be about to take it. */

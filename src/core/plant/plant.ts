@@ -56,7 +56,7 @@ export class Plant {
     /** Drivers look the line up at every step instead of keeping what they found; the run is the same. */
     private readonly looksAlways = false,
   ) {
-    this.motors = document.turnouts.map((turnout) => new TurnoutMotor(turnout.lies, turnout.throwMs));
+    this.motors = partition.graph.motors.map(({ lies, throwMs }) => new TurnoutMotor(lies, throwMs));
     this.felt = new Uint8Array(partition.fields.all.length);
     this.lastFelt = new Uint8Array(partition.fields.all.length);
     this.signalsOn = signalsAlong(partition, readings);

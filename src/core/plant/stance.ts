@@ -1,4 +1,4 @@
-import { onwardPieces, type Partition, turnoutBeyond } from '../detection';
+import { onwardPieces, type Partition, pointsBeyond } from '../detection';
 import type { SignalsOn, Stretches } from '../signals';
 import type { EdgeEnd } from '../track';
 import { pieceLengthMm, type TapeEntry } from './tape';
@@ -65,15 +65,15 @@ export const faceToFace = (a: Stance, b: Stance): boolean =>
     }),
   );
 
-/** The turnouts whose blades lie under a body that stands on these entries, in order. */
+/** The motors of the points whose blades lie under a body that stands on these entries, in order. */
 export function turnoutsUnder(partition: Partition, body: TapeEntry[]): number[] {
   const found: number[] = [];
   for (let i = 0; i + 1 < body.length; i++) {
     const { piece, exit } = body[i]!;
-    const turnout = turnoutBeyond(partition, partition.pieces[piece]!, exit);
-    if (turnout !== undefined && !found.includes(turnout)) found.push(turnout);
+    const node = pointsBeyond(partition, partition.pieces[piece]!, exit);
+    if (node !== undefined) found.push(...partition.graph.points[node]!.motors);
   }
-  return found.sort((a, b) => a - b);
+  return [...new Set(found)].sort((a, b) => a - b);
 }
 
 type Way = 'signal' | 'open' | 'end';

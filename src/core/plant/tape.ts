@@ -1,6 +1,6 @@
 import { onwardPieces, type Partition, type Piece } from '../detection';
 import { mmOf } from '../measure';
-import type { EdgeEnd } from '../track';
+import type { EdgeEnd, Over } from '../track';
 
 /** One piece of track on a train's way, in the train's own running distance. */
 export interface TapeEntry {
@@ -13,7 +13,8 @@ export interface TapeEntry {
 }
 
 export type PointsPosition = 'straight' | 'diverging' | 'between';
-export type ReadPoints = (turnout: number) => PointsPosition;
+/** How a motor lies, by its number. */
+export type ReadPoints = (motor: number) => PointsPosition;
 
 export type Step =
   | { kind: 'on'; piece: Piece; exit: EdgeEnd }
@@ -24,13 +25,12 @@ export type Step =
 /** The piece beyond an end of a piece, as the points lie. */
 export function stepOn(partition: Partition, piece: Piece, exit: EdgeEnd, points: ReadPoints): Step {
   const onward = onwardPieces(partition, piece, exit);
-  const turnout = onward[0]?.turnout;
-  const lies = turnout ? points(turnout.index) : undefined;
-  const on = onward.find((o) => o.turnout?.facing && o.turnout.position === lies) ?? onward[0];
+  const led = (over: readonly Over[]) => over.every((o) => !o.facing || points(o.motor) === o.position);
+  const on = onward.find(({ over }) => led(over)) ?? onward[0];
   if (!on) return { kind: 'end of track' };
   const found = { piece: on.piece, exit: (on.enters === 0 ? 1 : 0) as EdgeEnd };
-  const wrong = turnout && (lies === 'between' || (!turnout.facing && lies !== turnout.position));
-  return wrong ? { kind: 'points wrong', turnout: turnout.index, ...found } : { kind: 'on', ...found };
+  const wrong = on.over.find(({ motor, position }) => points(motor) !== position);
+  return wrong ? { kind: 'points wrong', turnout: wrong.motor, ...found } : { kind: 'on', ...found };
 }
 
 export const pieceLengthMm = (piece: Piece): number => mmOf(piece.to - piece.from);

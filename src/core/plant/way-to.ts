@@ -1,13 +1,14 @@
 import { onwardPieces, type Partition } from '../detection';
 import { STOP_SHORT_MM } from '../measure';
 import type { TurnoutPosition } from '../survey';
-import type { EdgeEnd } from '../track';
+import type { EdgeEnd, Over } from '../track';
 import type { RollingTrain } from './rolling-train';
 import { pieceLengthMm } from './tape';
 
 /** How a train gets to a block: how far its nose runs, and the turnouts on the way, each at the running distance of its tips. */
 export interface WayTo {
   goalAt: number;
+  /** By the numbers of their motors. */
   turnouts: { turnout: number; position: TurnoutPosition; at: number }[];
 }
 
@@ -22,10 +23,10 @@ export function wayTo(partition: Partition, train: RollingTrain, block: number):
     /** Running distance at the end of the piece. */
     end: number;
     from: Reached | undefined;
-    over: { turnout: number; position: TurnoutPosition } | undefined;
+    over: readonly Over[];
   }
   const last = train.tape[train.tape.length - 1]!;
-  const queue: Reached[] = [{ piece: last.piece, exit: last.exit, end: last.to, from: undefined, over: undefined }];
+  const queue: Reached[] = [{ piece: last.piece, exit: last.exit, end: last.to, from: undefined, over: [] }];
   const seen = new Set<string>();
   while (queue.length > 0) {
     queue.sort((a, b) => a.end - b.end);
@@ -39,13 +40,12 @@ export function wayTo(partition: Partition, train: RollingTrain, block: number):
     if (piece.block === block && leaves && here.end - STOP_SHORT_MM > train.head) {
       const turnouts: WayTo['turnouts'] = [];
       for (let at: Reached | undefined = here; at?.from; at = at.from)
-        if (at.over) turnouts.unshift({ ...at.over, at: at.from.end });
+        for (const { motor, position } of at.over) turnouts.unshift({ turnout: motor, position, at: at.from.end });
       return { goalAt: here.end - STOP_SHORT_MM, turnouts };
     }
-    for (const on of onward) {
-      const exit: EdgeEnd = on.enters === 0 ? 1 : 0;
-      const over = on.turnout && { turnout: on.turnout.index, position: on.turnout.position };
-      queue.push({ piece: on.piece.index, exit, end: here.end + pieceLengthMm(on.piece), from: here, over });
+    for (const { piece: next, enters, over } of onward) {
+      const exit: EdgeEnd = enters === 0 ? 1 : 0;
+      queue.push({ piece: next.index, exit, end: here.end + pieceLengthMm(next), from: here, over });
     }
   }
   return undefined;

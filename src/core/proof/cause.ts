@@ -151,7 +151,7 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
     return { ...none, advice: 'Place a signal before those points for trains that come that way.' };
   },
   'points moved under a train': ({ model, document, trains, at, train, trainOf, none }) => {
-    const under = document.turnouts
+    const under = model.motors
       .map((turnout, i) => ({ turnout, t: trains.findIndex((x, k) => x.placements[at[k]!]?.over.includes(i)), i }))
       .find(({ t, i }) => t >= 0 && model.present.turnouts[i]! >= 2);
     return under

@@ -3,6 +3,7 @@ import { names, type Scheme } from '../patterns';
 import { END_OF_TRACK } from '../signals';
 import type { HarmId, Telling } from '../simulation';
 import type { LayoutDocument } from '../survey';
+import type { Motor } from '../track';
 import { boundCarried, boundNow, boundPast, countedOn, STOOD } from './bound';
 import { BIT_OF, BITS_OF_RULES } from './harm-bits';
 import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
@@ -36,6 +37,8 @@ export class ProofModel {
   /** What is wrong with how the trains stand before anything moves. */
   readonly startHarms: HarmId[];
   readonly present: Present;
+  /** The motors of all points: what is called a turnout here is one of them, by number. */
+  readonly motors: readonly Motor[];
   /** Harms of the step taken last, one bit each in the order of HARM_IDS; of the start itself before any step. */
   harms = 0;
   /** The step taken last did harm after which nothing more can be told. */
@@ -77,15 +80,13 @@ export class ProofModel {
     this.startHarms = harms;
     this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
     this.scheme = start.scheme;
+    this.motors = this.scheme.partition.graph.motors;
     this.stopsIn = this.scheme.aspects.map(({ stopsIn }) => stopsIn);
     this.rules = new Rules(wiringOf(start, on.has('hold')), standingOf(start));
     const { rules } = this;
     this.trains = proofTrainsOf(start, on.has('turn back'));
     const slot = (name: string) => rules.wiring.compiled.slots.get(name)!;
-    this.askSlots = document.turnouts.map((t) => [
-      slot(names.ask(t.name, 'straight')),
-      slot(names.ask(t.name, 'diverging')),
-    ]);
+    this.askSlots = this.motors.map((t) => [slot(names.ask(t.name, 'straight')), slot(names.ask(t.name, 'diverging'))]);
     this.seen = new Int32Array(rules.inputWords);
     const words = { inputs: rules.inputWords, things: rules.footprints.thingWords };
     this.sights = this.trains.map((train) => sightOf(train, document, this.scheme, words));
@@ -96,7 +97,7 @@ export class ProofModel {
     );
     this.machine = plantMachine(this.trains, on.has('lift'));
     this.plant = this.machine.fields;
-    this.present = presentIn(this.plant, trains, document.turnouts.length);
+    this.present = presentIn(this.plant, trains, this.motors.length);
 
     this.ruleState = rules.start;
     this.readTurnouts();

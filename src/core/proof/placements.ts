@@ -10,7 +10,7 @@ import {
 import { mmOf, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '../plant';
 import { END_OF_TRACK, type SignalsOn } from '../signals';
-import type { EdgeEnd } from '../track';
+import type { EdgeEnd, Over } from '../track';
 import { inEitherOrder, ordered, SAME_MM, takenTogether, unnoticedAsOne } from './unnoticed';
 
 /** Where a train begins: the entries it stands on, tail first, and the running distance of its nose. */
@@ -31,7 +31,7 @@ export interface Before {
   signal: number;
   /** From where the train comes onto the piece under its nose. */
   at: number;
-  /** Facing points on the way there, each with how it has to lie for this to be what comes. */
+  /** Motors of facing points on the way there, each with how it has to lie for this to be what comes. */
   over: { turnout: number; position: number }[];
 }
 
@@ -44,7 +44,7 @@ export interface Advance {
   passes: number[];
   /** For each thing before it, which it is in the next placement; -1 when it is no longer before it. */
   carry: number[];
-  /** Turnouts it runs onto, and how each must lie: 0 straight, 1 diverging. */
+  /** Motors of points it runs onto, and how each must lie: 0 straight, 1 diverging. */
   turnouts: { turnout: number; position: number; facing: boolean }[];
   /** Whether a field feels it: the first part of the train comes into it, or the last one leaves it. */
   seen: boolean;
@@ -74,7 +74,7 @@ export interface Placement {
   felt: number[];
   /** The fields that each part is in where it begins, and where it ends. */
   parts: [number[][], number[][]];
-  /** Turnouts whose blades lie under its body. */
+  /** Motors of the points whose blades lie under its body. */
   over: number[];
   /** Fouling places its body stands in somewhere in it, and those it stands in all through: twice the pair, and one more for its second side. */
   zones: number[];
@@ -212,11 +212,10 @@ export class PlacementsOfTrain {
       const onward = onwardPieces(this.partition, this.partition.pieces[piece]!, exit);
       if (onward.length === 0 && end <= upTo) found.push({ signal: END_OF_TRACK, at: end, over });
       for (const on of onward) {
-        const facing = on.turnout?.facing ? on.turnout : undefined;
-        const position = facing?.position === 'diverging' ? 1 : 0;
-        const set = facing && over.find(({ turnout }) => turnout === facing.index);
-        if (set && set.position !== position) continue;
-        const next = facing && !set ? [...over, { turnout: facing.index, position }] : over;
+        const facing = on.over.filter((o) => o.facing).map(positionOn);
+        const set = (turnout: number) => over.find((earlier) => earlier.turnout === turnout);
+        if (facing.some(({ turnout, position }) => (set(turnout)?.position ?? position) !== position)) continue;
+        const next = [...over, ...facing.filter(({ turnout }) => !set(turnout))];
         walk(on.piece.index, on.enters === 0 ? 1 : 0, end, next, depth + 1);
       }
     };
@@ -279,7 +278,7 @@ export class PlacementsOfTrain {
     /** `onTo`: how far behind the new piece begins, when it comes onto one. */
     const add = (to: number, onTo: number, rest: Partial<Advance> = {}) => {
       const then = this.found[to]!;
-      const way = rest.turnouts?.[0];
+      const way = rest.turnouts?.filter(({ facing }) => facing) ?? [];
       placement.advances.push({
         to,
         gates,
@@ -303,12 +302,7 @@ export class PlacementsOfTrain {
         const entered = { piece: on.piece.index, exit, from: 0, to: this.lengthOf(on.piece.index) };
         const behind = tape.map((entry) => ({ ...entry, from: entry.from - head.to, to: entry.to - head.to }));
         const to = this.at([...behind, entered], 0, turned);
-        const turnout = on.turnout && {
-          turnout: on.turnout.index,
-          position: on.turnout.position === 'diverging' ? 1 : 0,
-          facing: on.turnout.facing,
-        };
-        add(to, head.to, turnout && { turnouts: [turnout] });
+        add(to, head.to, { turnouts: on.over.map((o) => ({ ...positionOn(o), facing: o.facing })) });
       }
     }
     if (this.mayTurn) placement.turns = this.turnsOf(placement);
@@ -344,6 +338,9 @@ export class PlacementsOfTrain {
   }
 }
 
+/** A motor of points by its number, and how it has to lie: 0 straight, 1 diverging. */
+const positionOn = ({ motor, position }: Over) => ({ turnout: motor, position: position === 'diverging' ? 1 : 0 });
+
 const textOf = ({ signal, over }: Before): string =>
   `${signal} ${over.map(({ turnout, position }) => `${turnout}:${position}`).join()}`;
 
@@ -353,12 +350,12 @@ function carried(
   passed: boolean,
   then: Placement,
   shift: number,
-  way: { turnout: number; position: number; facing: boolean } | undefined,
+  way: { turnout: number; position: number }[],
 ): number {
   if (passed) return -1;
-  const own = way?.facing ? thing.over.filter(({ turnout }) => turnout !== way.turnout) : thing.over;
-  if (way?.facing && thing.over.some(({ turnout, position }) => turnout === way.turnout && position !== way.position))
-    return -1;
+  const taken = (turnout: number) => way.find((chosen) => chosen.turnout === turnout)?.position;
+  if (thing.over.some(({ turnout, position }) => (taken(turnout) ?? position) !== position)) return -1;
+  const own = thing.over.filter(({ turnout }) => taken(turnout) === undefined);
   const key = textOf({ ...thing, over: own });
   return then.before.findIndex((other) => textOf(other) === key && Math.abs(other.at + shift - thing.at) <= 0.01);
 }

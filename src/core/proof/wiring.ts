@@ -29,14 +29,15 @@ export interface Standing {
 
 export function wiringOf({ document, compiled, program, scheme }: Rehearsal, mayHold: boolean): Wiring {
   const slot = (name: string) => compiled.slots.get(name)!;
-  const { turnouts, sensors } = document;
+  const { sensors } = document;
+  const { motors } = scheme.partition.graph;
   return {
     program,
     compiled,
     detects: sensors.map(({ name }) => slot(names.detect(name))),
-    points: turnouts.map(({ name }) => slot(names.points(name))),
-    drives: turnouts.map(({ name }) => slot(names.drive(name))),
-    refusedBy: turnouts.map(({ name }) => locksOf(program, name).map(slot)),
+    points: motors.map(({ name }) => slot(names.points(name))),
+    drives: motors.map(({ name }) => slot(names.drive(name))),
+    refusedBy: motors.map(({ name }) => locksOf(program, name).map(slot)),
     aspects: scheme.readings.map(({ signal }) => slot(names.shows(signal.name))),
     holds: mayHold ? scheme.readings.map(({ signal }) => slot(names.hold(signal.name))) : [],
   };

@@ -30,7 +30,7 @@ export function writePromela(model: ProofModel): string {
   say('hidden int past; hidden int counted; byte work = 1; byte events; byte todo; int who = -1;');
   say(...HARM_IDS.map((harm) => `bit ${harmFlag(harm)};`), 'bit ended;');
   for (const t of trains.keys()) say(`byte at${t} = ${first.at[t]};`, `short past${t}; int counted${t};`);
-  for (const t of document.turnouts.keys()) say(`byte lies${t} = ${first.turnouts[t]};`);
+  for (const t of model.motors.keys()) say(`byte lies${t} = ${first.turnouts[t]};`);
   for (const i of first.orders.keys()) say(`byte order${i} = ${first.orders[i]};`);
 
   say('inline inputs() {');
@@ -42,7 +42,7 @@ export function writePromela(model: ProofModel): string {
     });
     say(`  ${slotOf(names.detect(name))} = ${either(seen)};`);
   });
-  for (const [t, turnout] of document.turnouts.entries())
+  for (const [t, turnout] of model.motors.entries())
     say(`  ${slotOf(names.points(turnout.name))} = (lies${t} > 1 -> 2 : lies${t});`);
   say('  skip', '}');
   say('inline scan() {', ...rules.scan.map((line) => `  ${line}`));
@@ -134,7 +134,7 @@ export function writePromela(model: ProofModel): string {
     ...rules.timers.map((_, i) => `     ends[${i}] = 0;`),
   );
   for (const t of trains.keys()) say(`     bind${t}();`);
-  document.turnouts.forEach((turnout, t) => {
+  model.motors.forEach((turnout, t) => {
     const drive = slotOf(names.drive(turnout.name));
     const over = trains.flatMap((_, k) => {
       const numbers = where(k, (p) => p.over.includes(t));

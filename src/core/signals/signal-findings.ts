@@ -109,7 +109,7 @@ function unsignalledBoundaries(
         const { line, from, to } = partition.pieces[step.piece]!;
         const [at, governs] = step.enters === 0 ? [from, 'up' as const] : [to, 'down' as const];
         const id = `unsignalled ${line} ${at} ${governs}`;
-        if (!before || before.turnouts.length > 0 || found.has(id)) continue;
+        if (!before || before.points.length > 0 || found.has(id)) continue;
         const place = `${showLength(at, document.shownUnit)} on ${lineName(document, line)}`;
         found.set(id, {
           id,
@@ -118,7 +118,7 @@ function unsignalledBoundaries(
           subject: signal.id,
           says: `No signal stands between ${before.name} and ${block.name} on the way from ${signal.name}, so a train that begins in ${before.name} is not held from ${block.name}.`,
           figures: [{ name: 'the place', value: place }],
-          advice: `Place a signal there${block.turnouts.length > 0 ? '' : ', or take away what divides the two blocks'}.`,
+          advice: `Place a signal there${block.points.length > 0 ? '' : ', or take away what divides the two blocks'}.`,
           remedies: [
             {
               says: `Place a signal at ${place}`,
@@ -161,9 +161,9 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
     return readings.some((r) => r.offBoundary === 0 && r.piece === outside?.piece.index && r.exit === outside.enters);
   };
   const findings: Finding<Edit>[] = [];
-  for (const block of partition.blocks.filter((b) => b.turnouts.length > 0)) {
-    const turnouts = block.turnouts.map((t) => document.turnouts[t]!);
-    const names = turnouts.map((t) => t.name).join(', ');
+  for (const block of partition.blocks.filter((b) => b.points.length > 0)) {
+    const own = block.points.map((n) => partition.graph.points[n]!);
+    const names = own.map(({ name }) => name).join(', ');
     const report = (
       severity: Severity,
       says: string,
@@ -175,7 +175,7 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
         id: `open-points ${severity} ${block.name}`,
         kind: 'points without protection',
         severity,
-        subject: turnouts[0]!.id,
+        subject: own[0]!.id,
         says,
         figures: [],
         advice,
@@ -190,13 +190,16 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
         ],
       });
     if (!block.ends.some(isCut)) {
-      const says = `${names} ${turnouts.length > 1 ? 'lie' : 'lies'} in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`;
+      const says = `${names} ${own.length > 1 ? 'lie' : 'lies'} in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`;
       report(
         'check',
         says,
         'Cut gaps either side of the points, clear of the fouling point.',
         [],
-        gapsAround(document, turnouts[0]!),
+        gapsAround(
+          document,
+          document.turnouts.find(({ id }) => id === own[0]!.id),
+        ),
       );
       continue;
     }
@@ -230,7 +233,8 @@ function unprotectedPoints(document: LayoutDocument, partition: Partition, readi
 const BEFORE_BLADES = 1_000_000;
 
 /** Gaps that would set a turnout apart: before its blades, and on each leg at the clearance point. */
-function gapsAround(document: LayoutDocument, turnout: Turnout): Remedy<Edit>[] {
+function gapsAround(document: LayoutDocument, turnout: Turnout | undefined): Remedy<Edit>[] {
+  if (!turnout) return [];
   const length = (line: string) => document.lines.find((l) => l.id === line)!.length.tenthUm;
   const sign = turnout.facing === 'up' ? 1 : -1;
   const { line, end } = turnout.diverging;

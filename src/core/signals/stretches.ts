@@ -37,7 +37,7 @@ export const findStretches = remembered([], (_, partition: Partition, readings: 
   const ahead: boolean[] = blocks.map(() => true);
   const all: Stretch[] = [];
 
-  const plain = (block: Block) => block.turnouts.length === 0 && block.ends.length === 2;
+  const plain = (block: Block) => block.points.length === 0 && block.ends.length === 2;
   const beyond = (block: Block, which: number) => {
     const end = block.ends[which]!;
     return onwardPieces(partition, partition.pieces[end.piece]!, end.end)[0];

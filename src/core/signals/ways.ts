@@ -1,7 +1,7 @@
 import { blocksOn, onwardPieces, type Partition, type Piece, pieceAt } from '../detection';
 import type { TenthUm } from '../measure';
-import { remembered, type Signal, signalsOf, type TurnoutPosition } from '../survey';
-import type { EdgeEnd, EdgeStretch } from '../track';
+import { remembered, type Signal, signalsOf } from '../survey';
+import type { EdgeEnd, EdgeStretch, Over } from '../track';
 
 /** A signal found on the track: the piece in whose direction of exit it is read. */
 export interface SignalPlace {
@@ -14,16 +14,10 @@ export interface SignalPlace {
   offBoundary: TenthUm;
 }
 
-export interface Condition {
-  turnout: number;
-  position: TurnoutPosition;
-  /** Facing points choose the way; trailing points must merely lie right for it. */
-  facing: boolean;
-}
-
 /** One way ahead of a signal, as the points may lie: everything up to the next signal read in the same direction. */
 export interface Way {
-  conditions: Condition[];
+  /** How the motors of points have to lie: facing ones choose the way, the others must merely lie right for it. */
+  conditions: Over[];
   /** Blocks in order, and the piece and end by which each is entered. */
   blocks: { block: number; piece: number; enters: EdgeEnd }[];
   /** Blocks off the way that must be free too, because a vehicle in them would foul it. */
@@ -128,18 +122,13 @@ function waysFrom(
       return;
     }
     for (const on of onward) {
-      const condition = on.turnout && {
-        turnout: on.turnout.index,
-        position: on.turnout.position,
-        facing: on.turnout.facing,
-      };
-      const earlier = condition && way.conditions.find((c) => c.turnout === condition.turnout);
-      if (earlier && earlier.position !== condition.position) continue;
+      const earlier = (motor: number) => way.conditions.find((c) => c.motor === motor);
+      if (on.over.some(({ motor, position }) => (earlier(motor)?.position ?? position) !== position)) continue;
       const next: Way =
         onward.length === 1
           ? way
           : { ...way, conditions: [...way.conditions], blocks: [...way.blocks], fouled: [...way.fouled] };
-      if (condition && !earlier) next.conditions.push(condition);
+      next.conditions.push(...on.over.filter(({ motor }) => !earlier(motor)));
       const key = on.piece.index * 2 + on.enters;
       if (visited.has(key)) {
         next.ending = { kind: 'circle' };
@@ -203,7 +192,7 @@ function nextStanding(
   return ordered[0]?.index;
 }
 
-/** Whether two ways can be set at the same time: no turnout is wanted in two positions. */
+/** Whether two ways can be set at the same time: no motor is wanted in two positions. */
 export function canBothBeSet(one: Way, two: Way): boolean {
-  return one.conditions.every((c) => two.conditions.every((d) => c.turnout !== d.turnout || c.position === d.position));
+  return one.conditions.every((c) => two.conditions.every((d) => c.motor !== d.motor || c.position === d.position));
 }

@@ -48,7 +48,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     points: plant.motors.map((motor) => motor.position),
     occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b.name)) === 1).map((b) => b.name),
     held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal.name)) === 1),
-    locked: rehearsal.document.turnouts.map((t) => evaluator.valueOf(names.locked(t.name)) === 1),
+    locked: rehearsal.motors.map(({ name }) => evaluator.valueOf(names.locked(name)) === 1),
   };
 }
 

@@ -4,6 +4,7 @@ import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
 import { Plant, type PlantEvent } from '../plant';
 import type { LayoutDocument } from '../survey';
+import type { Motor } from '../track';
 import { Orders } from './orders';
 import { Random } from './random';
 import { tellingsOf } from './tell-direction';
@@ -82,6 +83,8 @@ export class Rehearsal {
   readonly compiled: Compiled;
   readonly evaluator: Evaluator;
   readonly plant: Plant;
+  /** The motors of all points. What events and commands call a turnout is one of them, by number or by id. */
+  readonly motors: readonly Motor[];
   tick = 0;
   private readonly hash = new TraceHash();
   private readonly events: PlantEvent[] = [];
@@ -113,11 +116,13 @@ export class Rehearsal {
       startDelay: Math.max(-0.9, random.normal() * DELAY_DEVIATION),
     }));
     const { partition, readings } = this.scheme;
+    const { motors } = partition.graph;
+    this.motors = motors;
     this.plant = new Plant(document, partition, readings, (train) => spread[train]!, options.looksAlways);
     const slot = (name: string) => this.compiled.slots.get(name)!;
     this.aspectSlots = this.scheme.readings.map((reading) => slot(names.shows(reading.signal.name)));
-    this.driveSlots = document.turnouts.map((turnout) => slot(names.drive(turnout.name)));
-    this.pointSlots = document.turnouts.map((turnout) => slot(names.points(turnout.name)));
+    this.driveSlots = motors.map(({ name }) => slot(names.drive(name)));
+    this.pointSlots = motors.map(({ name }) => slot(names.points(name)));
     this.detectSlots = document.sensors.map(({ name }, s) => ({
       slot: slot(names.detect(name)),
       field: partition.fields.ofSensor[s]!,
@@ -174,7 +179,7 @@ export class Rehearsal {
       emit({
         kind: 'refused',
         turnout,
-        locked: this.evaluator.valueOf(names.locked(this.document.turnouts[turnout]!.name)) === 1,
+        locked: this.evaluator.valueOf(names.locked(this.motors[turnout]!.name)) === 1,
       });
     }
     this.throws = [];
@@ -194,9 +199,9 @@ export class Rehearsal {
     const slot = (name: string) => this.compiled.slots.get(name)!;
     switch (command.kind) {
       case 'throw': {
-        const turnout = this.document.turnouts.findIndex((t) => t.id === command.turnout);
+        const turnout = this.motors.findIndex(({ id }) => id === command.turnout);
         if (turnout < 0) return 'That turnout is no longer there.';
-        this.pulses.push({ slot: slot(names.ask(this.document.turnouts[turnout]!.name, command.to)), ticks: 1 });
+        this.pulses.push({ slot: slot(names.ask(this.motors[turnout]!.name, command.to)), ticks: 1 });
         this.throws.push({ turnout, diverging: command.to === 'diverging' });
         return undefined;
       }
@@ -280,7 +285,7 @@ export class Rehearsal {
       );
       if (!next || next.at > train.head + ERRAND_REACH_MM || this.plant.motors[next.turnout]!.position === 'between')
         continue;
-      const name = this.document.turnouts[next.turnout]!.name;
+      const name = this.motors[next.turnout]!.name;
       if (this.evaluator.valueOf(names.locked(name)) === 1) continue;
       this.pulses.push({ slot: this.compiled.slots.get(names.ask(name, next.position))!, ticks: 1 });
     }

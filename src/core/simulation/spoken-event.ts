@@ -27,7 +27,7 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
   const { document, scheme, plant } = rehearsal;
   const train = (index: number) => plant.trains[index]!.figures.name;
   const signal = (index: number) => scheme.readings[index]!.signal.name;
-  const turnout = (index: number) => document.turnouts[index]!.name;
+  const turnout = (index: number) => rehearsal.motors[index]!.name;
   switch (event.kind) {
     case 'passes':
       return `${train(event.train)} passes ${signal(event.signal)} at ${event.aspect.id}`;

@@ -2,12 +2,16 @@ import { LIST_NAMES, LISTS } from './lists';
 
 type Fields = Record<string, unknown>;
 
+const asTurnout = (turnout: unknown) =>
+  typeof turnout === 'object' && turnout !== null ? { ...turnout, kind: 'turnout' } : turnout;
+
 /** What each older version needs to become the next one. A step takes whatever it finds: the schema judges the outcome. */
 const STEPS: Record<number, (old: Fields) => Fields> = {
   /** Version 2 names the two directions of the line. */
   1: (old) => ({ ...old, directions: { ...DIRECTIONS } }),
-  /** Version 3 has one list for everything that notices trains: what watches a section, and what watches a place. */
-  2: ({ detectors, features, ...old }) => {
+  /** Version 3 says of every turnout of which kind it is, and has one list for everything that notices trains: what watches a section, and what watches a place. */
+  2: ({ detectors, features, turnouts, ...rest }) => {
+    const old = { ...rest, turnouts: Array.isArray(turnouts) ? turnouts.map(asTurnout) : turnouts };
     if (!Array.isArray(detectors) || !Array.isArray(features)) return { ...old, features, sensors: detectors };
     const isSpot = (feature: Fields | null) => feature?.kind === 'spot';
     return {

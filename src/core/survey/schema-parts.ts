@@ -54,5 +54,6 @@ export const record = <S extends Parameters<typeof object>[0] & object>(shape: S
 export const lengthSchema = record({ tenthUm: count(0, LONGEST_TENTH_UM), typed: freeText(60) });
 export const lineEndSchema = record({ line: id(), end: choice('start', 'end') });
 export const placeSchema = record({ line: id(), at: lengthSchema });
+export const lie = () => choice('straight', 'diverging');
 export const facing = () => choice('up', 'down');
 export const certainty = () => choice('tentative', 'fixed');

@@ -1,6 +1,7 @@
+import { CROSSINGS } from '../kinds';
 import type { TenthUm } from '../measure';
 import type { LayoutDocument } from '../survey';
-import type { Edge, EdgeEnd, Leg, TrackGraph, TurnoutNode } from './graph';
+import type { Edge, EdgeEnd, Leg, PointsNode, TrackGraph } from './graph';
 import { onwardFrom } from './onward';
 
 /** A part of an edge. */
@@ -19,7 +20,7 @@ export interface FoulingPair {
 }
 
 /** The track within `reach` of an end of an edge, going away from that end, over as many edges and points as it takes. */
-export function trackFrom(graph: Pick<TrackGraph, 'edges' | 'turnouts'>, leg: Leg, reach: TenthUm): EdgeStretch[] {
+export function trackFrom(graph: Pick<TrackGraph, 'edges' | 'points'>, leg: Leg, reach: TenthUm): EdgeStretch[] {
   const found: EdgeStretch[] = [];
   const most = new Map<string, TenthUm>();
   const walk = (edge: Edge, enters: EdgeEnd, left: TenthUm): void => {
@@ -44,13 +45,15 @@ export function trackFrom(graph: Pick<TrackGraph, 'edges' | 'turnouts'>, leg: Le
 /** What fouls what: the two legs of each turnout, and the two tracks of each crossing. */
 export function foulingOf(
   { crossings }: Pick<LayoutDocument, 'crossings'>,
-  graph: Pick<TrackGraph, 'edges' | 'turnouts' | 'byLine'>,
+  graph: Pick<TrackGraph, 'edges' | 'points' | 'byLine'>,
 ): FoulingPair[] {
   const pair = (cause: string, a: EdgeStretch[], b: EdgeStretch[]) => ({ cause, a, b: without(b, a) });
-  const ofTurnout = (node: TurnoutNode) => {
-    const reach = node.turnout.clearance.tenthUm;
-    return pair(node.turnout.id, trackFrom(graph, node.straight, reach), trackFrom(graph, node.diverging, reach));
-  };
+  const ofPoints = ({ id, kind, ports, clearance }: PointsNode) =>
+    kind.fouls.map(([one, two]) => {
+      const from = (names: readonly string[]) =>
+        merged(names.flatMap((port) => trackFrom(graph, ports[kind.ports.indexOf(port)]!, clearance)));
+      return pair(id, from(one), from(two));
+    });
   const around = (line: string, at: TenthUm, reach: TenthUm): EdgeStretch[] => {
     const edge = graph.byLine.get(line)!.find((e) => at <= e.to)!;
     const beyond = ([0, 1] as const).flatMap((end) => {
@@ -64,10 +67,12 @@ export function foulingOf(
     return merged([own, ...beyond]);
   };
   return [
-    ...graph.turnouts.map(ofTurnout),
-    ...crossings.map(({ id, a, b, clearance }) =>
-      pair(id, around(a.line, a.at.tenthUm, clearance.tenthUm), around(b.line, b.at.tenthUm, clearance.tenthUm)),
-    ),
+    ...graph.points.flatMap(ofPoints),
+    ...crossings
+      .filter(({ kind }) => CROSSINGS[kind].motors.length === 0)
+      .map(({ id, a, b, clearance }) =>
+        pair(id, around(a.line, a.at.tenthUm, clearance.tenthUm), around(b.line, b.at.tenthUm, clearance.tenthUm)),
+      ),
   ];
 }
 

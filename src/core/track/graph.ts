@@ -1,5 +1,6 @@
+import { CROSSINGS, type Lie, type PointsKind, TURNOUTS } from '../kinds';
 import type { TenthUm } from '../measure';
-import { type LayoutDocument, type LineEnd, remembered, type Turnout, type TurnoutPosition } from '../survey';
+import { type LayoutDocument, type LineEnd, remembered } from '../survey';
 import { type FoulingPair, foulingOf } from './fouling';
 
 /** End 0 of an edge is its lower distance on the line, end 1 its higher. */
@@ -17,7 +18,8 @@ export interface Edge {
 /** What an edge meets at one of its ends. */
 export type Node =
   | { kind: 'track'; edge: number; end: EdgeEnd }
-  | { kind: 'turnout'; turnout: number; role: 'stem' | TurnoutPosition }
+  /** Points, by the number of a port of theirs. */
+  | { kind: 'points'; points: number; port: number }
   | { kind: 'stop' };
 
 export interface Leg {
@@ -25,17 +27,39 @@ export interface Leg {
   end: EdgeEnd;
 }
 
-export interface TurnoutNode {
+/** Where tracks meet in points of any kind: the one kind of node that joins more than two ends of track. */
+export interface PointsNode {
   index: number;
-  turnout: Turnout;
-  stem: Leg;
-  straight: Leg;
-  diverging: Leg;
+  /** The thing of the document that it is. */
+  id: string;
+  name: string;
+  kind: PointsKind;
+  /** The end of track at each port, in the order of its kind. */
+  ports: Leg[];
+  /** Its motors, by their numbers among all of the layout. */
+  motors: number[];
+  /** How far from it the tracks foul each other. */
+  clearance: TenthUm;
+}
+
+/** What moves points over: a turnout’s own, or one of several. */
+export interface Motor {
+  index: number;
+  /** The id of the points where they have one motor alone. */
+  id: string;
+  name: string;
+  points: number;
+  throwMs: number;
+  lies: Lie;
+  /** The points that are thrown together with it. */
+  throwsWith?: string;
 }
 
 export interface TrackGraph {
   edges: Edge[];
-  turnouts: TurnoutNode[];
+  points: PointsNode[];
+  /** First one of each turnout in the order of the document, then those that points have beside. */
+  motors: Motor[];
   fouling: FoulingPair[];
   /** Edges of each line in order of distance. */
   byLine: Map<string, Edge[]>;
@@ -45,22 +69,74 @@ const READS = ['lines', 'joins', 'turnouts', 'crossings'] as const;
 /** What the track is compiled from. */
 export type Tracks = Pick<LayoutDocument, (typeof READS)[number]>;
 
-/** Compiles a checked document into edges and turnouts. Slips and crossovers are read as plain diamonds. */
-export const compileTrack = remembered(READS, edgesAndTurnouts);
+/** Where a line is cut in two by points that stand in the middle of it. */
+interface Cut {
+  at: TenthUm;
+  order: number;
+  take(lower: Leg, upper: Leg): void;
+}
 
-function edgesAndTurnouts(document: Tracks): TrackGraph {
+/** How long a motor takes where the document does not say it; common practice, no source. */
+const THROW_MS = 1500;
+
+/** Compiles a checked document into edges and points. Crossings that nothing moves need no node. */
+export const compileTrack = remembered(READS, edgesAndPoints);
+
+function edgesAndPoints(document: Tracks): TrackGraph {
   const edges: Edge[] = [];
   const byLine = new Map<string, Edge[]>();
-  const cutsByLine = new Map<string, TenthUm[]>();
+  const cutsOf = new Map<string, Cut[]>();
+  const points: PointsNode[] = [];
+  const cut = (line: string, at: TenthUm, take: Cut['take']) => {
+    const own = cutsOf.get(line);
+    const made = { at, order: points.length, take };
+    if (own) own.push(made);
+    else cutsOf.set(line, [made]);
+  };
+  /** What becomes known of a node’s ports once every line is an edge or several. */
+  const atLineEnds: (() => void)[] = [];
+  const lineEnd = (end: LineEnd): Leg => {
+    const own = byLine.get(end.line)!;
+    return end.end === 'start' ? { edge: own[0]!.index, end: 0 } : { edge: own[own.length - 1]!.index, end: 1 };
+  };
+  const add = (thing: { id: string; name: string; clearance: { tenthUm: TenthUm } }, kind: PointsKind) => {
+    const { id, name, clearance } = thing;
+    const node = { index: points.length, id, name, kind, ports: [], motors: [], clearance: clearance.tenthUm };
+    points.push(node);
+    return node as PointsNode;
+  };
   for (const turnout of document.turnouts) {
-    if (turnout.straight) continue;
-    const cuts = cutsByLine.get(turnout.line);
-    if (cuts) cuts.push(turnout.at.tenthUm);
-    else cutsByLine.set(turnout.line, [turnout.at.tenthUm]);
+    const { line, at, facing, straight, diverging, second, kind } = turnout;
+    const { ports } = add(turnout, TURNOUTS[kind]);
+    const up = facing === 'up';
+    if (straight)
+      atLineEnds.push(() => {
+        ports[0] = lineEnd({ line, end: up ? 'end' : 'start' });
+        ports[1] = lineEnd(straight);
+      });
+    else
+      cut(line, at.tenthUm, (lower, upper) => {
+        ports[0] = up ? lower : upper;
+        ports[1] = up ? upper : lower;
+      });
+    atLineEnds.push(() => {
+      ports[2] = lineEnd(diverging);
+      if (second) ports[3] = lineEnd(second);
+    });
+  }
+  for (const crossing of document.crossings) {
+    const kind: PointsKind = CROSSINGS[crossing.kind];
+    if (kind.motors.length === 0) continue;
+    const { ports } = add(crossing, kind);
+    for (const [i, { line, at }] of [crossing.a, crossing.b].entries())
+      cut(line, at.tenthUm, (lower, upper) => {
+        ports[2 * i] = lower;
+        ports[2 * i + 1] = upper;
+      });
   }
   for (const line of document.lines) {
-    const cuts = (cutsByLine.get(line.id) ?? []).sort((a, b) => a - b);
-    const bounds = [0, ...cuts, line.length.tenthUm];
+    const cuts = (cutsOf.get(line.id) ?? []).sort((a, b) => a.at - b.at || a.order - b.order);
+    const bounds = [0, ...cuts.map(({ at }) => at), line.length.tenthUm];
     const own: Edge[] = [];
     for (let i = 0; i + 1 < bounds.length; i++) {
       const edge: Edge = {
@@ -73,56 +149,45 @@ function edgesAndTurnouts(document: Tracks): TrackGraph {
       edges.push(edge);
       own.push(edge);
     }
+    cuts.forEach(({ take }, i) => {
+      take({ edge: own[i]!.index, end: 1 }, { edge: own[i + 1]!.index, end: 0 });
+    });
     byLine.set(line.id, own);
   }
-
-  const lineEnd = (end: LineEnd): Leg => {
-    const own = byLine.get(end.line)!;
-    return end.end === 'start' ? { edge: own[0]!.index, end: 0 } : { edge: own[own.length - 1]!.index, end: 1 };
-  };
+  for (const know of atLineEnds) know();
   for (const join of document.joins) {
-    const a = lineEnd(join.a);
-    const b = lineEnd(join.b);
+    const [a, b] = [lineEnd(join.a), lineEnd(join.b)];
     edges[a.edge]!.ends[a.end] = { kind: 'track', ...b };
     edges[b.edge]!.ends[b.end] = { kind: 'track', ...a };
   }
-
-  const used = new Map<string, number>();
-  const ordered = document.turnouts
-    .map((turnout, index) => ({ turnout, index }))
-    .sort((p, q) => p.turnout.at.tenthUm - q.turnout.at.tenthUm || p.index - q.index);
-  const turnouts: TurnoutNode[] = new Array(document.turnouts.length);
-  for (const { turnout, index } of ordered) {
-    const up = turnout.facing === 'up';
-    let lower: Leg;
-    let upper: Leg;
-    if (turnout.straight) {
-      const own = lineEnd({ line: turnout.line, end: up ? 'end' : 'start' });
-      const on = lineEnd(turnout.straight);
-      lower = up ? own : on;
-      upper = up ? on : own;
-    } else {
-      const nth = used.get(turnout.line) ?? 0;
-      used.set(turnout.line, nth + 1);
-      const own = byLine.get(turnout.line)!;
-      lower = { edge: own[nth]!.index, end: 1 };
-      upper = { edge: own[nth + 1]!.index, end: 0 };
-    }
-    const node: TurnoutNode = {
-      index,
-      turnout,
-      stem: up ? lower : upper,
-      straight: up ? upper : lower,
-      diverging: lineEnd(turnout.diverging),
-    };
-    turnouts[index] = node;
-    for (const role of ['stem', 'straight', 'diverging'] as const) {
-      const leg = node[role];
-      edges[leg.edge]!.ends[leg.end] = { kind: 'turnout', turnout: index, role };
-    }
-  }
-  const graph = { edges, turnouts, byLine };
+  for (const node of points)
+    node.ports.forEach(({ edge, end }, port) => {
+      edges[edge]!.ends[end] = { kind: 'points', points: node.index, port };
+    });
+  const graph = { edges, points, motors: motorsOf(document, points), byLine };
   return { ...graph, fouling: foulingOf(document, graph) };
+}
+
+/** The motors of all points, first one of each turnout; each node learns which are its own. */
+function motorsOf({ turnouts, crossings }: Tracks, points: PointsNode[]): Motor[] {
+  const made = points.flatMap((node) => {
+    const turnout = turnouts[node.index];
+    const crossing = crossings.find(({ id }) => id === node.id);
+    return node.kind.motors.map((called, nth): Omit<Motor, 'index'> & { nth: number } => ({
+      nth,
+      id: called === '' ? node.id : `${node.id}:${called}`,
+      name: `${node.name}${called}`,
+      points: node.index,
+      throwMs: turnout?.throwMs ?? crossing?.throwMs ?? THROW_MS,
+      lies: (turnout ? [turnout.lies, turnout.secondLies][nth] : crossing?.lies?.[nth]) ?? 'straight',
+      throwsWith: nth === 0 ? turnout?.throwsWith : undefined,
+    }));
+  });
+  const isFirst = ({ nth, points: node }: (typeof made)[number]) => nth === 0 && node < turnouts.length;
+  return [...made.filter(isFirst), ...made.filter((motor) => !isFirst(motor))].map(({ nth, ...motor }, index) => {
+    points[motor.points]!.motors[nth] = index;
+    return { ...motor, index };
+  });
 }
 
 /** The edge that holds a distance of a line; where two meet, the one on the `towards` side. */

@@ -1,6 +1,6 @@
-/** The track graph compiled from the survey (edges, turnouts, what fouls what), and the straightened drawing of it. */
+/** The track graph compiled from the survey (edges, points of every kind, their motors, what fouls what), and the straightened drawing of it. */
 export { type EdgeStretch, trackFrom } from './fouling';
-export { compileTrack, type EdgeEnd, edgeAt, type TrackGraph } from './graph';
+export { compileTrack, type EdgeEnd, edgeAt, type Motor, type PointsNode, type TrackGraph } from './graph';
 export { measureBetween } from './measure-between';
-export { type Onward, onwardFrom } from './onward';
+export { type Onward, type Over, onwardFrom } from './onward';
 export { type Drawing, type DrawnLine, distanceAt, straighten, xOf } from './straighten';

@@ -53,7 +53,8 @@ export function measureBetween(graph: TrackGraph, from: TrackPlace, to: TrackPla
     seen.add(key);
     for (const on of onwardFrom(graph, here.edge, here.exit)) {
       const edge = graph.edges[on.edge]!;
-      const turnouts = on.turnout ? [...here.turnouts, graph.turnouts[on.turnout.index]!.turnout.name] : here.turnouts;
+      const passed = on.over.map(({ motor }) => graph.points[graph.motors[motor]!.points]!.name);
+      const turnouts = [...here.turnouts, ...new Set(passed)];
       if (targets.includes(edge))
         consider(here.length + (on.enters === 0 ? to.at - edge.from : edge.to - to.at), turnouts);
       queue.push({ edge: on.edge, exit: on.enters === 0 ? 1 : 0, length: here.length + edge.to - edge.from, turnouts });

@@ -99,7 +99,8 @@ function drawStraight(document: Tracks): Drawing {
   const hangingOn = new Map<string, Turnout>();
   for (const turnout of document.turnouts) {
     turnoutsOn.set(turnout.line, [...(turnoutsOn.get(turnout.line) ?? []), turnout]);
-    for (const leg of [turnout.diverging, turnout.straight]) if (leg) hangingOn.set(`${leg.line} ${leg.end}`, turnout);
+    for (const leg of [turnout.diverging, turnout.second, turnout.straight])
+      if (leg) hangingOn.set(`${leg.line} ${leg.end}`, turnout);
   }
   const xOfTips = (turnout: Turnout) => {
     const on = drawn.get(turnout.line);
@@ -114,7 +115,7 @@ function drawStraight(document: Tracks): Drawing {
         (a, b) => a.at.tenthUm - b.at.tenthUm || (a.id < b.id ? -1 : 1),
       );
       for (const turnout of next) {
-        for (const leg of [turnout.diverging, turnout.straight]) {
+        for (const leg of [turnout.diverging, turnout.second, turnout.straight]) {
           if (leg && !drawn.has(leg.line)) queue.push(hang(leg, turnout, leg === turnout.straight));
         }
       }

@@ -33,7 +33,7 @@ export const goesOn: MoveKind = {
     return model.trains[train]!.placements[to]!.felt.some((field) => !from.felt.includes(field));
   },
   tell(model, index, way) {
-    const { scheme, present, document } = model;
+    const { scheme, present } = model;
     const blockNames = (blocks: number[]) => blocks.map((b) => scheme.partition.blocks[b]!.name).join(' and ');
     const signalName = (signal: number) => scheme.readings[signal]!.signal.name;
     const { name, placements } = model.trains[index]!;
@@ -52,7 +52,7 @@ export const goesOn: MoveKind = {
     }
     for (const { turnout, position } of advance.turnouts)
       if (present.turnouts[turnout] !== position)
-        parts.push(`runs onto ${document.turnouts[turnout]!.name}, which lies wrong`);
+        parts.push(`runs onto ${scheme.partition.graph.motors[turnout]!.name}, which lies wrong`);
     const entered = into.blocks.filter((b) => !from.blocks.includes(b));
     const left = from.blocks.filter((b) => !into.blocks.includes(b));
     if (entered.length > 0) parts.push(`comes into ${blockNames(entered)}`);

@@ -46,17 +46,17 @@ export const pointsAreAskedFor: MoveKind = {
   isRefused: (model, turnout, manner) => turnout < 32 && (model.rules.lockedIn(manner) >> turnout) % 2 !== 0,
   tell(model, turnout, diverging) {
     const back = model.present.turnouts[turnout]! >= MOVING ? ', while it still moves' : '';
-    const { name } = model.document.turnouts[turnout]!;
+    const { name } = model.motors[turnout]!;
     return `Somebody asks for ${name} to lie ${diverging === 1 ? 'diverging' : 'straight'}${back}.`;
   },
   steer({ model, run, tell }, { index, choice }) {
-    const { id } = model.document.turnouts[index]!;
+    const { id } = model.motors[index]!;
     tell({ kind: 'throw', turnout: id, to: choice === 1 ? 'diverging' : 'straight' });
     const from = run.tick;
     return () => run.tick >= from + 2;
   },
   write(text) {
-    text.model.document.turnouts.forEach(({ name }, t) => {
+    text.model.motors.forEach(({ name }, t) => {
       const id = text.thing(`points ${t}`);
       for (const [to, position] of [
         [0, 'straight'],
@@ -82,12 +82,12 @@ export const pointsArrive: MoveKind = {
     model.present.turnouts[turnout]! -= MOVING;
     return true;
   },
-  tell: (model, turnout) => `${model.document.turnouts[turnout]!.name} has moved over.`,
+  tell: (model, turnout) => `${model.motors[turnout]!.name} has moved over.`,
   steer: ({ run }, { index }) => {
     return () => run.plant.motors[index]!.position !== 'between';
   },
   write(text) {
-    for (const t of text.model.document.turnouts.keys()) {
+    for (const t of text.model.motors.keys()) {
       const id = text.thing(`motor ${t}`);
       text.say(
         `  :: d_step { ${text.begins(id, true)} && lies${t} > 1 -> ${text.takes(id, true)}; lies${t} = lies${t} - 2 }`,

@@ -1,21 +1,38 @@
 import type { InferType } from 'yup';
-import { amount, certainty, choice, id, LONGEST_NAME, lengthSchema, placeSchema, record, text } from '../schema-parts';
+import { CROSSING_KIND_IDS, CROSSINGS } from '../../kinds';
+import {
+  amount,
+  certainty,
+  choice,
+  count,
+  id,
+  LONGEST_NAME,
+  lengthSchema,
+  lie,
+  list,
+  placeSchema,
+  record,
+  text,
+} from '../schema-parts';
 import type { ListKind } from './kind';
 
 export const crossingSchema = record({
   id: id(),
   name: text(LONGEST_NAME.thing),
-  kind: choice('diamond', 'single slip', 'double slip', 'crossover', 'scissors'),
+  kind: choice(...CROSSING_KIND_IDS),
   a: placeSchema,
   b: placeSchema,
   angleDegrees: amount(1, 90),
   clearance: lengthSchema,
+  /** How its motors lie at the start, in the order of its kind, and how long each takes; straight and as a turnout where it is not said. */
+  lies: list(lie(), 4).optional().default(undefined),
+  throwMs: count(0, 60_000).optional().default(undefined),
   certainty: certainty(),
 });
 export type Crossing = InferType<typeof crossingSchema>;
 
 export const crossings: ListKind<Crossing> = {
-  title: 'Crossing',
+  title: ({ kind }) => CROSSINGS[kind].title,
   prefix: 'c',
   most: 1000,
   schema: crossingSchema,
@@ -24,4 +41,13 @@ export const crossings: ListKind<Crossing> = {
     { at: 'b.line', to: 'lines', whenGone: 'goes too', distances: ['b.at'] },
   ],
   longestName: LONGEST_NAME.thing,
+  faults({ name, kind, lies }, tell) {
+    const { motors, title } = CROSSINGS[kind];
+    if (lies && lies.length !== motors.length)
+      tell(
+        'lies',
+        `${name} is a ${title.toLowerCase()} with ${motors.length} motors, and ${lies.length} are said to lie some way.`,
+        'Say it for each motor, or leave “lies” out.',
+      );
+  },
 };

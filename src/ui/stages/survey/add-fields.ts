@@ -40,9 +40,12 @@ export function turnoutOf({ leads, trackName, trackLength, back, line, at, facin
     turnout: {
       line,
       at: at!,
+      kind: 'turnout',
       facing,
       hand,
       straight: undefined,
+      second: undefined,
+      secondLies: undefined,
       clearance: clearance!,
       motor: 'hand',
       throwMs: THROW_MS,

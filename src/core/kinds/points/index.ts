@@ -1,0 +1,19 @@
+import { crossover, diamond, doubleSlip, scissors, singleSlip } from './crossings';
+import type { PointsKind } from './kind';
+import { threeWay, turnout, wye } from './turnouts';
+
+/** Points that branch off one line, by the name that documents have for their kind. The first is the usual one. */
+export const TURNOUTS = { turnout, wye, 'three-way': threeWay } as const satisfies Record<string, PointsKind>;
+export type TurnoutKindId = keyof typeof TURNOUTS;
+export const TURNOUT_KIND_IDS = Object.keys(TURNOUTS) as TurnoutKindId[];
+
+/** What belongs to two lines at once. */
+export const CROSSINGS = {
+  diamond,
+  'single slip': singleSlip,
+  'double slip': doubleSlip,
+  crossover,
+  scissors,
+} as const satisfies Record<string, PointsKind>;
+export type CrossingKindId = keyof typeof CROSSINGS;
+export const CROSSING_KIND_IDS = Object.keys(CROSSINGS) as CrossingKindId[];

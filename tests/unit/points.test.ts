@@ -1,0 +1,211 @@
+import { describe, expect, test } from 'vitest';
+import { checkDesign, viewSignal } from '@/core/design';
+import { CROSSINGS, type Lie, type PointsKind, TURNOUTS } from '@/core/kinds';
+import { cm } from '@/core/measure';
+import { harmFlag, ProofModel, ProofRun, writePromela } from '@/core/proof';
+import { Rehearsal } from '@/core/simulation';
+import { applyEdit, type LayoutDocument, readDocument, writeDocumentText } from '@/core/survey';
+import { compileTrack, onwardFrom } from '@/core/track';
+import { covering } from '../../tools/fuzz/covering';
+import { randomPoints } from '../../tools/fuzz/random-points';
+import { spin } from './spin';
+
+const KINDS: [string, PointsKind][] = Object.entries({ ...TURNOUTS, ...CROSSINGS });
+const LIES: Lie[] = ['straight', 'diverging'];
+
+/** Every way in which the motors of a kind can lie. */
+const settings = ({ motors }: PointsKind): Lie[][] =>
+  motors.reduce<Lie[][]>((all, _) => all.flatMap((lies) => LIES.map((lie) => [...lies, lie])), [[]]);
+const isSet = (lies: readonly (Lie | undefined)[], setting: Lie[]) =>
+  lies.every((lie, m) => lie === undefined || lie === setting[m]);
+
+describe('the table of points', () => {
+  test.each(KINDS)('%s: whichever way it lies, no port is joined to two', (_, kind) => {
+    for (const setting of settings(kind)) {
+      const joined = kind.ways.filter(({ lies }) => isSet(lies, setting)).flatMap(({ joins }) => joins);
+      expect(new Set(joined).size).toBe(joined.length);
+    }
+  });
+  test.each(KINDS)('%s: a train from any port is led somewhere, whichever way it lies', (_, kind) => {
+    for (const port of kind.ports) {
+      const ways = kind.ways.filter(({ joins }) => joins.includes(port));
+      expect(ways.length).toBeGreaterThan(0);
+      for (const setting of settings(kind)) {
+        const led = ways.filter(({ lies }) =>
+          lies.every((lie, m) => {
+            const decides = ways.some((other) => other.lies[m] !== lie);
+            return !decides || lie === undefined || lie === setting[m];
+          }),
+        );
+        expect(led).toHaveLength(1);
+      }
+    }
+  });
+  test.each(KINDS)('%s: names only ports and motors that it has', (_, { ports, motors, ways, fouls }) => {
+    for (const { joins, lies } of ways) {
+      expect(ports).toEqual(expect.arrayContaining([...joins]));
+      expect(lies).toHaveLength(motors.length);
+    }
+    for (const port of fouls.flat(2)) expect(ports).toContain(port);
+  });
+});
+
+/** Two tracks of two metres that cross in the middle; the centre is a block of its own. */
+function crossing(kind: 'single slip' | 'double slip'): LayoutDocument {
+  for (let seed = 0; ; seed++) {
+    const d = randomPoints(seed);
+    if (d.crossings[0]?.kind === kind && d.features.length === 8 && d.sensors.length === 5) return d;
+  }
+}
+const threeWay = (): LayoutDocument => {
+  for (let seed = 0; ; seed++) {
+    const d = randomPoints(seed);
+    if (d.turnouts[0]?.facing === 'up' && d.features.length === 8 && d.sensors.length === 5) return d;
+  }
+};
+
+describe('ways over points, by hand', () => {
+  const waysOf = (d: LayoutDocument) => {
+    const design = checkDesign(d);
+    return Object.fromEntries(
+      design.scheme.readings.map(({ signal }) => {
+        const { ways } = viewSignal(design, signal.id)!;
+        const text = ways.map(({ blocks, points }) => {
+          const lies = points.map(({ turnout, position }) => `${turnout} ${position}`).sort();
+          return `${blocks.at(-1)} (${lies.join(', ')})`;
+        });
+        return [signal.name, text.sort()];
+      }),
+    );
+  };
+  /** A single slip joins the lower side of a to the higher of b; its one motor. Common practice, no source. */
+  test('a single slip', () =>
+    expect(waysOf(crossing('single slip'))).toEqual({
+      SA1: ['A2 (X straight)', 'B2 (X diverging)'],
+      SA2: ['A1 (X straight)'],
+      SB1: ['B2 (X straight)'],
+      SB2: ['A1 (X diverging)', 'B1 (X straight)'],
+    }));
+  /** Each motor of a double slip chooses the track on its side. Common practice, no source. */
+  test('a double slip', () =>
+    expect(waysOf(crossing('double slip'))).toEqual({
+      SA1: ['A2 (Xa straight, Xb straight)', 'B2 (Xa straight, Xb diverging)'],
+      SA2: ['A1 (Xa straight, Xb straight)', 'B1 (Xa diverging, Xb straight)'],
+      SB1: ['A2 (Xa diverging, Xb straight)', 'B2 (Xa diverging, Xb diverging)'],
+      SB2: ['A1 (Xa straight, Xb diverging)', 'B1 (Xa diverging, Xb diverging)'],
+    }));
+  test('a three-way turnout', () =>
+    expect(waysOf(threeWay())).toEqual({
+      SA: ['B (Wa straight, Wb straight)', 'L (Wa diverging)', 'R (Wa straight, Wb diverging)'],
+      SB: ['A (Wa straight, Wb straight)'],
+      SL: ['A (Wa diverging)'],
+      SR: ['A (Wa straight, Wb diverging)'],
+    }));
+  test('what of it fouls what: each leg of a three-way turnout both others, each track of a slip the other', () => {
+    expect(compileTrack(threeWay()).fouling).toHaveLength(3);
+    const [pair, ...more] = compileTrack(crossing('double slip')).fouling;
+    expect(more).toEqual([]);
+    expect(new Set([...pair!.a, ...pair!.b].map(({ edge }) => edge)).size).toBe(4);
+  });
+  test('a slip cuts both its lines in two, and a wye is a turnout', () => {
+    const d = crossing('double slip');
+    expect(compileTrack(d).edges).toHaveLength(4);
+    const wye = threeWay();
+    wye.turnouts = [{ ...wye.turnouts[0]!, kind: 'wye', second: undefined, secondLies: undefined }];
+    wye.lines = wye.lines.filter(({ id }) => id !== 'r');
+    const graph = compileTrack(wye);
+    const [stem] = graph.points[0]!.ports;
+    expect(onwardFrom(graph, stem!.edge, stem!.end)).toHaveLength(2);
+  });
+});
+
+describe('documents with such points', () => {
+  test('are read as they were written', () => {
+    for (const d of [crossing('double slip'), threeWay()]) {
+      const reading = readDocument(JSON.parse(writeDocumentText(d)));
+      expect(reading.ok ? [] : reading.faults).toEqual([]);
+    }
+  });
+  test.each<[string, (d: LayoutDocument) => void, string]>([
+    ['a third leg that leads nowhere', (d) => void (d.turnouts[0]!.second = undefined), 'only two lead somewhere'],
+    ['a third leg too many', (d) => void (d.turnouts[0]!.kind = 'turnout'), 'three lead somewhere'],
+    [
+      'one end for two legs',
+      (d) => void (d.turnouts[0]!.second = { ...d.turnouts[0]!.diverging }),
+      'is already used at turnouts[0]',
+    ],
+  ])('%s is told', (_, spoil, told) => {
+    const d = threeWay();
+    spoil(d);
+    const reading = readDocument(JSON.parse(JSON.stringify(d)));
+    expect(reading.ok ? '' : reading.faults.map(({ problem }) => problem).join(' ')).toContain(told);
+  });
+  test('motors that a slip has not are told', () => {
+    const d = crossing('single slip');
+    d.crossings[0]!.lies = ['straight', 'diverging'];
+    const reading = readDocument(JSON.parse(JSON.stringify(d)));
+    expect(reading.ok ? '' : reading.faults[0]!.problem).toContain('with 1 motors, and 2 are said');
+  });
+  test('a three-way turnout takes both its tracks along when it is deleted', () => {
+    const d = threeWay();
+    d.features = d.features.filter(({ line }) => line === 'a');
+    d.trains = [];
+    d.sensors = d.sensors.filter(({ anchor }) => anchor.line === 'a');
+    d.blocks = d.blocks.filter(({ anchor }) => anchor.line === 'a');
+    const gone = applyEdit(d, { do: 'delete', id: d.turnouts[0]!.id });
+    expect(gone.ok && gone.change.document.lines.map(({ id }) => id)).toEqual(['a']);
+  });
+});
+
+describe('they run and are proved', () => {
+  test('a train is sent over a double slip to each of the tracks beyond it', () => {
+    for (const goal of ['A2', 'B2']) {
+      const d = crossing('double slip');
+      d.trains = [{ ...d.trains[0]!, start: { line: 'a', at: cm(40), facing: 'up' } }];
+      const run = new Rehearsal(d, 1);
+      run.command({ kind: 'run', train: d.trains[0]!.id, on: false });
+      /** Held at stop until the points lie for it: a train that is cleared over them locks them. */
+      const hold = (on: boolean) => run.command({ kind: 'hold', signal: 's-SA1', on });
+      hold(true);
+      for (let tick = 0; tick < 800; tick++) run.step();
+      expect(run.command({ kind: 'send', train: d.trains[0]!.id, block: goal })).toBeUndefined();
+      for (let tick = 0; tick < 400; tick++) run.step();
+      hold(false);
+      let done = false;
+      for (let tick = 0; tick < 6000 && !done; tick++)
+        run.step((event) => {
+          expect(event.kind).not.toBe('mishap');
+          done ||= event.kind === 'done';
+        });
+      expect(done, goal).toBe(true);
+    }
+  });
+  test('the proof covers whatever rehearsals come to: fifty random layouts', () => {
+    let compared = 0;
+    const met = new Set<string>();
+    for (let seed = 0; seed < 50; seed++) {
+      const result = covering(randomPoints(seed), [seed * 2, seed * 2 + 1], 4, 25_000);
+      expect(result.contradictions, `layout ${seed}`).toEqual([]);
+      if (result.finished) compared += 1;
+      for (const harm of result.met) met.add(harm);
+    }
+    expect(compared).toBeGreaterThan(25);
+    expect([...met].sort()).toEqual(['points lie wrong', 'trains touch']);
+  });
+  test.each([['single slip'], ['double slip'], ['three-way']] as const)(
+    'Spin finds the same harms as the proof: %s',
+    (kind) => {
+      const d = kind === 'three-way' ? threeWay() : crossing(kind);
+      d.trains = d.trains.slice(0, 1);
+      const run = new ProofRun(d);
+      while (!run.step(5000)) {}
+      const failing = run.result().verdicts.flatMap(({ property, result }) => (result === 'fails' ? [property] : []));
+      const model = writePromela(new ProofModel(d));
+      for (const harm of ['points lie wrong', 'points moved under a train'] as const) {
+        const look = spin(model, ['-DSAFETY', '-DNOREDUCE', '-DVECTORSZ=8192'], [`-DHARM=${harmFlag(harm)}`]);
+        expect(look.complete).toBe(true);
+        expect(look.errors > 0, harm).toBe(failing.includes(harm));
+      }
+    },
+  );
+});
