@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, viewSignal } from '@/core/design';
+import { onwardPieces } from '@/core/detection';
 import { CROSSINGS, type Lie, type PointsKind, TURNOUTS } from '@/core/kinds';
 import { cm } from '@/core/measure';
+import { stepOn } from '@/core/plant';
 import { harmFlag, ProofModel, ProofRun, writePromela } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, readDocument, writeDocumentText } from '@/core/survey';
@@ -127,11 +129,15 @@ describe('documents with such points', () => {
     }
   });
   test.each<[string, (d: LayoutDocument) => void, string]>([
-    ['a third leg that leads nowhere', (d) => void (d.turnouts[0]!.second = undefined), 'only two lead somewhere'],
-    ['a third leg too many', (d) => void (d.turnouts[0]!.kind = 'turnout'), 'three lead somewhere'],
+    [
+      'a third leg that leads nowhere',
+      (d) => Object.assign(d.turnouts[0]!, { second: undefined }),
+      'only two lead somewhere',
+    ],
+    ['a third leg too many', (d) => Object.assign(d.turnouts[0]!, { kind: 'turnout' }), 'three lead somewhere'],
     [
       'one end for two legs',
-      (d) => void (d.turnouts[0]!.second = { ...d.turnouts[0]!.diverging }),
+      (d) => Object.assign(d.turnouts[0]!, { second: d.turnouts[0]!.diverging }),
       'is already used at turnouts[0]',
     ],
   ])('%s is told', (_, spoil, told) => {
@@ -157,6 +163,10 @@ describe('documents with such points', () => {
   });
 });
 
+/** The piece that a train comes onto from another, where it then is. */
+const ontoFrom = (piece: number, { tape }: { tape: { piece: number }[] }) =>
+  tape[tape.findIndex((entry) => entry.piece === piece) + 1]!.piece;
+
 describe('they run and are proved', () => {
   test('a train is sent over a double slip to each of the tracks beyond it', () => {
     for (const goal of ['A2', 'B2']) {
@@ -179,6 +189,42 @@ describe('they run and are proved', () => {
         });
       expect(done, goal).toBe(true);
     }
+  });
+  test.each([
+    ['single slip', crossing('single slip')],
+    ['double slip', crossing('double slip')],
+    ['three-way', threeWay()],
+  ])('for every lie of the points a train of the proof goes where one on the plant does: %s', (_, d) => {
+    const model = new ProofModel(d, new Set(['turn back']));
+    const { partition } = model.scheme;
+    const kind = partition.graph.points[0]!.kind;
+    let compared = 0;
+    for (const { placements } of model.trains)
+      for (const { tape, advances } of placements) {
+        const { piece, exit } = tape.at(-1)!;
+        const onto = onwardPieces(partition, partition.pieces[piece]!, exit).map((on) => on.piece.index);
+        const over = advances.filter(
+          ({ turnouts, to }) => turnouts.length > 0 && onto.includes(ontoFrom(piece, placements[to]!)),
+        );
+        if (over.length === 0) continue;
+        for (const setting of settings(kind)) {
+          const lies = (motor: number) => setting[motor]!;
+          const number = (motor: number) => LIES.indexOf(lies(motor));
+          const step = stepOn(partition, partition.pieces[piece]!, exit, lies);
+          const led = over.filter(({ turnouts }) =>
+            turnouts.every(({ turnout, position, facing }) => !facing || number(turnout) === position),
+          );
+          expect(new Set(led.map(({ to }) => ontoFrom(piece, placements[to]!)))).toEqual(
+            new Set(step.kind === 'end of track' ? [] : [step.piece.index]),
+          );
+          for (const { turnouts } of led)
+            expect(turnouts.some(({ turnout, position }) => number(turnout) !== position)).toBe(
+              step.kind === 'points wrong',
+            );
+          compared += 1;
+        }
+      }
+    expect(compared).toBeGreaterThan(7);
   });
   test('the proof covers whatever rehearsals come to: fifty random layouts', () => {
     let compared = 0;
