@@ -45,7 +45,7 @@ export interface PointsNode {
 /** What moves points over: a turnout’s own, or one of several. */
 export interface Motor {
   index: number;
-  /** The id of the points where they have one motor alone. */
+  /** The id of the points for their first motor. */
   id: string;
   name: string;
   points: number;
@@ -175,7 +175,7 @@ function motorsOf({ turnouts, crossings }: Tracks, points: PointsNode[]): Motor[
     const crossing = crossings.find(({ id }) => id === node.id);
     return node.kind.motors.map((called, nth): Omit<Motor, 'index'> & { nth: number } => ({
       nth,
-      id: called === '' ? node.id : `${node.id}:${called}`,
+      id: nth === 0 ? node.id : `${node.id}:${called}`,
       name: `${node.name}${called}`,
       points: node.index,
       throwMs: turnout?.throwMs ?? crossing?.throwMs ?? THROW_MS,

@@ -1,4 +1,5 @@
 'use client';
+import { TURNOUTS } from '@/core/kinds';
 import { showLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Turnout } from '@/core/survey';
@@ -28,7 +29,7 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
   return (
     <>
       <PanelTitle>
-        <Term word="turnout">Turnout</Term> {turnout.name}
+        <Term word="turnout">{TURNOUTS[turnout.kind].title}</Term> {turnout.name}
       </PanelTitle>
       <p className="text-ink2">
         Blade tips at {showLength(turnout.at.tenthUm, document.shownUnit)}; the {turnout.hand}-hand leg leads to{' '}
@@ -46,9 +47,11 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
           It lies {lies}: throw it to {other}
         </button>
       )}
-      <div className="mt-3">
-        <Answer rule={names.locked(turnout.name)} />
-      </div>
+      {TURNOUTS[turnout.kind].motors.map((called) => (
+        <div key={called} className="mt-3">
+          <Answer rule={names.locked(`${turnout.name}${called}`)} />
+        </div>
+      ))}
       {design && (
         <PanelSection title="It refuses to move while">
           <p className="text-ink2">
