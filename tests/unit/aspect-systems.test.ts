@@ -6,6 +6,7 @@ import { harmFlag, ProofModel, ProofRun, type Switch, writePromela } from '@/cor
 import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { ring, withTrains } from '@/demo/learning-oval';
+import { blockIds } from './block-ids';
 import { spin } from './spin';
 
 const table = ASPECT_SYSTEMS as Record<string, AspectSystem>;
@@ -51,7 +52,7 @@ function signalled(d: LayoutDocument, system: (n: number) => string): LayoutDocu
 }
 function shown(d: LayoutDocument, occupied: string[]): (string | undefined)[] {
   const design = checkDesign(d);
-  const values = tryByHand(design, { occupied, points: {} });
+  const values = tryByHand(design, { occupied: blockIds(design, occupied), points: {} });
   return signalsOf(d).map(({ name }) => design.program.enums.aspect![values[names.shows(name)]!]);
 }
 

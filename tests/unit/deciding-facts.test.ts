@@ -4,6 +4,7 @@ import { compileProgram, decidingFacts, type Expr, Interpreter, type Program, wh
 import type { LayoutDocument } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
+import { blockIds } from './block-ids';
 import { Draw } from './random-line';
 
 const INPUTS = ['a', 'b', 'c', 'd', 'e', 'f', 'm'];
@@ -96,7 +97,7 @@ describe('the facts that force a value', () => {
 
   const said = (d: LayoutDocument, name: string, occupied: string[], points: Record<string, 'diverging'> = {}) => {
     const design = checkDesign(d);
-    const values = tryByHand(design, { occupied, points });
+    const values = tryByHand(design, { occupied: blockIds(design, occupied), points });
     return decidingFacts(design.program, name, (n) => values[n])?.map(({ says }) => says);
   };
   test('a signal at stop before a train: that train, and nothing else', () => {

@@ -4,6 +4,7 @@ import { compileProgram, Interpreter } from '@/core/logic';
 import { cm } from '@/core/measure';
 import { type LayoutDocument, newDocument } from '@/core/survey';
 import { block, gap, signal, turnout } from '@/demo/build';
+import { blockIds } from './block-ids';
 
 /** A single line between two stations of two roads each: the simplest place where trains can meet. */
 function meet(first: 'E' | 'W'): LayoutDocument {
@@ -120,7 +121,7 @@ describe('trying by hand', () => {
     const d = meet('E');
     const design = checkDesign(d);
     const shows = (occupied: string[]) => {
-      const values = tryByHand(design, { occupied, points: {} });
+      const values = tryByHand(design, { occupied: blockIds(design, occupied), points: {} });
       return [values['signal.E'], values['signal.W']];
     };
     expect(shows([])).toEqual([0, 0]);

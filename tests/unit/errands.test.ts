@@ -48,7 +48,7 @@ describe('sending a train to a block', () => {
     const run = new Rehearsal(ondrelValley(), 1);
     const railcar = ondrelValley().trains.find((t) => t.name === 'Skerrin railcar')!.id;
     expect(run.command({ kind: 'send', train: railcar, block: 'SK2' })).toContain('Turn it back first');
-    expect(run.command({ kind: 'send', train: railcar, block: 'nowhere' })).toBe('There is no block nowhere.');
+    expect(run.command({ kind: 'send', train: railcar, block: 'nowhere' })).toBe('That block is no longer there.');
     expect(run.command({ kind: 'send', train: 'nobody', block: 'SB' })).toContain('not on the track');
   });
   test('an order stands through a halt and a turn, and until it is done or taken back', () => {
@@ -64,12 +64,13 @@ describe('sending a train to a block', () => {
     };
     run.command({ kind: 'run', train: id, on: false });
     go(10);
-    expect(run.command({ kind: 'send', train: id, block: 'SB' })).toBeUndefined();
+    const goal = run.scheme.partition.blocks.findIndex(({ name }) => name === 'SB');
+    expect(run.command({ kind: 'send', train: id, block: 'block b-SB' })).toBeUndefined();
     run.command({ kind: 'run', train: id, on: false });
     go(5);
-    expect(run.orders.of(index)).toMatchObject({ block: 'SB' });
+    expect(run.orders.of(index)).toMatchObject({ block: goal });
     expect(run.command({ kind: 'turn back', train: id })).toBeUndefined();
-    expect(run.orders.of(index)).toEqual({ block: 'SB', way: undefined });
+    expect(run.orders.of(index)).toEqual({ block: goal, way: undefined });
     go(20);
     expect(run.plant.trains[index]!.speed).toBe(0);
     expect(run.command({ kind: 'turn back', train: id })).toBeUndefined();

@@ -10,6 +10,7 @@ import { type LayoutDocument, newDocument, readDocument } from '@/core/survey';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
+import { blockIds } from './block-ids';
 
 const line = (id: string, length: number) => ({ id, name: id, length: cm(length), drawing: undefined });
 const engine = vehicle('v-engine', 'Engine', 14, [2, 5, 9, 12], () => true, 200);
@@ -214,7 +215,7 @@ describe('reasons in words', () => {
   const d = ondrelValley();
   const design = checkDesign(d);
   const reasonFor = (signalName: string, occupied: string[], points: Record<string, 'straight' | 'diverging'> = {}) => {
-    const values = tryByHand(design, { occupied, points });
+    const values = tryByHand(design, { occupied: blockIds(design, occupied), points });
     return whyValue(design.program, names.shows(signalName), (n) => values[n]);
   };
   /** The sentences that decide, from the top down. */

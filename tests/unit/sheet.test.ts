@@ -190,8 +190,8 @@ describe('labels', () => {
         const fit = fitView(drawing, width);
         const geometry = new SheetGeometry(drawing, zoomView(fit, fit, zoom, GUTTER), RULER_HEIGHT + 46, 60);
         const shown = planLabels(d, design, geometry, true);
-        for (const { name } of design.blocks)
-          expect(Number(shown.plates.has(name)) + Number(shown.marks.has(name)), name).toBe(1);
+        for (const { id, name } of design.blocks)
+          expect(Number(shown.plates.has(id)) + Number(shown.marks.has(id)), name).toBe(1);
         const paper = planLabels(d, design, geometry, true, true);
         expect(paper.plates.size).toBe(design.blocks.length);
         expect(paper.marks.size).toBe(0);

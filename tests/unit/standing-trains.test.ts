@@ -11,10 +11,10 @@ const standing = (d: LayoutDocument) => viewDesign(d, checkDesign(d)).standing;
 
 describe('trains as they stand, for trying by hand', () => {
   test('are seen where a detector is, and nowhere else', () => {
-    expect(standing(learningOval()).blocks).toEqual(['B1', 'B2']);
+    expect(standing(learningOval()).blocks).toEqual(['block b-B1', 'block b-B2']);
     const d = learningOval();
     d.sensors = d.sensors.filter(({ name }) => name !== 'B2');
-    expect(standing(d).blocks).toEqual(['B1']);
+    expect(standing(d).blocks).toEqual(['block b-B1']);
     d.trains = [];
     expect(standing(d)).toEqual({ blocks: [], told: [] });
   });

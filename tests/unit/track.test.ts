@@ -150,7 +150,7 @@ describe('findings', () => {
   test('the demo has no unsafe finding', () =>
     expect(kinds(ondrelValley()).filter((k) => k.startsWith('unsafe'))).toEqual([]));
   test('a block shorter than the longest train is named with what is missing', () => {
-    const found = checkDesign(ondrelValley()).findings.find((f) => f.id === 'short-block SB')!;
+    const found = checkDesign(ondrelValley()).findings.find((f) => f.id === 'short-block block b-SB')!;
     expect(found.says).toContain('21 cm shorter than Quarry empties');
   });
   test('track without a detector, and the edit that mends it', () => {

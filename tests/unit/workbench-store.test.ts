@@ -1,10 +1,10 @@
 import { afterEach, describe, expect, test, vi } from 'vitest';
+import { isBlockId } from '@/core/detection';
 import { cm } from '@/core/measure';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
 import { STAGES } from '@/ui/stages';
-import { blockKey, blockNameOf } from '@/ui/state/selection';
 import { createWorkbench } from '@/ui/state/store';
 import { takeUp } from '@/ui/state/take-up';
 
@@ -80,11 +80,11 @@ describe('the workbench', () => {
   });
   test('blocks are selected by name, other things by id', () => {
     const store = open();
-    store.getState().select(blockKey('B1'));
-    expect(blockNameOf(store.getState().selected)).toBe('B1');
+    store.getState().select('block b-B1');
+    expect(isBlockId(store.getState().selected)).toBe(true);
     store.getState().select('g1');
-    expect(blockNameOf(store.getState().selected)).toBeUndefined();
-    expect(blockNameOf(undefined)).toBeUndefined();
+    expect(isBlockId(store.getState().selected)).toBe(false);
+    expect(isBlockId(undefined)).toBe(false);
   });
 });
 

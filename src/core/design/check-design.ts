@@ -57,12 +57,12 @@ export function checkDesign(document: LayoutDocument): Design {
 
 /** Two things of one kind that bear the same name would share a rule; the program could not run. */
 function nameClashes({ document, partition, readings, stretches }: Scheme): Finding<Edit>[] {
-  const kinds: [string, { name: string; id?: string }[]][] = [
+  const kinds: [string, { name: string; id: string }[]][] = [
     ['sensors', document.sensors],
     ['points', partition.graph.motors],
     ['signals', readings.map(({ signal }) => signal)],
     ['blocks', partition.blocks],
-    ['stretches of track', stretches.all],
+    ['stretches of track', stretches.all.map(({ name, blocks }) => ({ name, id: partition.blocks[blocks[0]!]!.id }))],
   ];
   return kinds.flatMap(([kind, things]) => {
     const seen = new Set<string>();
@@ -74,10 +74,10 @@ function nameClashes({ document, partition, readings, stretches }: Scheme): Find
       }
       return [
         {
-          id: `name-clash ${kind} ${id ?? name}`,
+          id: `name-clash ${kind} ${id}`,
           kind: 'two things with one name',
           severity: 'unsafe',
-          subject: id ?? name,
+          subject: id,
           says: `Two ${kind} are called ${name}, so their rules cannot be told apart and no signal can be worked.`,
           figures: [],
           advice: 'Rename one of them.',

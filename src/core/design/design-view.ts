@@ -1,4 +1,4 @@
-import { middleOf } from '../detection';
+import { type BlockId, middleOf } from '../detection';
 import type { Finding } from '../findings';
 import type { TenthUm } from '../measure';
 import { foulingBlocks } from '../patterns';
@@ -8,6 +8,7 @@ import { type StandingTrains, standingTrains } from './standing-trains';
 
 /** A block as screens show it. */
 export interface BlockView {
+  id: BlockId;
   name: string;
   /** The id of its name in the document, if somebody gave it one. */
   named?: string;
@@ -56,6 +57,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
   const blockName = (index: number) => partition.blocks[index]!.name;
   return {
     blocks: partition.blocks.map((block) => ({
+      id: block.id,
       name: block.name,
       named: block.named,
       length: block.length,

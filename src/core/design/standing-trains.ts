@@ -1,10 +1,11 @@
+import type { BlockId } from '../detection';
 import type { Scheme } from '../patterns';
 import { Plant } from '../plant';
 import { tellingsOf } from '../simulation';
 
 /** Trains as they stand at the start: the blocks whose detectors see one, and what a person says of how they came in. */
 export interface StandingTrains {
-  blocks: string[];
+  blocks: BlockId[];
   /** Inputs of the rule program, each true for a moment. */
   told: string[];
 }
@@ -19,7 +20,7 @@ export function standingTrains(scheme: Scheme): StandingTrains {
     .filter(({ section }) =>
       partition.fields.all.some((f, i) => f.section === section && f.sensors.length > 0 && plant.felt[i]),
     )
-    .map(({ name }) => name);
+    .map(({ id }) => id);
   const told = held.flatMap((entries) => tellingsOf(scheme, entries).map(({ input }) => input));
   return { blocks: [...new Set(blocks)], told: [...new Set(told)] };
 }

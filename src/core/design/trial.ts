@@ -1,3 +1,4 @@
+import type { BlockId } from '../detection';
 import { compileProgram, type Explanation, explain, Interpreter, writeDeclaration } from '../logic';
 import { names } from '../patterns';
 import { signalsOf, type TurnoutPosition } from '../survey';
@@ -8,7 +9,7 @@ import { standingTrains } from './standing-trains';
 export interface Trial {
   /** The trains stand where they start, beside what is set down. */
   trains?: boolean;
-  occupied: string[];
+  occupied: BlockId[];
   /** By the id of the motor. */
   points: Record<string, TurnoutPosition>;
 }
@@ -33,7 +34,7 @@ export function tryByHand(design: Design, trial: Trial): Record<string, number> 
   let now = 0;
   for (const end = holdMs + releaseMs + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);
   const standing = trial.trains ? standingTrains(design.scheme) : undefined;
-  const occupied = new Set([...trial.occupied, ...(standing?.blocks ?? [])]);
+  const occupied = new Set<BlockId>([...trial.occupied, ...(standing?.blocks ?? [])]);
   const told = (standing?.told ?? []).flatMap((input) => compiled.slots.get(input) ?? []);
   const tell = (so: 0 | 1) => {
     for (const input of told) interpreter.setInput(input, so);
@@ -43,7 +44,7 @@ export function tryByHand(design: Design, trial: Trial): Record<string, number> 
   /** How trains came in is said before they are seen: one of which nobody knows it could be given a way out behind it. */
   tell(1);
   for (const block of partition.blocks) {
-    if (!occupied.has(block.name)) continue;
+    if (!occupied.has(block.id)) continue;
     for (const id of partition.sections[block.section]!.sensors) {
       interpreter.setInput(slot(names.detect(document.sensors.find((sensor) => sensor.id === id)!.name)), 1);
     }

@@ -34,10 +34,10 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
     const names = blocks.map((b) => b.name).join(', ');
     if (section.sensors.length === 0) {
       findings.push({
-        id: `no-detector ${names}`,
+        id: `no-detector ${blocks[0]!.id}`,
         kind: 'track without detection',
         severity: 'check',
-        subject: blocks[0]!.name,
+        subject: blocks[0]!.id,
         says: `No detector watches ${names}. A train there is not seen, so signals into it stay at stop.`,
         figures: [
           {
@@ -55,10 +55,10 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
     if (section.sensors.length > 1) {
       const [first, ...extra] = section.sensors.map((id) => document.sensors.find((s) => s.id === id)!);
       findings.push({
-        id: `two-detectors ${names}`,
+        id: `two-detectors ${blocks[0]!.id}`,
         kind: 'two detectors in one section',
         severity: 'check',
-        subject: blocks[0]!.name,
+        subject: blocks[0]!.id,
         says: `${names} has no gap between detectors ${[first, ...extra].map((d) => d!.name).join(' and ')}, so both see the same trains.`,
         figures: [],
         advice: 'Cut a gap between them, or delete one.',
@@ -84,10 +84,10 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
       if (block.points.length > 0 || block.length >= needed) continue;
       const fitting = trains.filter(({ consist }) => fromMm(consist.lengthMm) <= block.length).length;
       findings.push({
-        id: `short-block ${block.name}`,
+        id: `short-block ${block.id}`,
         kind: 'block shorter than the longest train',
         severity: 'note',
-        subject: block.name,
+        subject: block.id,
         says: `${block.name} is ${shown(needed - block.length)} shorter than ${longest.train.name}, which then occupies the block behind it too.`,
         figures: [
           { name: 'block', value: shown(block.length) },

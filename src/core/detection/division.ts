@@ -1,6 +1,10 @@
 import type { TenthUm } from '../measure';
 import { type EdgeEnd, edgeAt, type TrackGraph } from '../track';
 
+/** The id of a block, told from that of a thing of the document by how it begins. */
+export type BlockId = `block ${string}`;
+export const isBlockId = (id: string | undefined): id is BlockId => id?.startsWith('block ') ?? false;
+
 /** A run of one edge between boundaries. */
 export interface Piece {
   index: number;
@@ -19,6 +23,9 @@ export type Boundary = { kind: 'cut'; gap: boolean; id: string } | { kind: 'end'
 /** What one train may hold. */
 export interface Block {
   index: number;
+  /** By which it is named everywhere: that of its name in the document, or of where it begins. A new name leaves it as it is. */
+  id: BlockId;
+  /** For people. */
   name: string;
   /** The named block in the document, if somebody named it. */
   named?: string;

@@ -104,6 +104,7 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
     piece.block = numberOf(blockOf, blockSets.find(piece.index), () => {
       blocks.push({
         index: blocks.length,
+        id: `block ${piece.line}@${piece.from}`,
         name: '',
         section: piece.section,
         pieces: [],
@@ -206,6 +207,7 @@ function nameBlocks(document: Divided, partition: Partition): void {
     const block = blockAt(partition, named.anchor);
     if (block.named) continue;
     block.named = named.id;
+    block.id = `block ${named.id}`;
     block.name = named.name;
     taken.add(named.name);
   }

@@ -52,7 +52,7 @@ export function directionMemoryRules(scheme: Scheme): RuleBook {
       entry.go.push(name(names.go(reading.signal.name, to)));
       for (const block of direction.before) entry.before.add(block);
     }
-    const about = stretch.name;
+    const about = partition.blocks[stretch.blocks[0]!]!.id;
     for (const side of stretch.sides) {
       const { go, before } = grants.get(side)!;
       const held = names.held(stretch.name, side);

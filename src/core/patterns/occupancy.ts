@@ -45,7 +45,7 @@ export function occupancyRules(scheme: Scheme): RuleBook {
     });
     const expr = blind ? ({ op: 'true' } as const) : or(...own.map((sensor) => name(names.seen(sensor.name))));
     book.rule(names.occupied(block.name), 'bool', expr, {
-      about: block.name,
+      about: block.id,
       fact: 'always',
       yes: blind ? `${block.name} has no detector, so it counts as occupied` : `${block.name} is occupied`,
       no: `${block.name} is free`,

@@ -3,7 +3,8 @@ import { type Plant, type WayTo, wayTo } from '../plant';
 
 /** A train was sent to a block: the order stands until it is done or taken back. */
 export interface Order {
-  block: string;
+  /** By its number. */
+  block: number;
   /** The way there; undefined while the block does not lie ahead. */
   way: WayTo | undefined;
 }
@@ -29,13 +30,15 @@ export class Orders {
 
   /** Sends a train to a block; says why when it cannot be done as the train stands. An order that stood is replaced. */
   give(train: number, block: string): string | undefined {
-    const known = this.partition.blocks.find((b) => b.name === block);
-    if (!known) return `There is no block ${block}.`;
+    const { blocks } = this.partition;
+    /** Runs that were kept before blocks had ids name them. */
+    const known = blocks.find(({ id }) => id === block) ?? blocks.find(({ name }) => name === block);
+    if (!known) return 'That block is no longer there.';
     const rolling = this.plant.trains[train]!;
     const way = wayTo(this.partition, rolling, known.index);
     if (!way)
-      return `${block} does not lie ahead of ${rolling.figures.name}. Turn it back first, or choose another block.`;
-    this.standing.set(train, { block, way });
+      return `${known.name} does not lie ahead of ${rolling.figures.name}. Turn it back first, or choose another block.`;
+    this.standing.set(train, { block: known.index, way });
     this.begin(train);
     return undefined;
   }
@@ -44,8 +47,7 @@ export class Orders {
   turned(train: number): void {
     const order = this.standing.get(train);
     if (!order) return;
-    const known = this.partition.blocks.find((b) => b.name === order.block)!;
-    order.way = wayTo(this.partition, this.plant.trains[train]!, known.index);
+    order.way = wayTo(this.partition, this.plant.trains[train]!, order.block);
     this.begin(train);
   }
 
@@ -53,9 +55,8 @@ export class Orders {
   lookAgain(train: number): void {
     const order = this.standing.get(train)!;
     const rolling = this.plant.trains[train]!;
-    const known = this.partition.blocks.find((b) => b.name === order.block)!;
-    const there = rolling.held().some(({ piece }) => this.partition.pieces[piece]!.block === known.index);
-    const way = wayTo(this.partition, rolling, known.index);
+    const there = rolling.held().some(({ piece }) => this.partition.pieces[piece]!.block === order.block);
+    const way = wayTo(this.partition, rolling, order.block);
     if (way) {
       order.way = way;
       rolling.goalAt = way.goalAt;

@@ -1,3 +1,4 @@
+import type { BlockId } from '../detection';
 import { names } from '../patterns';
 import { type Drawing, straighten, xOf } from '../track';
 import { type Rehearsal, TICK_MS } from './rehearsal';
@@ -24,7 +25,7 @@ export interface RehearsalFrame {
   /** Names of the aspects that are shown. */
   aspects: string[];
   points: ('straight' | 'diverging' | 'between')[];
-  occupied: string[];
+  occupied: BlockId[];
   locked: boolean[];
   /** Signals held at stop by hand. */
   held: boolean[];
@@ -46,15 +47,15 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     })),
     aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s).id),
     points: plant.motors.map((motor) => motor.position),
-    occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b.name)) === 1).map((b) => b.name),
+    occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b.name)) === 1).map((b) => b.id),
     held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal.name)) === 1),
     locked: rehearsal.motors.map(({ name }) => evaluator.valueOf(names.locked(name)) === 1),
   };
 }
 
-function orderOf({ orders }: Rehearsal, train: number): TrainFrame['order'] {
+function orderOf({ orders, scheme }: Rehearsal, train: number): TrainFrame['order'] {
   const order = orders.of(train);
-  return order && { block: order.block, ahead: order.way !== undefined };
+  return order && { block: scheme.partition.blocks[order.block]!.name, ahead: order.way !== undefined };
 }
 
 /** Where a train is, for the time-distance graph: x of nose and tail on the ruler, and the line and row of the nose. */

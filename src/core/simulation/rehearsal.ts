@@ -23,7 +23,7 @@ export type Command =
   | { kind: 'throw'; turnout: string; to: 'straight' | 'diverging' }
   | { kind: 'hold'; signal: string; on: boolean }
   | { kind: 'run'; train: string; on: boolean }
-  /** Goes to a block, with the turnouts on its way thrown as it comes to them. */
+  /** Goes to a block, by its id, with the turnouts on its way thrown as it comes to them. */
   | { kind: 'send'; train: string; block: string }
   /** Takes back where it was sent; it waits. */
   | { kind: 'take back'; train: string }
@@ -274,7 +274,7 @@ export class Rehearsal {
       if (!order.way) continue;
       if (train.goalAt === undefined) {
         this.orders.drop(index);
-        emit({ kind: 'done', train: index, block: order.block });
+        emit({ kind: 'done', train: index, block: this.scheme.partition.blocks[order.block]!.name });
         continue;
       }
       this.orders.lookAgain(index);

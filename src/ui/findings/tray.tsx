@@ -1,7 +1,6 @@
 'use client';
 import { type Finding, harmOfFinding } from '@/core/findings';
-import type { Edit } from '@/core/survey';
-import { blockKey } from '@/ui/state/selection';
+import { type Edit, runsAlike } from '@/core/survey';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 const LABEL = { unsafe: 'unsafe', check: 'to check', note: 'note' } as const;
@@ -73,10 +72,9 @@ const NONE: Finding<Edit>[] = [];
 
 function FindingRow({ finding }: { finding: Finding<Edit> }) {
   const store = useWorkbenchStore();
-  const isBlock = useWorkbench((s) => s.design?.blocks.some((b) => b.name === finding.subject) ?? false);
   const proof = useWorkbench((s) => {
     const harm = harmOfFinding(finding.kind);
-    if (!harm || !s.proved || s.proved.of !== s.document) return undefined;
+    if (!harm || !s.proved || !runsAlike(s.proved.of, s.document)) return undefined;
     const verdict = s.proved.report.verdicts.find(({ property }) => property === harm);
     if (verdict?.result === 'holds')
       return `Prove looked at every state of the trains as they start now, at ${s.proved.at}, and came to no such harm; other trains, or another start, may.`;
@@ -91,7 +89,7 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
         <button
           type="button"
           className="cursor-pointer text-left font-medium"
-          onClick={() => store.getState().select(isBlock ? blockKey(finding.subject) : finding.subject)}
+          onClick={() => store.getState().select(finding.subject)}
         >
           {finding.says}
         </button>

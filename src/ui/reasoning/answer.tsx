@@ -2,7 +2,6 @@
 import { Fragment, type ReactNode } from 'react';
 import { spanOf } from '@/core/survey';
 import { Fold } from '@/ui/parts/fold';
-import { blockKey } from '@/ui/state/selection';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { ReasonTree } from './reason-tree';
 import { useAnswer } from './use-answer';
@@ -20,9 +19,8 @@ export function Answer({ rule, otherwise = null }: { rule: string; otherwise?: R
   if (facts.length === 0) return <ReasonTree key={says} reason={reason} />;
   const show = (about: string | undefined) => {
     if (about === undefined) return undefined;
-    const isBlock = design.blocks.some(({ name }) => name === about);
-    const known = isBlock || spanOf(design.document, about) !== undefined;
-    return known ? () => store.getState().select(isBlock ? blockKey(about) : about) : undefined;
+    const known = design.blocks.some(({ id }) => id === about) || spanOf(design.document, about) !== undefined;
+    return known ? () => store.getState().select(about) : undefined;
   };
   const shown = facts.length > MOST_FACTS ? facts.slice(0, MOST_FACTS - 1) : facts;
   const more = facts.length - shown.length;

@@ -1,28 +1,29 @@
 'use client';
 import { reasonBlock } from '@/core/design';
+import type { BlockId } from '@/core/detection';
 import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
 import { asTyped, signalsOf } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Term } from '@/ui/parts/term';
 import { shownDocument } from '@/ui/state/design';
-import { blockKey } from '@/ui/state/selection';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { PanelSection, PanelTitle } from './panel';
 import { ReasonTree } from './reason-tree';
 import { Rename, useEdit } from './selection-parts';
 
-export function BlockSelection({ name }: { name: string }) {
+export function BlockSelection({ id }: { id: BlockId }) {
   const document = useWorkbench(shownDocument);
   const design = useWorkbench((s) => s.design);
   const stage = useWorkbench((s) => s.stage);
   const trial = useWorkbench((s) => s.trial);
   const store = useWorkbenchStore();
   const edit = useEdit();
-  const block = design?.blocks.find((b) => b.name === name);
+  const block = design?.blocks.find((b) => b.id === id);
   if (!block) return <p className="text-ink2">That block is no longer there: its boundaries have changed.</p>;
   const anchor = { line: block.middle.line, at: asTyped(block.middle.at, document.shownUnit) };
-  const axleHere = trial.occupied.includes(name);
+  const { name } = block;
+  const axleHere = trial.occupied.includes(id);
   return (
     <>
       <PanelTitle>
@@ -37,7 +38,7 @@ export function BlockSelection({ name }: { name: string }) {
               store.getState().set({
                 trial: {
                   ...trial,
-                  occupied: axleHere ? trial.occupied.filter((b) => b !== name) : [...trial.occupied, name],
+                  occupied: axleHere ? trial.occupied.filter((b) => b !== id) : [...trial.occupied, id],
                 },
               })
             }
@@ -105,13 +106,16 @@ export function BlockSelection({ name }: { name: string }) {
             key={name}
             name={name}
             renaming={(to) => ({ do: 'name block', id: block.named, anchor, name: to })}
-            onDone={(to) => store.getState().select(blockKey(to))}
+            onDone={(to) => {
+              const named = store.getState().document.blocks.find((b) => b.name === to);
+              if (named) store.getState().select(`block ${named.id}`);
+            }}
           />
           {document.sensors
-            .filter(({ id }) => block.detectors.includes(id) || block.spots.includes(id))
-            .map(({ id, name: called, kind }) => (
-              <p key={id} className="mt-3">
-                <button type="button" className="button" onClick={() => store.getState().select(id)}>
+            .filter((sensor) => [...block.detectors, ...block.spots].includes(sensor.id))
+            .map(({ id: sensor, name: called, kind }) => (
+              <p key={sensor} className="mt-3">
+                <button type="button" className="button" onClick={() => store.getState().select(sensor)}>
                   {sensorKind(kind).title} {called}
                 </button>
               </p>

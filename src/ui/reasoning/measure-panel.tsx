@@ -16,7 +16,7 @@ export function MeasurePanel({ from, to }: { from: string; to: string }) {
     const [a, b] = [placeOf(document, blocks ?? [], from), placeOf(document, blocks ?? [], to)];
     return a && b ? measureBetween(compileTrack(document), a, b) : undefined;
   }, [document, blocks, from, to]);
-  const [one, two] = [subjectOf(document, from), subjectOf(document, to)];
+  const [one, two] = [subjectOf(document, blocks, from), subjectOf(document, blocks, to)];
   if (!way)
     return (
       <>

@@ -9,4 +9,4 @@ export const facingOptions = ({ directions }: LayoutDocument): Option<Facing>[] 
 ];
 
 export const blockOptions = (blocks: BlockView[] = []): Option<string>[] =>
-  blocks.map(({ name }) => ({ value: name, says: name }));
+  blocks.map(({ id, name }) => ({ value: id, says: name }));

@@ -1,7 +1,8 @@
 'use client';
+import type { BlockView } from '@/core/design';
+import { isBlockId } from '@/core/detection';
 import { showLength } from '@/core/measure';
 import { callThing, FEATURES, type LayoutDocument, LIST_NAMES, thingsOf } from '@/core/survey';
-import { blockNameOf } from '@/ui/state/selection';
 import { useWorkbench } from '@/ui/state/store';
 import { BlockSelection } from './block-selection';
 import { CutSelection } from './cut-selection';
@@ -13,9 +14,12 @@ import { TrainEditor } from './train-editor';
 import { TurnoutSelection } from './turnout-selection';
 
 /** The name of what is selected, for the head of the panel; undefined when it is gone. */
-export function subjectOf(document: LayoutDocument, selected: string | undefined): string | undefined {
-  const block = blockNameOf(selected);
-  if (block !== undefined) return block;
+export function subjectOf(
+  document: LayoutDocument,
+  blocks: BlockView[] | undefined,
+  selected: string | undefined,
+): string | undefined {
+  if (isBlockId(selected)) return blocks?.find(({ id }) => id === selected)?.name ?? 'Block';
   for (const list of LIST_NAMES) {
     const thing = thingsOf(document, list).find(({ id }) => id === selected);
     if (thing) return typeof thing.name === 'string' ? thing.name : callThing(list, thing, document.shownUnit);
@@ -27,8 +31,7 @@ export function subjectOf(document: LayoutDocument, selected: string | undefined
 export function Selection() {
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);
-  const block = blockNameOf(selected);
-  if (block !== undefined) return <BlockSelection name={block} />;
+  if (isBlockId(selected)) return <BlockSelection id={selected} />;
   const feature = document.features.find((f) => f.id === selected);
   if (feature?.kind === 'signal') return <SignalSelection signal={feature} />;
   if (feature?.kind === 'gap' || feature?.kind === 'mark') return <CutSelection cut={feature} />;

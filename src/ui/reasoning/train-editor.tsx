@@ -71,10 +71,10 @@ export function TrainEditor({ train }: { train: Train }) {
         <div className="flex flex-col gap-2">
           <Choice
             label="Stands in"
-            value={block?.name ?? ''}
+            value={block?.id ?? ''}
             options={[{ value: '', says: 'off the track' }, ...blockOptions(design?.blocks)]}
-            onChange={(name) => {
-              const target = design?.blocks.find((b) => b.name === name);
+            onChange={(id) => {
+              const target = design?.blocks.find((b) => b.id === id);
               change({ start: target && startIn(target, train.start?.facing ?? 'up', document.shownUnit) });
             }}
           />

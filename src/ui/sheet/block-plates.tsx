@@ -1,6 +1,5 @@
 import { memo } from 'react';
 import type { BlockView } from '@/core/design';
-import { blockKey } from '@/ui/state/selection';
 import { Pickable } from './pickable';
 import type { Placed } from './plan-labels';
 
@@ -17,17 +16,17 @@ interface Props {
 /** The name of each block on its track, solid while it is occupied; one that finds no room shrinks to a mark. */
 export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied, selected, onSelect, except }: Props) {
   return blocks.map((block) => {
-    const plate = placed.plates.get(block.name);
-    const mark = placed.marks.get(block.name);
-    const isSelected = selected === blockKey(block.name);
-    const isOccupied = occupied.has(block.name);
+    const plate = placed.plates.get(block.id);
+    const mark = placed.marks.get(block.id);
+    const isSelected = selected === block.id;
+    const isOccupied = occupied.has(block.id);
     if (!plate && mark)
       return (
         <Pickable
-          key={block.name}
-          thing={blockKey(block.name)}
+          key={block.id}
+          thing={block.id}
           label={`Block ${block.name}${isOccupied ? ', occupied' : ''}`}
-          onPick={onSelect && (() => onSelect(blockKey(block.name)))}
+          onPick={onSelect && (() => onSelect(block.id))}
         >
           <title>{block.name}</title>
           <rect
@@ -42,15 +41,16 @@ export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied,
           />
         </Pickable>
       );
-    if (!plate || except?.has(block.name)) return null;
+    if (!plate || except?.has(block.id)) return null;
     return (
       <BlockPlate
-        key={block.name}
+        key={block.id}
+        id={block.id}
         name={block.name}
         plate={plate}
         isOccupied={isOccupied}
         isSelected={isSelected}
-        onPick={onSelect && (() => onSelect(blockKey(block.name)))}
+        onPick={onSelect && (() => onSelect(block.id))}
       />
     );
   });
@@ -58,12 +58,14 @@ export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied,
 
 /** One block’s name on its plate. */
 export function BlockPlate({
+  id,
   name,
   plate: { x, y, width, from },
   isOccupied,
   isSelected,
   onPick,
 }: {
+  id: string;
   name: string;
   plate: NonNullable<ReturnType<Placed['plates']['get']>>;
   isOccupied: boolean;
@@ -71,7 +73,7 @@ export function BlockPlate({
   onPick: (() => void) | undefined;
 }) {
   return (
-    <Pickable thing={blockKey(name)} label={`Block ${name}${isOccupied ? ', occupied' : ''}`} onPick={onPick}>
+    <Pickable thing={id} label={`Block ${name}${isOccupied ? ', occupied' : ''}`} onPick={onPick}>
       {from && <path d={`M${from.x} ${from.y}L${x} ${y}`} stroke="var(--edge)" />}
       <rect
         x={x - width / 2}

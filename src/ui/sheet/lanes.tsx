@@ -71,7 +71,7 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
           const seen = block.detectors.length > 0;
           return (
             <rect
-              key={`${block.name} ${i}`}
+              key={`${block.id} ${i}`}
               x={span.x + 1}
               y={at}
               width={Math.max(1, span.width - 2)}
@@ -125,7 +125,7 @@ export const RoomLane = memo(function RoomLane({ document, design, geometry, y, 
           const bar = Math.min(span.width, (span.width * longest.length) / block.length);
           const figure = `${spare >= 0 ? '+' : '−'}${showLength(Math.abs(spare), document.shownUnit)}`;
           return (
-            <g key={block.name}>
+            <g key={block.id}>
               <rect
                 x={span.x + 1.5}
                 y={at}

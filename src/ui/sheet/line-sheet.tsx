@@ -15,7 +15,6 @@ import { showLength, type TenthUm } from '@/core/measure';
 import { asTyped, spanOf } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { shownDocument } from '@/ui/state/design';
-import { blockKey } from '@/ui/state/selection';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { BlockPlates } from './block-plates';
 import { CutsLayer } from './cuts-layer';
@@ -143,11 +142,11 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     const point = localPoint(event, event.currentTarget);
     const place = geometry.nearest(point, REACH_PX);
     const block = blockAt(point);
-    if (withShift.current && block) return select(blockKey(block.name));
+    if (withShift.current && block) return select(block.id);
     const { place: take } = store.getState();
     if (take && place) return take(place);
     store.getState().set({
-      selected: block && blockKey(block.name),
+      selected: block?.id,
       measured: undefined,
     });
   };
@@ -359,7 +358,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                   geometry={geometry}
                   selected={selected}
                   onSelect={select}
-                  blockAt={(point) => blockAt(point)?.name}
+                  blockAt={blockAt}
                   onSend={onSend}
                 />
               </svg>

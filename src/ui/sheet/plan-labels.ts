@@ -141,8 +141,8 @@ export function planLabels(
       box: { x: from.x + dx - width / 2, y: from.y + dy - PLATE_HEIGHT / 2, width, height: PLATE_HEIGHT },
     }));
     if (fits || everything)
-      put(block.name, [...(fits ? choices : []), ...(everything ? beside : [])], placed.plates, true);
-    if (!placed.plates.has(block.name)) placed.marks.set(block.name, geometry.at(piece.line, block.middle.at));
+      put(block.id, [...(fits ? choices : []), ...(everything ? beside : [])], placed.plates, true);
+    if (!placed.plates.has(block.id)) placed.marks.set(block.id, geometry.at(piece.line, block.middle.at));
   }
   for (const turnout of document.turnouts.filter(isNear)) {
     const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);
@@ -169,7 +169,7 @@ export function planLabels(
       value: { x, y: y + dy, text, from: Math.min(a.x, b.x), to: Math.max(a.x, b.x) },
       box: { x: x - width / 2, y: y + dy - 8, width, height: 13 },
     }));
-    put(block.name, choices, placed.lengths);
+    put(block.id, choices, placed.lengths);
   }
   return placed;
 }

@@ -1,11 +1,10 @@
 import type { BlockView } from '@/core/design';
+import { isBlockId } from '@/core/detection';
 import { type LayoutDocument, type Span, spanOf } from '@/core/survey';
-import { blockNameOf } from '@/ui/state/selection';
 
 /** The stretches of track that a selected thing takes up; a thing at one place takes up no length. */
 export function spansOf(document: LayoutDocument, blocks: BlockView[], selected: string | undefined): Span[] {
-  const block = blockNameOf(selected);
-  if (block !== undefined) return blocks.find((b) => b.name === block)?.pieces ?? [];
+  if (isBlockId(selected)) return blocks.find(({ id }) => id === selected)?.pieces ?? [];
   const span = selected === undefined ? undefined : spanOf(document, selected);
   return span ? [span] : [];
 }
@@ -16,7 +15,7 @@ export function placeOf(
   blocks: BlockView[],
   selected: string | undefined,
 ): { line: string; at: number } | undefined {
-  const block = blocks.find((b) => b.name === blockNameOf(selected));
+  const block = blocks.find(({ id }) => id === selected);
   if (block) return block.middle;
   const [span] = spansOf(document, blocks, selected);
   return span && { line: span.line, at: (span.from + span.to) / 2 };

@@ -2,7 +2,6 @@
 import { ContextMenu } from 'radix-ui';
 import { type ReactElement, useState } from 'react';
 import { callThing, LIST_NAMES, thingsOf } from '@/core/survey';
-import { blockNameOf } from '@/ui/state/selection';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 interface Entry {
@@ -28,7 +27,7 @@ export function ThingMenu({
   const edits = useWorkbench((s) => s.stage.edits ?? false);
   const list = LIST_NAMES.find((name) => thingsOf(document, name).some(({ id }) => id === target));
   const thing = list && thingsOf(document, list).find(({ id }) => id === target);
-  const block = blockNameOf(target);
+  const block = useWorkbench((s) => s.design?.blocks.find(({ id }) => id === target)?.name);
   const called = block !== undefined ? `Block ${block}` : thing && callThing(list!, thing, document.shownUnit);
   const { select, set, edit } = store.getState();
   const entries: Entry[] = [];

@@ -46,7 +46,7 @@ export const TrackLayer = memo(function TrackLayer({
       {detectors &&
         design?.blocks.map((block) =>
           block.detectors.length === 0 ? null : (
-            <Ribbon key={block.name} block={block} geometry={geometry} occupied={occupied.has(block.name)} />
+            <Ribbon key={block.id} block={block} geometry={geometry} occupied={occupied.has(block.id)} />
           ),
         )}
       <Rails document={document} geometry={geometry} width={2.4} />

@@ -1,7 +1,6 @@
 import { type PointerEvent, useState } from 'react';
 import type { BlockView } from '@/core/design';
 import { fromMm } from '@/core/measure';
-import { blockKey } from '@/ui/state/selection';
 import { useWorkbench } from '@/ui/state/store';
 import { BlockPlate } from './block-plates';
 import { textWidth } from './label-placement';
@@ -37,8 +36,8 @@ export function TrainsLayer({
   blocks: BlockView[];
   plates: Placed['plates'];
   occupied: ReadonlySet<string>;
-  /** The name of the block at a point of the drawing, if there is one within reach. */
-  blockAt: (point: Point) => string | undefined;
+  /** The block at a point of the drawing, if there is one within reach. */
+  blockAt: (point: Point) => BlockView | undefined;
   /** A train was dragged to a block. */
   onSend?: (train: string, block: string) => void;
 }) {
@@ -58,14 +57,14 @@ export function TrainsLayer({
       if (dragged?.id === id) setDragged({ ...dragged, to: localPoint(event, event.currentTarget.ownerSVGElement!) });
     },
     onPointerUp: () => {
-      if (target) onSend?.(id, target);
+      if (target) onSend?.(id, target.id);
       setDragged(undefined);
     },
     onPointerCancel: () => setDragged(undefined),
   });
   const extents = moving?.flatMap((train) => trainExtents(geometry, train)) ?? [];
   const named = blocks.flatMap((block) => {
-    const plate = occupied.has(block.name) ? plates.get(block.name) : undefined;
+    const plate = occupied.has(block.id) ? plates.get(block.id) : undefined;
     return plate ? [{ block, plate, at: stepAside(geometry, plate, block, extents) }] : [];
   });
   const covering = named.map(({ at }) => at);
@@ -121,14 +120,15 @@ export function TrainsLayer({
   return (
     <>
       {trains}
-      {named.map(({ block: { name }, plate, at }) => (
-        <g key={name} className="pointer-events-auto">
+      {named.map(({ block: { id, name }, plate, at }) => (
+        <g key={id} className="pointer-events-auto">
           <BlockPlate
+            id={id}
             name={name}
             plate={{ ...plate, x: (at.from + at.to) / 2 }}
             isOccupied
-            isSelected={selected === blockKey(name)}
-            onPick={() => onSelect(blockKey(name))}
+            isSelected={selected === id}
+            onPick={() => onSelect(id)}
           />
         </g>
       ))}
@@ -141,7 +141,7 @@ export function TrainsLayer({
             strokeDasharray="5 4"
           />
           <text x={dragged.to.x} y={dragged.to.y - 14} textAnchor="middle" fontWeight="650">
-            {target ? `Send it to ${target}` : 'Drop it on a block'}
+            {target ? `Send it to ${target.name}` : 'Drop it on a block'}
           </text>
         </g>
       )}

@@ -4,7 +4,6 @@ import { flushSync } from 'react-dom';
 import { xOf } from '@/core/track';
 import { toggleTheme } from '@/ui/parts/theme-switch';
 import { shownDocument } from '@/ui/state/design';
-import { blockKey, blockNameOf } from '@/ui/state/selection';
 import { useWorkbenchStore } from '@/ui/state/store';
 import { localPoint } from './local-point';
 import type { SheetGeometry } from './sheet-geometry';
@@ -38,16 +37,14 @@ export function useSheetKeys(
     const order = [...design.blocks].sort(
       (a, b) => xOf(geometry.drawn(a.middle.line), a.middle.at) - xOf(geometry.drawn(b.middle.line), b.middle.at),
     );
-    const here = order.findIndex((b) => b.name === blockNameOf(selected));
+    const here = order.findIndex(({ id }) => id === selected);
     const next = order[(here + by + order.length + (here < 0 && by < 0 ? 1 : 0)) % order.length]!;
-    store.getState().select(blockKey(next.name));
+    store.getState().select(next.id);
   };
   const nextFinding = () => {
     const { design, selected } = store.getState();
     const { findings } = design ?? { findings: [] };
-    const ids = findings.map((f) =>
-      design?.blocks.some((b) => b.name === f.subject) ? blockKey(f.subject) : f.subject,
-    );
+    const ids = findings.map(({ subject }) => subject);
     const next = ids[(ids.indexOf(selected ?? '') + 1) % Math.max(1, ids.length)];
     if (next) store.getState().select(next);
   };

@@ -6,7 +6,6 @@ import { toggleTheme } from '@/ui/parts/theme-switch';
 import { Window } from '@/ui/parts/window';
 import { STAGES } from '@/ui/stages';
 import { shownDocument } from '@/ui/state/design';
-import { blockKey } from '@/ui/state/selection';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { findScore } from './find-score';
 
@@ -36,7 +35,7 @@ export function FindWindow({ onClose }: { onClose: () => void }) {
     ['Light or dark', 'L', toggleTheme],
   ];
   const things: [string, string][] = [
-    ...blocks.map((b): [string, string] => [`Block ${b.name}`, blockKey(b.name)]),
+    ...blocks.map((b): [string, string] => [`Block ${b.name}`, b.id]),
     ...LIST_NAMES.filter((list) => LISTS[list].chosen).flatMap((list) =>
       thingsOf(document, list).map((thing): [string, string] => [placeThing(document, list, thing), thing.id]),
     ),

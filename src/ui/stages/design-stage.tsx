@@ -25,7 +25,8 @@ export function DesignStage({ onTurnout, children }: { onTurnout?: (id: string) 
   const selected = useWorkbench((s) => s.selected);
   const measured = useWorkbench((s) => s.measured);
   const document = useWorkbench((s) => s.document);
-  const subject = subjectOf(document, selected);
+  const blocks = useWorkbench((s) => s.design?.blocks);
+  const subject = subjectOf(document, blocks, selected);
   return (
     <>
       <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">

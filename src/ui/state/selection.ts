@@ -2,7 +2,7 @@ import type { DocumentSlice } from './document';
 
 /** What is chosen on the sheet. */
 export interface SelectionSlice {
-  /** The id of a feature, turnout or train, or “block NAME”. */
+  /** The id of a thing of the document, or of a block. */
   selected?: string;
   /** A second thing, to which distance and running time are measured from the selected one. */
   measured?: string;
@@ -20,7 +20,3 @@ export const selectionSlice = (set: (part: Partial<Seen>) => void): SelectionSli
     set({ selected: id, measured: undefined, problem: undefined });
   },
 });
-
-export const blockKey = (name: string) => `block ${name}`;
-export const blockNameOf = (selected: string | undefined) =>
-  selected?.startsWith('block ') ? selected.slice(6) : undefined;

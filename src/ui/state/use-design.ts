@@ -31,7 +31,9 @@ export function useDesign(): void {
         const { document, set } = store.getState();
         const changed = changedFields(sent, document);
         sent = document;
-        set({ design: { ...(await remote.check(changed)), document } });
+        const design = await remote.check(changed);
+        /** Of rules that cannot be told apart any more nothing is proved. */
+        set({ design: { ...design, document }, ...(design.runs ? {} : { proved: undefined }) });
       }
       busy = false;
       void tryOut();

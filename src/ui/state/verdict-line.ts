@@ -1,5 +1,5 @@
 import type { Switch } from '@/core/proof';
-import type { LayoutDocument } from '@/core/survey';
+import { type LayoutDocument, runsAlike } from '@/core/survey';
 import type { ProofReport } from '@/workers/proof.worker';
 
 /** The newest proof of an open layout: of which document, and when it was made, as a time of day. */
@@ -19,7 +19,7 @@ export interface VerdictLine {
 /** The verdict on the whole layout in one line. */
 export function verdictLine(proved: Proved | undefined, document: LayoutDocument): VerdictLine {
   if (!proved) return { says: 'Not proved yet', tone: 'plain' };
-  if (proved.of !== document) return { says: `Not proved since ${proved.at}`, tone: 'plain' };
+  if (!runsAlike(proved.of, document)) return { says: `Not proved since ${proved.at}`, tone: 'plain' };
   const { verdicts, trains, notPlaced, finished } = proved.report;
   const failing = verdicts.filter(({ result }) => result === 'fails').length;
   if (failing > 0) return { says: failing === 1 ? '1 way to fail' : `${failing} ways to fail`, tone: 'fail' };

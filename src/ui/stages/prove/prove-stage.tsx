@@ -3,6 +3,7 @@ import { proxy, type Remote, wrap } from 'comlink';
 import { LoaderCircle } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { type ProofProgress, STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch, type Verdict } from '@/core/proof';
+import { runsAlike } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { saveFile } from '@/ui/parts/save-file';
 import { SheetBar } from '@/ui/parts/sheet-bar';
@@ -60,7 +61,7 @@ export function ProveStage() {
     }
   };
   const report = proved?.report;
-  const stale = proved !== undefined && proved.of !== document;
+  const stale = proved !== undefined && !runsAlike(proved.of, document);
   const triedOther =
     proved !== undefined && SWITCH_IDS.some((id) => proved.tried.includes(id) !== switches.includes(id));
   return (

@@ -3,6 +3,7 @@ import { CircleAlert, CircleCheck, CircleDashed } from 'lucide-react';
 import { harmOfFinding } from '@/core/findings';
 import { PROPERTY_WORDS, UNNOTICED, type Verdict } from '@/core/proof';
 import { HARMS } from '@/core/simulation';
+import { runsAlike } from '@/core/survey';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import type { ProofReport } from '@/workers/proof.worker';
 import { rehearse } from '../rehearse';
@@ -43,11 +44,13 @@ export function VerdictRow({ verdict, report }: { verdict: Verdict; report: Proo
   const steered = report.steered[property];
   const Icon = ICONS[result];
   const warned = useWorkbench((s) =>
-    result === 'holds' && s.proved?.of === s.design?.document
+    result === 'holds' && s.proved && s.design && runsAlike(s.proved.of, s.design.document)
       ? (s.design?.findings.find((f) => harmOfFinding(f.kind) === property)?.says ?? '')
       : '',
   );
-  const found = useWorkbench((s) => (s.proved?.of === s.design?.document ? s.design?.findings : undefined));
+  const found = useWorkbench((s) =>
+    s.proved && s.design && runsAlike(s.proved.of, s.design.document) ? s.design.findings : undefined,
+  );
   const own = cause?.remedies ?? [];
   const more = (cause ? (found ?? []) : [])
     .filter(({ kind }) => harmOfFinding(kind) === property)

@@ -83,7 +83,8 @@ export function RehearseStage() {
   const lineNames = useMemo(() => new Map(document.lines.map((line) => [line.id, line.name])), [document.lines]);
   const trainNames = board?.trains.map((t) => t.name).join('\n') ?? '';
   const names = useMemo(() => trainNames.split('\n').filter(Boolean), [trainNames]);
-  const subject = isTrain ? undefined : subjectOf(document, selected);
+  const blocks = useWorkbench((s) => s.design?.blocks);
+  const subject = isTrain ? undefined : subjectOf(document, blocks, selected);
   return (
     <>
       <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">

@@ -18,6 +18,8 @@ export function ByHand() {
   const aspects = useWorkbench(shownTried)?.aspects ?? [];
   const signals = signalsOf(document);
   const standing = useWorkbench((s) => s.design?.standing.blocks) ?? [];
+  const blocks = useWorkbench((s) => s.design?.blocks);
+  const called = (id: string) => blocks?.find((b) => b.id === id)?.name ?? 'a block that is no longer there';
   const empty = trial.occupied.length === 0 && !(trial.trains && standing.length > 0);
   const changed = Object.keys(trial.points).filter((id) => document.turnouts.some((t) => t.id === id));
   const atStop = (signal: Signal, s: number) => (aspects[s] ?? stopOf(signal)) === stopOf(signal);
@@ -35,12 +37,14 @@ export function ByHand() {
         >
           The trains, where they stand at the start
         </CheckBox>
-        {trial.trains && standing.length > 0 && <p className="text-ink2">They are seen in {standing.join(', ')}.</p>}
+        {trial.trains && standing.length > 0 && (
+          <p className="text-ink2">They are seen in {standing.map(called).join(', ')}.</p>
+        )}
         {empty && <p className="text-ink2">All blocks are empty.</p>}
         <ul>
           {trial.occupied.map((block) => (
             <li key={block} className="flex items-center justify-between py-0.5">
-              An axle stands in {block}
+              An axle stands in {called(block)}
               <button
                 type="button"
                 className="button"

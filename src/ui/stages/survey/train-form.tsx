@@ -66,7 +66,7 @@ export function TrainForm() {
     defaultValues: { name: '', speed: showSpeed(60, unit), facing: 'up' },
   });
   const add = handleSubmit(({ name, length, speed, block, facing }) => {
-    const target = blocks.find((one) => one.name === block) ?? blocks[0];
+    const target = blocks.find(({ id }) => id === block) ?? blocks[0];
     const read = readSpeed(speed, document.scale);
     if (!length || !read.ok) return;
     if (!target) return setError('block', { message: 'There is no block yet where it could stand.' });
@@ -131,7 +131,7 @@ export function TrainForm() {
             <Choice
               label="Stands in"
               className="w-1/2"
-              value={field.value ?? blocks[0]?.name}
+              value={field.value ?? blocks[0]?.id}
               options={blockOptions(blocks)}
               onChange={field.onChange}
             />
