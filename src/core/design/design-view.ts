@@ -1,7 +1,7 @@
 import { type BlockId, middleOf } from '../detection';
 import type { Finding } from '../findings';
 import type { TenthUm } from '../measure';
-import { foulingBlocks } from '../patterns';
+import { foulingBlocks, needsOf } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
 import { checkDesign, type Design } from './check-design';
 import { type StandingTrains, standingTrains } from './standing-trains';
@@ -34,6 +34,8 @@ export interface SignalView {
     points: { turnout: string; position: TurnoutPosition }[];
     length: TenthUm;
     ending: string;
+    /** All that must be so before it is cleared, and the pattern that asks for it. */
+    needs: { says: string; pattern: string }[];
   }[];
 }
 
@@ -96,12 +98,16 @@ export function viewSignal({ scheme }: Design, id: string): SignalView | undefin
     id,
     name: reading.signal.name,
     rear: blockName(reading.rear),
-    ways: waysOf[reading.index]!.map(({ way, to }) => ({
-      to,
-      blocks: way.blocks.map((b) => blockName(b.block)),
-      points: way.conditions.map((c) => ({ turnout: partition.graph.motors[c.motor]!.name, position: c.position })),
-      length: way.length,
-      ending: way.ending.kind,
-    })),
+    ways: waysOf[reading.index]!.map((named) => {
+      const { way, to } = named;
+      return {
+        to,
+        blocks: way.blocks.map((b) => blockName(b.block)),
+        points: way.conditions.map((c) => ({ turnout: partition.graph.motors[c.motor]!.name, position: c.position })),
+        length: way.length,
+        ending: way.ending.kind,
+        needs: needsOf(scheme, named).map(({ says, pattern }) => ({ says, pattern })),
+      };
+    }),
   };
 }

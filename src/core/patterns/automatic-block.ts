@@ -1,130 +1,50 @@
 import { ASPECT_SYSTEMS, NOWHERE } from '../kinds';
-import { and, type Expr, name, not, or, previous, value, when } from '../logic';
-import { canBothBeSet, type SignalReading } from '../signals';
-import { opposing, rearAgrees, trainOnWay } from './direction-memory';
+import { and, type Expr, name, not, or } from '../logic';
+import type { SignalReading, Way } from '../signals';
 import * as names from './names';
-import { type NamedWay, pointsLie, RuleBook, type Scheme, wayIsFree } from './scheme';
+import type { Pattern } from './pattern';
+import type { RuleBook } from './rule-book';
+import { pointsLie, type Scheme } from './scheme';
 
 /**
  * The automatic block. A signal shows stop unless one of its ways is set and free; else the aspect of its system that announces
- * the nearest stop ahead of that way, a signal at stop or the end of the track. Where a way leads into a stretch worked both ways, the
- * signal must also hold the direction: requests are ranked by the order in which signals were placed.
+ * the nearest stop ahead of that way, a signal at stop or the end of the track.
  */
-export function automaticBlockRules(scheme: Scheme): RuleBook {
-  const book = new RuleBook('automatic block');
-  for (const reading of scheme.readings) {
-    const { signal } = reading;
-    const about = signal.id;
-    book.input(names.hold(signal.name), 'bool', {
-      about,
-      yes: `${signal.name} is held at stop by hand`,
-      no: `${signal.name} is not held by hand`,
+export const automaticBlock: Pattern = {
+  id: 'automatic block',
+  proceed(scheme, { reading: { signal }, way, to }, book) {
+    book.rule(names.free(signal.name, to), 'bool', wayIsFree(scheme, way), {
+      about: signal.id,
+      fact: 'when so',
+      yes: `The way from ${signal.name} to ${to} is set and free`,
+      no:
+        way.blocks.length === 0
+          ? `There is no track beyond ${signal.name}`
+          : `The way from ${signal.name} to ${to} is not set, or not free`,
     });
-    if (approachIsKnown(scheme, reading)) approachRules(book, scheme, reading);
-    for (const way of scheme.waysOf[reading.index]!) wayRules(book, scheme, way);
-    const ways = scheme.waysOf[reading.index]!.map(({ to }) => name(names.go(signal.name, to)));
-    book.rule(names.proceed(signal.name), 'bool', or(...ways), {
-      about,
-      fact: 'when not',
-      yes: `${signal.name} may show proceed`,
-      no: `${signal.name} must show stop`,
-    });
+    const says = 'the points lie for the way, and all of it and what fouls it is free';
+    return [{ expr: name(names.free(signal.name, to)), says }];
+  },
+  /** The one that announces the nearest stop; the least restrictive of its system where there is none to announce. */
+  aspect(scheme, reading, book) {
     announceRules(book, scheme, reading);
-    book.output(names.shows(signal.name), 'aspect', aspectOf(scheme, reading), {
-      about,
-      yes: `${signal.name} shows {}`,
-      no: '',
+    const proceeding = ASPECT_SYSTEMS[reading.signal.system].aspects.slice(1);
+    const announcing = proceeding.slice(0, -1).flatMap(({ id, stopsIn }) => {
+      const stops = mustStopIn(scheme, reading, stopsIn);
+      return stops.length > 0 ? [{ aspect: id, when: or(...stops) }] : [];
     });
-  }
-  return book;
-}
+    return [...announcing, { aspect: proceeding.at(-1)!.id }];
+  },
+};
 
-/**
- * Who asks: a train that has only this signal before it, and one that has been cleared up to this signal by the one
- * before, so that it may run on without braking. No train asks further ahead than that.
- */
-function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): void {
-  const { signal } = reading;
-  const about = signal.id;
-  const leading = scheme.waysTo[reading.index]!;
-  const rear = scheme.partition.blocks[reading.rear]!.name;
-  const onItsWay = leading.flatMap(({ way }) => {
-    const before = trainOnWay(scheme, way, reading.rear);
-    return before.length > 0 ? [and(...pointsLie(scheme, way), or(...before))] : [];
-  });
-  book.rule(
-    names.near(signal.name),
-    'bool',
-    or(and(name(names.occupied(rear)), ...rearAgrees(scheme, reading)), ...onItsWay),
-    {
-      about,
-      yes: `A train has ${signal.name} next before it`,
-      no: `No train has ${signal.name} next before it`,
-    },
+/** The way is set and free: every turnout lies for it, every block on it and every block that fouls it reads free. */
+function wayIsFree(scheme: Scheme, way: Way): Expr {
+  if (way.ending.kind === 'circle' || way.blocks.length === 0) return { op: 'false' };
+  const { partition } = scheme;
+  const clear = [...way.blocks.map((b) => b.block), ...way.fouled].map((block) =>
+    not(name(names.occupied(partition.blocks[block]!.name))),
   );
-  const clearedHere = leading.map(({ reading: from, to }) => {
-    const asking = approachIsKnown(scheme, from)
-      ? names.near(from.signal.name)
-      : names.occupied(scheme.partition.blocks[from.rear]!.name);
-    return and(name(asking), previous(names.go(from.signal.name, to)));
-  });
-  book.rule(names.wants(signal.name), 'bool', or(name(names.near(signal.name)), ...clearedHere), {
-    about,
-    fact: 'always',
-    yes: `A train asks for ${signal.name}`,
-    no: `No train asks for ${signal.name}`,
-  });
-}
-
-const approachIsKnown = (scheme: Scheme, reading: SignalReading) =>
-  scheme.waysOf[reading.index]!.some((way) => way.directions.length > 0);
-
-function wayRules(book: RuleBook, scheme: Scheme, named: NamedWay): void {
-  const { reading, way, to, directions } = named;
-  const { signal } = reading;
-  const about = signal.id;
-  book.rule(names.free(signal.name, to), 'bool', wayIsFree(scheme, way), {
-    about,
-    fact: 'when so',
-    yes: `The way from ${signal.name} to ${to} is set and free`,
-    no:
-      way.blocks.length === 0
-        ? `There is no track beyond ${signal.name}`
-        : `The way from ${signal.name} to ${to} is not set, or not free`,
-  });
-  const ready = [name(names.free(signal.name, to)), not(name(names.hold(signal.name))), name(names.SETTLED)];
-  const granted: Expr[] = [];
-  if (directions.length > 0) {
-    book.rule(
-      names.may(signal.name, to),
-      'bool',
-      and(...ready, name(names.wants(signal.name)), ...directions.flatMap(opposing)),
-      {
-        about,
-        yes: `${signal.name} to ${to} may be granted`,
-        no: `${signal.name} to ${to} may not be granted`,
-      },
-    );
-    granted.push(name(names.may(signal.name, to)), ...rivalsBefore(scheme, named).map((rival) => not(name(rival))));
-  } else granted.push(...ready);
-  book.rule(names.go(signal.name, to), 'bool', and(...granted), {
-    about,
-    yes: `${signal.name} is cleared to ${to}`,
-    no: `${signal.name} is not cleared to ${to}`,
-  });
-}
-
-/** Requests of signals placed earlier that would enter the same stretch from another side while this way is set. */
-function rivalsBefore(scheme: Scheme, mine: NamedWay): string[] {
-  const rivals = new Set<string>();
-  for (const { stretch, side } of mine.directions) {
-    for (const theirs of scheme.waysInto[stretch.index]!) {
-      if (theirs.reading.index >= mine.reading.index || !canBothBeSet(mine.way, theirs.way)) continue;
-      const other = theirs.directions.find((d) => d.stretch === stretch)!;
-      if (other.side !== side) rivals.add(names.may(theirs.reading.signal.name, theirs.to));
-    }
-  }
-  return [...rivals];
+  return and(...pointsLie(scheme, way), ...clear);
 }
 
 /** A train that is let past must stop before a signal so many on from here, or before the end of the track. */
@@ -148,18 +68,4 @@ function announceRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
       yes: `A train let past ${signal.name} must stop ${signals === 1 ? 'at the next signal' : `${signals} signals on`}`,
       no: `A train let past ${signal.name} need not stop ${signals === 1 ? 'at the next signal' : `${signals} signals on`}`,
     });
-}
-
-/** The first aspect of its system, the one for stop, unless it may proceed; else the one that announces the nearest stop. */
-function aspectOf(scheme: Scheme, reading: SignalReading): Expr {
-  const { signal } = reading;
-  const [stop, ...proceeding] = ASPECT_SYSTEMS[signal.system].aspects;
-  const announced = proceeding.slice(0, -1).reduceRight(
-    (otherwise, { id, stopsIn }) => {
-      const stops = mustStopIn(scheme, reading, stopsIn);
-      return stops.length > 0 ? when(or(...stops), value(id), otherwise) : otherwise;
-    },
-    value(proceeding.at(-1)!.id),
-  );
-  return when(not(name(names.proceed(signal.name))), value(stop.id), announced);
 }

@@ -1,17 +1,22 @@
 import { and, type Expr, name, not, or, previous } from '../logic';
-import type { SignalReading, Way } from '../signals';
+import { canBothBeSet, type SignalReading, type Way } from '../signals';
 import * as names from './names';
-import { type Direction, RuleBook, type Scheme } from './scheme';
+import type { Pattern, Term } from './pattern';
+import type { RuleBook } from './rule-book';
+import { type Direction, type NamedWay, pointsLie, type Scheme } from './scheme';
 
 /** No other side holds the stretch. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
-export function opposing(direction: Direction): Expr[] {
+function opposing(direction: Direction): Term[] {
   return direction.stretch.sides
     .filter((side) => side !== direction.side)
-    .map((side) => not(previous(names.held(direction.stretch.name, side))));
+    .map((side) => ({
+      expr: not(previous(names.held(direction.stretch.name, side))),
+      says: `${direction.stretch.name} is not held for trains ${saySide(side)}`,
+    }));
 }
 
 /** A train in rear asks unless the direction held there is away from the signal; where nobody knows, it may ask. */
-export function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
+function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
   const { stretches } = scheme;
   const stretch = stretches.all[stretches.ofBlock[reading.rear]!]!;
   if (!stretch.bothWays) return [];
@@ -24,7 +29,7 @@ export function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
 }
 
 /** A train is on the way, in a block before its last: one line a block, with the direction held there where there is one. */
-export function trainOnWay(scheme: Scheme, way: Way, rear: number): Expr[] {
+function trainOnWay(scheme: Scheme, way: Way, rear: number): Expr[] {
   const { stretches, partition } = scheme;
   return way.blocks
     .filter((step) => step.block !== rear)
@@ -39,12 +44,25 @@ export function trainOnWay(scheme: Scheme, way: Way, rear: number): Expr[] {
 
 /**
  * The memory of direction of each stretch worked both ways: one latch a side, all held at power-up. A side is taken by a
- * grant or by a person's word, and given up when the stretch and the way to it have been empty for the release time.
+ * grant or by a person's word, and given up when the stretch and the way to it have been empty for the release time. A way into such a
+ * stretch is granted to one side at a time: requests are ranked by the order in which signals were placed.
  */
-export function directionMemoryRules(scheme: Scheme): RuleBook {
-  const book = new RuleBook('direction memory');
-  const { partition, stretches } = scheme;
-  for (const stretch of stretches.all.filter((s) => s.bothWays)) {
+export const directionMemory: Pattern = {
+  id: 'direction memory',
+  signal(scheme, reading, book) {
+    if (approachIsKnown(scheme, reading)) approachRules(book, scheme, reading);
+  },
+  grant(scheme, way) {
+    if (way.directions.length === 0) return undefined;
+    const wants = names.wants(way.reading.signal.name);
+    return {
+      needs: [{ expr: name(wants), says: 'a train asks for it' }, ...way.directions.flatMap(opposing)],
+      before: rivalsBefore(scheme, way),
+    };
+  },
+  memory(scheme, stretch, book) {
+    if (!stretch.bothWays) return;
+    const { partition } = scheme;
     const grants = new Map(stretch.sides.map((side) => [side, { go: [] as Expr[], before: new Set<number>() }]));
     for (const { reading, to, directions } of scheme.waysInto[stretch.index]!) {
       const direction = directions.find((d) => d.stretch === stretch)!;
@@ -96,10 +114,62 @@ export function directionMemoryRules(scheme: Scheme): RuleBook {
         },
       );
     }
-  }
-  return book;
-}
+  },
+};
 
 function saySide(side: string): string {
   return side === 'onward' ? 'along it' : side === 'back' ? 'the other way along it' : side;
+}
+
+/**
+ * Who asks: a train that has only this signal before it, and one that has been cleared up to this signal by the one
+ * before, so that it may run on without braking. No train asks further ahead than that.
+ */
+function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): void {
+  const { signal } = reading;
+  const about = signal.id;
+  const leading = scheme.waysTo[reading.index]!;
+  const rear = scheme.partition.blocks[reading.rear]!.name;
+  const onItsWay = leading.flatMap(({ way }) => {
+    const before = trainOnWay(scheme, way, reading.rear);
+    return before.length > 0 ? [and(...pointsLie(scheme, way), or(...before))] : [];
+  });
+  book.rule(
+    names.near(signal.name),
+    'bool',
+    or(and(name(names.occupied(rear)), ...rearAgrees(scheme, reading)), ...onItsWay),
+    {
+      about,
+      yes: `A train has ${signal.name} next before it`,
+      no: `No train has ${signal.name} next before it`,
+    },
+  );
+  const clearedHere = leading.map(({ reading: from, to }) => {
+    const asking = approachIsKnown(scheme, from)
+      ? names.near(from.signal.name)
+      : names.occupied(scheme.partition.blocks[from.rear]!.name);
+    return and(name(asking), previous(names.go(from.signal.name, to)));
+  });
+  book.rule(names.wants(signal.name), 'bool', or(name(names.near(signal.name)), ...clearedHere), {
+    about,
+    fact: 'always',
+    yes: `A train asks for ${signal.name}`,
+    no: `No train asks for ${signal.name}`,
+  });
+}
+
+const approachIsKnown = (scheme: Scheme, reading: SignalReading) =>
+  scheme.waysOf[reading.index]!.some((way) => way.directions.length > 0);
+
+/** Requests of signals placed earlier that would enter the same stretch from another side while this way is set. */
+function rivalsBefore(scheme: Scheme, mine: NamedWay): string[] {
+  const rivals = new Set<string>();
+  for (const { stretch, side } of mine.directions) {
+    for (const theirs of scheme.waysInto[stretch.index]!) {
+      if (theirs.reading.index >= mine.reading.index || !canBothBeSet(mine.way, theirs.way)) continue;
+      const other = theirs.directions.find((d) => d.stretch === stretch)!;
+      if (other.side !== side) rivals.add(names.may(theirs.reading.signal.name, theirs.to));
+    }
+  }
+  return [...rivals];
 }

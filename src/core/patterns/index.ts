@@ -1,5 +1,8 @@
-/** The schools: each pattern turns a design into rules. `scheme.ts` gathers what they need, `rule-program.ts` what they write. */
+/**
+ * The schools: each pattern says what it asks for at each place, in the slots of `pattern.ts`. `scheme.ts` gathers what they need,
+ * `rule-program.ts` lists them and makes rules of the slots.
+ */
+export { foulingBlocks } from './fouling-lock';
 export * as names from './names';
-export { writeRuleProgram } from './rule-program';
+export { needsOf, type PutTerm, writeRuleProgram } from './rule-program';
 export { compileScheme, type Scheme } from './scheme';
-export { foulingBlocks } from './turnout-control';

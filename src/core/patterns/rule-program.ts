@@ -1,17 +1,162 @@
-import type { Program } from '../logic';
-import { automaticBlockRules } from './automatic-block';
-import { directionMemoryRules } from './direction-memory';
-import { occupancyRules } from './occupancy';
-import { assemble, type Scheme } from './scheme';
-import { turnoutRules } from './turnout-control';
+import { ASPECT_SYSTEMS } from '../kinds';
+import { and, type Declaration, type Expr, name, not, or, type Program, value, when } from '../logic';
+import type { TurnoutPosition } from '../survey';
+import { automaticBlock } from './automatic-block';
+import { byHand } from './by-hand';
+import { directionMemory } from './direction-memory';
+import { foulingLock } from './fouling-lock';
+import * as names from './names';
+import { occupancy } from './occupancy';
+import type { Pattern, Term } from './pattern';
+import { powerUp } from './power-up';
+import { RuleBook } from './rule-book';
+import type { NamedWay, Scheme } from './scheme';
+import { wayLock } from './way-lock';
 
-/** The rule program of a layout: the single truth of what its signals and turnouts do. */
-export function writeRuleProgram(scheme: Scheme): Program {
-  return assemble(
-    scheme,
-    occupancyRules(scheme),
-    turnoutRules(scheme),
-    automaticBlockRules(scheme),
-    directionMemoryRules(scheme),
+/** Every pattern, in the order in which their terms stand in a rule. */
+export const PATTERNS: readonly Pattern[] = [
+  automaticBlock,
+  byHand,
+  powerUp,
+  occupancy,
+  foulingLock,
+  wayLock,
+  directionMemory,
+];
+
+/** A term with the pattern that put it there. */
+export interface PutTerm extends Term {
+  pattern: string;
+}
+
+/** Gathers what all patterns put into one slot. */
+function gather(of: (pattern: Pattern, book: RuleBook) => Term[] | undefined, into: Declaration[] = []): PutTerm[] {
+  return PATTERNS.flatMap((pattern) =>
+    (of(pattern, new RuleBook(into, pattern.id)) ?? []).map((term) => ({ ...term, pattern: pattern.id })),
   );
+}
+const exprs = (terms: Term[]): Expr[] => terms.map(({ expr }) => expr);
+
+/** Everything that must be so before a signal is cleared for a way, each with its reason. */
+export function needsOf(scheme: Scheme, way: NamedWay): PutTerm[] {
+  return [
+    ...gather((pattern, book) => pattern.proceed?.(scheme, way, book)),
+    ...gather((pattern) => pattern.grant?.(scheme, way)?.needs),
+  ];
+}
+
+/**
+ * The rule program of a layout: the single truth of what its signals and turnouts do. Here alone the slots that patterns fill
+ * become rules.
+ */
+export function writeRuleProgram(scheme: Scheme): Program {
+  const declarations: Declaration[] = [];
+  const book = new RuleBook(declarations, 'composed');
+  const each = (of: (pattern: Pattern, own: RuleBook) => void) => {
+    for (const pattern of PATTERNS) of(pattern, new RuleBook(declarations, pattern.id));
+  };
+  each((pattern, own) => pattern.general?.(scheme, own));
+  composeBlocks(scheme, book);
+  composePoints(scheme, book, each);
+  composeSignals(scheme, book, each);
+  for (const stretch of scheme.stretches.all) each((pattern, own) => pattern.memory?.(scheme, stretch, own));
+  return {
+    scanMs: 20,
+    enums: { aspect: scheme.aspects.map(({ id }) => id), position: ['straight', 'diverging', 'between'] },
+    declarations,
+  };
+}
+
+type Each = (of: (pattern: Pattern, own: RuleBook) => void) => void;
+
+function composeBlocks(scheme: Scheme, book: RuleBook): void {
+  for (const block of scheme.partition.blocks) {
+    const terms = gather((pattern) => pattern.occupied?.(scheme, block));
+    const blind = terms.length === 0;
+    book.rule(names.occupied(block.name), 'bool', blind ? { op: 'true' } : or(...exprs(terms)), {
+      about: block.id,
+      fact: 'always',
+      yes: blind ? `${block.name} has no detector, so it counts as occupied` : `${block.name} is occupied`,
+      no: `${block.name} is free`,
+    });
+  }
+}
+
+/** A command is remembered, so that a turnout is driven to where it was last sent; it is refused while anything locks it. */
+function composePoints(scheme: Scheme, book: RuleBook, each: Each): void {
+  for (const motor of scheme.partition.graph.motors) {
+    const { id: about, name: called, lies } = motor;
+    book.input(names.points(called), 'position', { about, yes: `${called} lies {}`, no: '' });
+    each((pattern, own) => pattern.motor?.(scheme, motor, own));
+    const locks = gather((pattern, own) => pattern.lock?.(scheme, motor, own), book.declarations);
+    book.rule(names.locked(called), 'bool', or(...exprs(locks)), {
+      about,
+      yes: `${called} is locked`,
+      no: `${called} may be thrown`,
+    });
+    const asked = (position: TurnoutPosition): Expr =>
+      and(or(...exprs(gather((pattern) => pattern.asked?.(scheme, motor, position)))), not(name(names.locked(called))));
+    book.output(
+      names.drive(called),
+      'bool',
+      { op: 'RS', set: asked('diverging'), reset: asked('straight'), starts: lies === 'diverging' },
+      { about, yes: `${called} is driven to diverging`, no: `${called} is driven to straight` },
+    );
+  }
+}
+
+function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
+  for (const reading of scheme.readings) {
+    const { signal } = reading;
+    const about = signal.id;
+    each((pattern, own) => pattern.signal?.(scheme, reading, own));
+    const ways = scheme.waysOf[reading.index]!;
+    for (const way of ways) composeWay(scheme, way, book);
+    book.rule(names.proceed(signal.name), 'bool', or(...ways.map(({ to }) => name(names.go(signal.name, to)))), {
+      about,
+      fact: 'when not',
+      yes: `${signal.name} may show proceed`,
+      no: `${signal.name} must show stop`,
+    });
+    const aspects = PATTERNS.flatMap(
+      (pattern) => pattern.aspect?.(scheme, reading, new RuleBook(book.declarations, pattern.id)) ?? [],
+    );
+    const shown = aspects
+      .slice(0, -1)
+      .reduceRight<Expr>(
+        (otherwise, { aspect, when: so }) => (so ? when(so, value(aspect), otherwise) : value(aspect)),
+        value(aspects.at(-1)!.aspect),
+      );
+    const stop = ASPECT_SYSTEMS[signal.system].aspects[0];
+    book.output(
+      names.shows(signal.name),
+      'aspect',
+      when(not(name(names.proceed(signal.name))), value(stop.id), shown),
+      { about, yes: `${signal.name} shows {}`, no: '' },
+    );
+  }
+}
+
+/** A way is cleared when all that patterns ask for is so; where one of several has to be chosen, when it is the first that may be. */
+function composeWay(scheme: Scheme, way: NamedWay, book: RuleBook): void {
+  const { reading, to } = way;
+  const { signal } = reading;
+  const about = signal.id;
+  const ready = exprs(gather((pattern, own) => pattern.proceed?.(scheme, way, own), book.declarations));
+  const grants = PATTERNS.flatMap((pattern) => pattern.grant?.(scheme, way) ?? []);
+  const granted = grants.length === 0 ? ready : [name(names.may(signal.name, to))];
+  if (grants.length > 0) {
+    const needs = grants.flatMap((grant) => exprs(grant.needs));
+    book.rule(names.may(signal.name, to), 'bool', and(...ready, ...needs), {
+      about,
+      yes: `${signal.name} to ${to} may be granted`,
+      no: `${signal.name} to ${to} may not be granted`,
+    });
+    granted.push(...grants.flatMap(({ before }) => before.map((rival) => not(name(rival)))));
+  }
+  book.rule(names.go(signal.name, to), 'bool', and(...granted), {
+    about,
+    yes: `${signal.name} is cleared to ${to}`,
+    no: `${signal.name} is not cleared to ${to}`,
+  });
 }

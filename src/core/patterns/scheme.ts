@@ -1,6 +1,6 @@
 import { divideTrack, type Partition } from '../detection';
 import { type Aspect, aspectsOf } from '../kinds';
-import { and, type Declaration, type Expr, is, name, not, type Program, type Role, type Why } from '../logic';
+import { type Expr, is, name } from '../logic';
 import { layoutSpeedMmPerS, stoppingTimeS } from '../measure';
 import { findStretches, readSignals, type SignalReading, type Stretch, type Stretches, type Way } from '../signals';
 import type { LayoutDocument, Train } from '../survey';
@@ -41,7 +41,6 @@ export interface Scheme {
   waysOver: NamedWay[][];
 }
 
-export const SETTLE_MS = 200;
 /** With no train surveyed yet; common practice, no source. */
 const RELEASE_WITHOUT_TRAINS_MS = 5000;
 
@@ -116,46 +115,7 @@ function directionsOf(stretches: Stretches, way: Way): Direction[] {
   return found;
 }
 
-/** Gathers declarations while patterns write them. */
-export class RuleBook {
-  readonly declarations: Declaration[] = [];
-  constructor(private readonly pattern: string) {}
-
-  input(ruleName: string, type: string, why: About): void {
-    this.add(ruleName, type, 'input', undefined, why);
-  }
-  rule(ruleName: string, type: string, expr: Expr, why: About): void {
-    this.add(ruleName, type, 'rule', expr, why);
-  }
-  output(ruleName: string, type: string, expr: Expr, why: About): void {
-    this.add(ruleName, type, 'output', expr, why);
-  }
-  private add(ruleName: string, type: string, role: Role, expr: Expr | undefined, about: About): void {
-    this.declarations.push({ name: ruleName, type, role, expr, why: { pattern: this.pattern, ...about } });
-  }
-}
-
-type About = Omit<Why, 'pattern'>;
-
-/** The way is set and free: every turnout lies for it, every block on it and every block that fouls it reads free. */
-export function wayIsFree(scheme: Scheme, way: Way): Expr {
-  if (way.ending.kind === 'circle' || way.blocks.length === 0) return { op: 'false' };
-  const { partition } = scheme;
-  const clear = [...way.blocks.map((b) => b.block), ...way.fouled].map((block) =>
-    not(name(names.occupied(partition.blocks[block]!.name))),
-  );
-  return and(...pointsLie(scheme, way), ...clear);
-}
-
 /** Every motor of points on the way lies for it. */
 export function pointsLie(scheme: Scheme, way: Way): Expr[] {
   return way.conditions.map((c) => is(name(names.points(scheme.partition.graph.motors[c.motor]!.name)), c.position));
-}
-
-export function assemble({ aspects }: Scheme, ...books: RuleBook[]): Program {
-  return {
-    scanMs: 20,
-    enums: { aspect: aspects.map(({ id }) => id), position: ['straight', 'diverging', 'between'] },
-    declarations: books.flatMap((book) => book.declarations),
-  };
 }

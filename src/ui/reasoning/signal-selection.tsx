@@ -61,6 +61,22 @@ export function SignalSelection({ signal }: { signal: Signal }) {
           <DeleteButton id={signal.id} what={signal.name} />
         </PanelSection>
       )}
+      {view && view.ways.length > 0 && (
+        <Fold title="What it waits for">
+          {view.ways.map(({ to, needs }) => (
+            <div key={to} className="border-t border-hair py-1 first:border-0">
+              {signal.name} is cleared to {to} when
+              <ul className="ml-4 list-disc">
+                {needs.map(({ says, pattern }) => (
+                  <li key={says}>
+                    {says} <span className="text-ink3">({pattern})</span>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ))}
+        </Fold>
+      )}
       {view && (
         <Fold title="Its rule as text">
           <RuleText about={signal.id} />

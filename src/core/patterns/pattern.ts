@@ -1,0 +1,56 @@
+import type { Block } from '../detection';
+import type { Expr } from '../logic';
+import type { SignalReading, Stretch } from '../signals';
+import type { TurnoutPosition } from '../survey';
+import type { Motor } from '../track';
+import type { RuleBook } from './rule-book';
+import type { NamedWay, Scheme } from './scheme';
+
+/** A condition that a pattern puts into a slot, with its reason, for people. */
+export interface Term {
+  expr: Expr;
+  says: string;
+}
+
+/** What decides between ways that would each be right, but not together. */
+export interface Grant {
+  needs: Term[];
+  /** Names of what goes before it: none of these may be asked for at once. */
+  before: string[];
+}
+
+/** An aspect of a signal that may proceed, and when it is the one to show. */
+export interface AspectTerm {
+  aspect: string;
+  /** Shown where no earlier one is, if it has none. */
+  when?: Expr;
+}
+
+/**
+ * One way of working, in one file. It says what it asks for at each place, in named slots; rules of its own that those rest on it writes
+ * into the book it is given. `rule-program.ts` alone makes rules of the slots, in the order in which the patterns are listed there.
+ */
+export interface Pattern {
+  /** What its rules are said to come from. */
+  id: string;
+  /** Rules that belong to no place. */
+  general?(scheme: Scheme, book: RuleBook): void;
+  /** Each of these says that a block is occupied; where none does, it always counts as occupied. */
+  occupied?(scheme: Scheme, block: Block): Term[];
+  /** Each of these asks for a motor of points to lie so. */
+  asked?(scheme: Scheme, motor: Motor, position: TurnoutPosition): Term[];
+  /** What a motor is worked with, before it is told what asks for it. */
+  motor?(scheme: Scheme, motor: Motor, book: RuleBook): void;
+  /** Each of these holds a motor locked. */
+  lock?(scheme: Scheme, motor: Motor, book: RuleBook): Term[];
+  /** What a signal is worked with. */
+  signal?(scheme: Scheme, reading: SignalReading, book: RuleBook): void;
+  /** All of these must be so before a signal is cleared for a way. */
+  proceed?(scheme: Scheme, way: NamedWay, book: RuleBook): Term[];
+  /** And this, where it is one of several that would be right. */
+  grant?(scheme: Scheme, way: NamedWay): Grant | undefined;
+  /** Which aspect a signal shows when it may proceed, the first that is so; the pattern listed last decides. */
+  aspect?(scheme: Scheme, reading: SignalReading, book: RuleBook): AspectTerm[];
+  /** What is remembered of a stretch of track. */
+  memory?(scheme: Scheme, stretch: Stretch, book: RuleBook): void;
+}

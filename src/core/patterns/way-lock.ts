@@ -1,0 +1,37 @@
+import { and, type Expr, name, or } from '../logic';
+import { groupOf } from './groups';
+import * as names from './names';
+import type { Pattern } from './pattern';
+import type { Scheme } from './scheme';
+
+/** Points are locked while a train is cleared over them, or was a moment ago: it may be about to take the way. */
+export const wayLock: Pattern = {
+  id: 'way lock',
+  lock(scheme, motor, book) {
+    const { id: about, name: called } = motor;
+    const over = groupOf(scheme, motor).flatMap(({ index }) => clearedOver(scheme, index));
+    book.rule(
+      names.cleared(called),
+      'bool',
+      { op: 'TOF', in: or(...over), ms: scheme.releaseMs, starts: true },
+      {
+        about,
+        yes: `A train is cleared over ${called}, or was a moment ago`,
+        no: `No train is cleared over ${called}`,
+      },
+    );
+    return [{ expr: name(names.cleared(called)), says: 'a train is cleared over it, or was a moment ago' }];
+  },
+};
+
+/** A way over a motor is cleared and a train in rear of its signal may be about to take it. */
+function clearedOver(scheme: Scheme, motor: number): Expr[] {
+  const bySignal = new Map<number, Expr[]>();
+  for (const { reading, to } of scheme.waysOver[motor]!) {
+    bySignal.set(reading.index, [...(bySignal.get(reading.index) ?? []), name(names.go(reading.signal.name, to))]);
+  }
+  return [...bySignal].map(([signal, ways]) => {
+    const rear = scheme.partition.blocks[scheme.readings[signal]!.rear]!;
+    return and(or(...ways), name(names.occupied(rear.name)));
+  });
+}
