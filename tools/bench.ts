@@ -206,6 +206,7 @@ function proofFigures(): Figure[] {
       lengthMm: 0,
       parts: { current: [{ from: 0, to: 0 }], metal: [], vehicle: [], magnet: [] },
       wheelsMm: [0, 0] as [number, number],
+      pickUpsMm: [],
     };
     const { placements } = new PlacementsOfTrain(
       partition,

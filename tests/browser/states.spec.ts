@@ -129,6 +129,11 @@ test('a search that finds nothing, a proof on its way, stopped and out of date',
   await expect(page.getByText(/not finished/).first()).toBeVisible();
   await clean(page, 'proof stopped');
   await page.getByRole('radio', { name: 'inch' }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByText('The layout has changed since')).toHaveCount(0);
+  await stage(page, 'Survey');
+  await addAt(page, 'Gap', '100 cm');
+  await stage(page, 'Prove');
   await expect(page.getByText('The layout has changed since')).toBeVisible();
   await clean(page, 'proof out of date');
 });

@@ -10,6 +10,7 @@ const POINT = {
   lengthMm: 0,
   parts: { current: [{ from: 0, to: 0 }], metal: [], vehicle: [], magnet: [] },
   wheelsMm: [0, 0] as [number, number],
+  pickUpsMm: [],
 };
 
 /** Trains of no length on a ring of equal blocks, and the placements at which the first blocks are held. */

@@ -68,6 +68,7 @@ function randomRules(draw: Draw): Rules | undefined {
     program,
     compiled,
     detects: ['a', 'b', 'c'].map(slot),
+    powers: [],
     points: [slot('m')],
     drives: [slot(drive.name)],
     refusedBy: [[]],
@@ -79,6 +80,7 @@ function randomRules(draw: Draw): Rules | undefined {
     values: nothing(),
     before: nothing(),
     state: compiled.state,
+    dead: [],
     turnouts: [0],
     nowMs: 0,
   });

@@ -15,6 +15,8 @@ export interface Consist {
   parts: Record<Notice, Part[]>;
   /** Its first and its last wheel, seen or not; the ends of the train where no axle is known. */
   wheelsMm: [number, number];
+  /** Where its engine takes up power: its wheels. The engine is the first of the vehicles. */
+  pickUpsMm: number[];
 }
 
 const point = (at: number): Part => ({ from: at, to: at });
@@ -33,6 +35,7 @@ export function consistOf(document: LayoutDocument, train: Train): Consist {
   let at = 0;
   const parts: Consist['parts'] = { current: [], metal: [], vehicle: [], magnet: [] };
   const wheels: number[] = [];
+  let pickUpsMm: number[] | undefined;
   for (const id of train.vehicles) {
     const vehicle = vehicles.get(id);
     if (!vehicle) throw new Error(`Train “${train.name}” names a vehicle “${id}” that does not exist.`);
@@ -40,21 +43,23 @@ export function consistOf(document: LayoutDocument, train: Train): Consist {
       for (const { from, to } of NOTICED[notice](vehicle)) parts[notice].push({ from: at + from, to: at + to });
     for (const axle of vehicle.axles) wheels.push(at + mmOf(axle.at.tenthUm));
     if (vehicle.axles.length === 0) wheels.push(at, at + mmOf(vehicle.length.tenthUm));
+    pickUpsMm ??= [...wheels];
     at += mmOf(vehicle.length.tenthUm);
   }
   for (const notice of NOTICES) parts[notice].sort((a, b) => a.from - b.from);
   parts.vehicle = [{ from: 0, to: at }];
-  return { lengthMm: at, parts, wheelsMm: [Math.min(...wheels), Math.max(...wheels)] };
+  return { lengthMm: at, parts, wheelsMm: [Math.min(...wheels), Math.max(...wheels)], pickUpsMm: pickUpsMm ?? [] };
 }
 
 /** The same train running the other way: its tail is its nose. */
-export function turnedRound({ lengthMm, parts, wheelsMm }: Consist): Consist {
+export function turnedRound({ lengthMm, parts, wheelsMm, pickUpsMm }: Consist): Consist {
   const back = (at: number) => lengthMm - at;
   const turned = (own: Part[]) => own.map(({ from, to }) => ({ from: back(to), to: back(from) })).reverse();
   return {
     lengthMm,
     parts: Object.fromEntries(NOTICES.map((notice) => [notice, turned(parts[notice])])) as Consist['parts'],
     wheelsMm: [back(wheelsMm[1]), back(wheelsMm[0])],
+    pickUpsMm: pickUpsMm.map(back),
   };
 }
 

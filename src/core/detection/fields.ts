@@ -14,6 +14,8 @@ export interface Field {
   /** Ids of the sensors that watch it. */
   sensors: string[];
   blocks: number[];
+  /** What watches it needs track voltage: it notices nothing while that section has no power. */
+  fedBy?: number;
 }
 
 /** All that is watched on a layout. A sensor is on while something of what its field notices is in the field. */
@@ -35,7 +37,7 @@ export function fieldsOf(document: Pick<LayoutDocument, 'sensors'>, division: Di
   const { pieces, sections } = division;
   const ofSections = noticedInSections(document);
   const all: Field[] = ofSections.flatMap((notices) =>
-    sections.map(({ index, blocks }) => ({ notices, section: index, on: [], sensors: [], blocks })),
+    sections.map(({ index, blocks }) => ({ notices, section: index, on: [], sensors: [], blocks, fedBy: index })),
   );
   const wholePiece = ({ index, from, to }: Piece) => ({ piece: index, from: mmOf(from), to: mmOf(to) });
   for (const [n] of ofSections.entries())

@@ -1,9 +1,12 @@
 /**
  * What a document may name by kind, as plain data that knows no layout: one entry in one place for each kind.
- * Here: aspect systems, points and sensors.
+ * Here: aspect systems, outputs, points and sensors.
  */
 export { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, type AspectSystemId, aspectsOf } from './aspect-systems';
 export { type Aspect, type AspectSystem, type LampKind, NOWHERE } from './aspect-systems/kind';
+export { OUTPUTS, type OutputKindId } from './outputs';
+export type { OutputKind, PowerLevel } from './outputs/kind';
+export { FULL_POWER, POWER_LEVELS, type PowerId } from './outputs/power';
 export {
   CROSSING_KIND_IDS,
   CROSSINGS,

@@ -31,6 +31,8 @@ export interface Declaration {
   expr?: Expr;
   /** Why it exists; not part of the text form. */
   why?: Why;
+  /** Of an output: its kind, and the number of what it commands; not part of the text form. */
+  commands?: { kind: string; of: number };
 }
 
 export interface Why {

@@ -1,3 +1,5 @@
+import type { Partition, Section } from '../detection';
+
 /** A person's name in the rule program. A dot would split it, so it is shown as a middle dot. */
 export const safe = (text: string) => (text.includes('.') ? text.replaceAll('.', '·') : text);
 
@@ -21,4 +23,11 @@ export const shows = (signal: string) => `signal.${safe(signal)}`;
 export const held = (stretch: string, side: string) => `held.${safe(stretch)}.${safe(side)}`;
 export const tell = (stretch: string, side: string) => `tell.${safe(stretch)}.${safe(side)}`;
 export const quiet = (stretch: string, side: string) => `quiet.${safe(stretch)}.${safe(side)}`;
+export const power = (section: string) => `power.${safe(section)}`;
+export const cut = (section: string) => `cut.${safe(section)}`;
+export const letOn = (section: string) => `let.${safe(section)}`;
+export const dead = (section: string) => `dead.${safe(section)}`;
 export const SETTLED = 'settled';
+
+/** A section is called after its first block. */
+export const sectionName = ({ blocks }: Partition, section: Section): string => blocks[section.blocks[0]!]!.name;

@@ -1,4 +1,5 @@
-import type { Block } from '../detection';
+import type { Block, Section } from '../detection';
+import type { PowerId } from '../kinds';
 import type { Expr } from '../logic';
 import type { SignalReading, Stretch } from '../signals';
 import type { TurnoutPosition } from '../survey';
@@ -26,6 +27,13 @@ export interface AspectTerm {
   when?: Expr;
 }
 
+/** A level of power of a section, and when it has it, for people and for rules. */
+export interface PowerTerm {
+  level: PowerId;
+  when: Expr;
+  says: string;
+}
+
 /**
  * One way of working, in one file. It says what it asks for at each place, in named slots; rules of its own that those rest on it writes
  * into the book it is given. `rule-program.ts` alone makes rules of the slots, in the order in which the patterns are listed there.
@@ -51,6 +59,8 @@ export interface Pattern {
   grant?(scheme: Scheme, way: NamedWay): Grant | undefined;
   /** Which aspect a signal shows when it may proceed, the first that is so; the pattern listed last decides. */
   aspect?(scheme: Scheme, reading: SignalReading, book: RuleBook): AspectTerm[];
+  /** How much power a section has, the first that is so; full power where none is. Sections of which nobody says anything are fed. */
+  power?(scheme: Scheme, section: Section, book: RuleBook): PowerTerm[];
   /** What is remembered of a stretch of track. */
   memory?(scheme: Scheme, stretch: Stretch, book: RuleBook): void;
 }

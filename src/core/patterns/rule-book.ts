@@ -1,3 +1,4 @@
+import type { OutputKindId } from '../kinds';
 import type { Declaration, Expr, Role, Why } from '../logic';
 
 type About = Omit<Why, 'pattern'>;
@@ -15,8 +16,10 @@ export class RuleBook {
   rule(name: string, type: string, expr: Expr, why: About): void {
     this.add(name, type, 'rule', expr, why);
   }
-  output(name: string, type: string, expr: Expr, why: About): void {
+  /** `of`: the number of the signal, motor or section that it commands. */
+  output(kind: OutputKindId, of: number, name: string, type: string, expr: Expr, why: About): void {
     this.add(name, type, 'output', expr, why);
+    this.declarations.at(-1)!.commands = { kind, of };
   }
   private add(name: string, type: string, role: Role, expr: Expr | undefined, about: About): void {
     this.declarations.push({ name, type, role, expr, why: { pattern: this.pattern, ...about } });

@@ -1,4 +1,4 @@
-import { ASPECT_SYSTEMS } from '../kinds';
+import { ASPECT_SYSTEMS, FULL_POWER, POWER_LEVELS } from '../kinds';
 import { and, type Declaration, type Expr, name, not, or, type Program, value, when } from '../logic';
 import type { TurnoutPosition } from '../survey';
 import { automaticBlock } from './automatic-block';
@@ -11,6 +11,7 @@ import type { Pattern, Term } from './pattern';
 import { powerUp } from './power-up';
 import { RuleBook } from './rule-book';
 import type { NamedWay, Scheme } from './scheme';
+import { stopSection } from './stop-section';
 import { wayLock } from './way-lock';
 
 /** Every pattern, in the order in which their terms stand in a rule. */
@@ -22,6 +23,7 @@ export const PATTERNS: readonly Pattern[] = [
   foulingLock,
   wayLock,
   directionMemory,
+  stopSection,
 ];
 
 /** A term with the pattern that put it there. */
@@ -59,12 +61,38 @@ export function writeRuleProgram(scheme: Scheme): Program {
   composeBlocks(scheme, book);
   composePoints(scheme, book, each);
   composeSignals(scheme, book, each);
+  const powered = composePower(scheme, book);
   for (const stretch of scheme.stretches.all) each((pattern, own) => pattern.memory?.(scheme, stretch, own));
   return {
     scanMs: 20,
-    enums: { aspect: scheme.aspects.map(({ id }) => id), position: ['straight', 'diverging', 'between'] },
+    enums: {
+      aspect: scheme.aspects.map(({ id }) => id),
+      position: ['straight', 'diverging', 'between'],
+      ...(powered ? { power: POWER_LEVELS.map(({ id }) => id) } : {}),
+    },
     declarations,
   };
+}
+
+/** Sections whose power rules decide; whether there are any. */
+function composePower(scheme: Scheme, book: RuleBook): boolean {
+  let found = false;
+  for (const section of scheme.partition.sections) {
+    const terms = PATTERNS.flatMap(
+      (pattern) => pattern.power?.(scheme, section, new RuleBook(book.declarations, pattern.id)) ?? [],
+    );
+    if (terms.length === 0) continue;
+    found = true;
+    const called = names.sectionName(scheme.partition, section);
+    const full = value(POWER_LEVELS[FULL_POWER]!.id);
+    const expr = terms.reduceRight<Expr>((otherwise, { when: so, level }) => when(so, value(level), otherwise), full);
+    book.output('power', section.index, names.power(called), 'power', expr, {
+      about: scheme.partition.blocks[section.blocks[0]!]!.id,
+      yes: `The power of ${called} is {}`,
+      no: '',
+    });
+  }
+  return found;
 }
 
 type Each = (of: (pattern: Pattern, own: RuleBook) => void) => void;
@@ -97,6 +125,8 @@ function composePoints(scheme: Scheme, book: RuleBook, each: Each): void {
     const asked = (position: TurnoutPosition): Expr =>
       and(or(...exprs(gather((pattern) => pattern.asked?.(scheme, motor, position)))), not(name(names.locked(called))));
     book.output(
+      'drive',
+      motor.index,
       names.drive(called),
       'bool',
       { op: 'RS', set: asked('diverging'), reset: asked('straight'), starts: lies === 'diverging' },
@@ -129,6 +159,8 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
       );
     const stop = ASPECT_SYSTEMS[signal.system].aspects[0];
     book.output(
+      'aspect',
+      reading.index,
       names.shows(signal.name),
       'aspect',
       when(not(name(names.proceed(signal.name))), value(stop.id), shown),

@@ -1,5 +1,5 @@
-import { consistOf, type Partition, pieceAt } from '../detection';
-import type { Aspect } from '../kinds';
+import { consistOf, type Field, type Partition, pieceAt } from '../detection';
+import { type Aspect, FULL_POWER, POWER_LEVELS } from '../kinds';
 import { layoutSpeedMmPerS, mmOf, SCAN_S } from '../measure';
 import { type SignalReading, type SignalsOn, signalsAlong } from '../signals';
 import type { LayoutDocument } from '../survey';
@@ -23,7 +23,9 @@ export type PlantEvent =
   | { kind: 'handled'; train: number; off: boolean }
   | { kind: 'collision'; train: number; other: number }
   | { kind: 'points moved under'; train: number; turnout: number }
-  | { kind: 'mishap'; train: number; mishap: Mishap };
+  | { kind: 'mishap'; train: number; mishap: Mishap }
+  /** A section has another level of power, by its number. */
+  | { kind: 'power'; section: number; level: number };
 
 /** Differences between trains of one kind, drawn once from the seed: 0 is as surveyed. */
 export interface Spread {
@@ -31,7 +33,13 @@ export interface Spread {
   startDelay: number;
 }
 
-/** The track with everything that moves on it. It knows no rules: it is told aspects and turnout commands. */
+/** What rules say of the power of a section: the number of its level. */
+export interface PowerOf {
+  section: number;
+  level(): number;
+}
+
+/** The track with everything that moves on it. It knows no rules: it is told aspects, turnout commands and power. */
 export class Plant {
   readonly trains: RollingTrain[] = [];
   readonly motors: TurnoutMotor[];
@@ -42,6 +50,9 @@ export class Plant {
   private readonly signalsOn: SignalsOn;
   private readonly proximity: Proximity;
   private readonly lastFelt: Uint8Array;
+  /** The level of power of each section, by number. */
+  readonly power: Uint8Array;
+  private readonly levelOn = (piece: number) => POWER_LEVELS[this.power[this.partition.pieces[piece]!.section]!]!;
   private dirty = true;
   /** Trains lifted off or set down since the last step. */
   private handled: { train: number; off: boolean }[] = [];
@@ -59,6 +70,7 @@ export class Plant {
     this.motors = partition.graph.motors.map(({ lies, throwMs }) => new TurnoutMotor(lies, throwMs));
     this.felt = new Uint8Array(partition.fields.all.length);
     this.lastFelt = new Uint8Array(partition.fields.all.length);
+    this.power = new Uint8Array(partition.sections.length).fill(FULL_POWER);
     this.signalsOn = signalsAlong(partition, readings);
     for (let index = 0; index < document.trains.length; index++) this.place(index, spreadOf(index));
     this.proximity = new Proximity(partition, this.trains);
@@ -128,7 +140,9 @@ export class Plant {
 
   private sense(): void {
     this.felt.fill(0);
-    for (const train of this.trains) for (const field of train.feltIn) this.felt[field] = 1;
+    const { all } = this.partition.fields;
+    const isFed = ({ fedBy }: Field) => fedBy === undefined || POWER_LEVELS[this.power[fedBy]!]!.feeds;
+    for (const train of this.trains) for (const field of train.feltIn) if (isFed(all[field]!)) this.felt[field] = 1;
   }
 
   /** One step of 20 ms under the given commands. Events are added to `events` in a fixed order. */
@@ -136,7 +150,16 @@ export class Plant {
     drives: (turnout: number) => 'straight' | 'diverging',
     aspectOf: (signal: number) => Aspect,
     events: PlantEvent[],
+    powers: readonly PowerOf[] = [],
   ): void {
+    let crossed = this.handled.length > 0;
+    for (const { section, level } of powers) {
+      const now = level();
+      if (this.power[section] === now) continue;
+      this.power[section] = now;
+      events.push({ kind: 'power', section, level: now });
+      crossed = true;
+    }
     for (let t = 0; t < this.motors.length; t++) {
       const motor = this.motors[t]!;
       if (motor.send(drives(t))) {
@@ -154,10 +177,9 @@ export class Plant {
       for (const train of this.trains) train.lookAgain();
       this.dirty = false;
     }
-    let crossed = this.handled.length > 0;
     for (const { train, off } of this.handled.splice(0)) events.push({ kind: 'handled', train, off });
     for (let t = 0; t < this.trains.length; t++) {
-      if (this.move(t, this.trains[t]!, aspectOf, events)) crossed = true;
+      if (this.move(t, this.trains[t]!, aspectOf, events, powers.length > 0)) crossed = true;
     }
     if (crossed) {
       this.sense();
@@ -184,12 +206,13 @@ export class Plant {
     train: RollingTrain,
     aspectOf: (signal: number) => Aspect,
     events: PlantEvent[],
+    powers: boolean,
   ): boolean {
     if (train.off) return false;
     const before = train.speed;
     const ahead = train.lookAhead(this.points, this.signalsOn);
     const signal = train.nextSignal(ahead);
-    train.drive(ahead, (s) => aspectOf(s).stopsIn);
+    train.drive(ahead, (s) => aspectOf(s).stopsIn, powers ? train.powerFrom(this.levelOn) : POWER_LEVELS[FULL_POWER]!);
     if (before === 0 && train.speed > 0) events.push({ kind: 'starts', train: index });
     if (before > 0 && train.speed === 0) events.push({ kind: 'stands', train: index, signal });
     if (train.speed === 0) return false;

@@ -1,4 +1,5 @@
 import { type Consist, eachCrossing, type Partition, turnedRound } from '../detection';
+import type { PowerLevel } from '../kinds';
 import { CAUTION_SHARE, mostBrakingMm, SCAN_S, SIGHT_BEYOND_BRAKING_MM, STOP_SHORT_MM } from '../measure';
 import { END_OF_TRACK, mustStopBefore, type SignalsOn } from '../signals';
 import { entriesBetween } from './stance';
@@ -118,9 +119,10 @@ export class RollingTrain {
   }
 
   /** One step of driving: towards top speed, held by what the signals in sight oblige him to, and by the end of the track. */
-  drive(ahead: Ahead[], stopsIn: (signal: number) => number): void {
+  drive(ahead: Ahead[], stopsIn: (signal: number) => number, power: PowerLevel): void {
     const { accelerationMmPerS2: up, brakingMmPerS2: down, topMmPerS, startDelayMs } = this.figures;
-    let wish = this.running && !this.stranded ? topMmPerS * (this.cautious ? CAUTION_SHARE : 1) : 0;
+    const share = Math.min(this.cautious ? CAUTION_SHARE : 1, power.speedShare);
+    let wish = this.running && !this.stranded ? topMmPerS * share : 0;
     let inSight = 0;
     while (inSight < ahead.length && ahead[inSight]!.at - this.head <= this.sightMm) {
       const { signal, at } = ahead[inSight++]!;
@@ -246,6 +248,19 @@ export class RollingTrain {
     });
     this.feltIn = felt;
     this.nextCrossing = next;
+  }
+
+  /** The power that its engine takes up: the most of what any of its wheels stands on. */
+  powerFrom(levelOn: (piece: number) => PowerLevel): PowerLevel {
+    let [best, i]: [PowerLevel | undefined, number] = [undefined, 0];
+    for (const along of this.consist.pickUpsMm) {
+      const at = this.head - along;
+      while (i > 0 && at < this.tape[i]!.from) i -= 1;
+      while (i + 1 < this.tape.length && at >= this.tape[i + 1]!.from) i += 1;
+      const level = levelOn(this.tape[i]!.piece);
+      if (!best || level.speedShare > best.speedShare || (level.feeds && !best.feeds)) best = level;
+    }
+    return best ?? levelOn(this.tape[this.tape.length - 1]!.piece);
   }
 
   /** The part of its tape that it stands on, tail first. */

@@ -1,3 +1,4 @@
+import { POWER_LEVELS } from '../kinds';
 import { emitWasm, layoutOf, previousSlots, startWasm, type WasmProgram } from '../logic';
 import { Answers } from './answers';
 import { timerKinds } from './byte-code';
@@ -52,7 +53,13 @@ export class Rules {
   /** Where in memory the program’s parts begin. */
   private readonly at: { before: number; state: number; mayEnd: number };
   private readonly turnouts: Int32Array;
+  /** Of each output for power, whether its section is cut off; and of each sensor, which feeds it, if one does. */
+  private readonly dead: Int32Array;
+  private readonly fedBy: number[];
+  /** What sensors see, or would see if they were fed. */
+  private readonly seen: Int32Array;
   private readonly turnoutFields: Field[];
+  private readonly deadFields: Field[];
   private readonly holdFields: Field[];
   private readonly timerFields: { last: Field; counts: Field; ton: boolean }[];
   /** For each state, what it shows. */
@@ -85,10 +92,12 @@ export class Rules {
     const layout = layoutOf(compiled);
     this.at = { before: layout.before / 4, state: layout.state / 4, mayEnd: layout.mayEnd / 4 };
     const turnoutsAt = layout.end / 4;
+    const deadAt = turnoutsAt + count;
     const kinds = timerKinds(compiled);
     const packing = new Packing();
     this.turnoutFields = drives.map((_, t) => packing.field(turnoutsAt + t, TURNOUT_STATES));
     for (const slot of wiring.detects) packing.field(slot, 2);
+    this.deadFields = wiring.powers.map((_, p) => packing.field(deadAt + p, 2));
     /** When a timer began to count is left out: it may end at any moment. */
     const since = new Set(compiled.timers.map((at) => at + 1));
     const remembered = [...compiled.state.keys()].map((at) =>
@@ -104,7 +113,7 @@ export class Rules {
       packing.field(this.at.before + slot, program.enums[types.get(slot)!]?.length ?? 2);
     this.holdFields = wiring.holds.map((slot) => packing.field(slot, 2));
 
-    const packedAt = turnoutsAt + count;
+    const packedAt = deadAt + wiring.powers.length;
     const originAt = packedAt + packing.words;
     const functions = packing.functions(packedAt, originAt);
     const bytes = 4 * (originAt + packing.words) - layout.end;
@@ -112,6 +121,9 @@ export class Rules {
     this.memory = new Int32Array(this.machine.memory.buffer);
     const part = (from: number, length: number) => this.memory.subarray(from, from + length);
     this.turnouts = part(turnoutsAt, count);
+    this.dead = part(deadAt, wiring.powers.length);
+    this.seen = new Int32Array(this.inputWords);
+    this.fedBy = wiring.detects.map((_, d) => wiring.powers.findIndex(({ detects }) => detects.includes(d)));
     this.packed = part(packedAt, packing.words);
     this.origin = part(originAt, packing.words);
     this.states = new StateSet(packing.words);
@@ -132,6 +144,10 @@ export class Rules {
       this.memory[word + 1] = 0;
     }
     this.turnouts.set(standing.turnouts);
+    this.dead.set(standing.dead);
+    wiring.detects.forEach((slot, d) => {
+      if (this.memory[slot]) this.seen[d >> 5]! |= 1 << (d & 31);
+    });
     this.settle(NOTHING);
     this.start = this.to;
   }
@@ -147,6 +163,9 @@ export class Rules {
   }
   turnoutIn(state: number, turnout: number): number {
     return this.read(state, this.turnoutFields[turnout]!);
+  }
+  isCutOff(state: number, power: number): boolean {
+    return this.read(state, this.deadFields[power]!) === 1;
   }
   isHeld(state: number, hold: number): boolean {
     return this.read(state, this.holdFields[hold]!) === 1;
@@ -228,8 +247,8 @@ export class Rules {
         this.printedFrom = from;
       }
       this.load(from);
-      const { detects } = this.wiring;
-      for (let d = 0; d < detects.length; d++) this.memory[detects[d]!] = (seen[d >> 5]! >> (d & 31)) & 1;
+      this.seen.set(seen);
+      this.writeSeen();
       this.turnouts.set(turnouts);
       this.settle(wantPrint ? from : NOTHING);
       answers.keep(question, this.to, this.manner);
@@ -284,7 +303,8 @@ export class Rules {
         starts = true;
       }
       if (starts) this.writePoints();
-      else if (changed === 0) break;
+      if (this.cutOff()) this.writeSeen();
+      else if (!starts && changed === 0) break;
       if (scans > MOST_SCANS) {
         unsettled = true;
         break;
@@ -298,6 +318,27 @@ export class Rules {
     this.loaded = this.to;
     if (this.to >= this.shows.length) this.shows = grown(this.shows);
     this.shows[this.to] = showings.take(memory, wiring.aspects, turnouts);
+  }
+
+  /** Sections are cut off, or fed again, as rules say; true when any is. */
+  private cutOff(): boolean {
+    const { memory, dead, wiring } = this;
+    let changed = false;
+    for (let p = 0; p < dead.length; p++) {
+      const now = POWER_LEVELS[memory[wiring.powers[p]!.slot]!]!.feeds ? 0 : 1;
+      if (dead[p] === now) continue;
+      dead[p] = now;
+      changed = true;
+    }
+    return changed;
+  }
+
+  /** A sensor in a section that is cut off sees nothing. */
+  private writeSeen(): void {
+    const { memory, seen, dead, fedBy } = this;
+    const { detects } = this.wiring;
+    for (let d = 0; d < detects.length; d++)
+      memory[detects[d]!] = dead[fedBy[d]!] === 1 ? 0 : (seen[d >> 5]! >> (d & 31)) & 1;
   }
 
   private writePoints(): void {

@@ -1,3 +1,4 @@
+import { POWER_LEVELS } from '../kinds';
 import type { Compiled, Program } from '../logic';
 import { names } from '../patterns';
 import { type Rehearsal, TICK_MS } from '../simulation';
@@ -8,6 +9,8 @@ export interface Wiring {
   program: Program;
   compiled: Compiled;
   detects: number[];
+  /** Outputs that can cut a section off, with the sensors that notice nothing then. */
+  powers: { slot: number; detects: number[] }[];
   points: number[];
   drives: number[];
   /** The locks that refuse a request for a turnout; none where requests may do anything else. */
@@ -24,10 +27,13 @@ export interface Standing {
   state: Int32Array;
   /** How each turnout lies: 0 straight, 1 diverging. */
   turnouts: number[];
+  /** Of each output for power, whether its section is cut off. */
+  dead: number[];
   nowMs: number;
 }
 
-export function wiringOf({ document, compiled, program, scheme }: Rehearsal, mayHold: boolean): Wiring {
+export function wiringOf(start: Rehearsal, mayHold: boolean): Wiring {
+  const { document, compiled, program, scheme } = start;
   const slot = (name: string) => compiled.slots.get(name)!;
   const { sensors } = document;
   const { motors } = scheme.partition.graph;
@@ -35,6 +41,7 @@ export function wiringOf({ document, compiled, program, scheme }: Rehearsal, may
     program,
     compiled,
     detects: sensors.map(({ name }) => slot(names.detect(name))),
+    powers: powersOf(start),
     points: motors.map(({ name }) => slot(names.points(name))),
     drives: motors.map(({ name }) => slot(names.drive(name))),
     refusedBy: motors.map(({ name }) => locksOf(program, name).map(slot)),
@@ -43,10 +50,22 @@ export function wiringOf({ document, compiled, program, scheme }: Rehearsal, may
   };
 }
 
-export const standingOf = ({ evaluator, plant, tick }: Rehearsal): Standing => ({
+function powersOf({ program, compiled, scheme }: Rehearsal): Wiring['powers'] {
+  const { fields } = scheme.partition;
+  return program.declarations.flatMap(({ name, commands }) => {
+    if (commands?.kind !== 'power') return [];
+    const fed = [...fields.ofSensor.keys()].filter((s) => fields.all[fields.ofSensor[s]!]!.fedBy === commands.of);
+    return [{ slot: compiled.slots.get(name)!, detects: fed }];
+  });
+}
+
+export const standingOf = ({ evaluator, plant, program, tick }: Rehearsal): Standing => ({
   values: evaluator.values,
   before: evaluator.before,
   state: evaluator.state,
+  dead: program.declarations.flatMap(({ commands }) =>
+    commands?.kind === 'power' ? [POWER_LEVELS[plant.power[commands.of]!]!.feeds ? 0 : 1] : [],
+  ),
   turnouts: plant.motors.map(({ position }) => (position === 'diverging' ? 1 : 0)),
   nowMs: tick * TICK_MS,
 });

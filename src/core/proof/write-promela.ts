@@ -1,3 +1,4 @@
+import { POWER_LEVELS } from '../kinds';
 import { names } from '../patterns';
 import { END_OF_TRACK } from '../signals';
 import { HARM_IDS, HARMS } from '../simulation';
@@ -31,6 +32,8 @@ export function writePromela(model: ProofModel): string {
   say(...HARM_IDS.map((harm) => `bit ${harmFlag(harm)};`), 'bit ended;');
   for (const t of trains.keys()) say(`byte at${t} = ${first.at[t]};`, `short past${t}; int counted${t};`);
   for (const t of model.motors.keys()) say(`byte lies${t} = ${first.turnouts[t]};`);
+  const { powers } = model.rules.wiring;
+  for (const p of powers.keys()) say(`bit dead${p} = ${model.isCutOff(p) ? 1 : 0};`);
   for (const i of first.orders.keys()) say(`byte order${i} = ${first.orders[i]};`);
 
   say('inline inputs() {');
@@ -40,7 +43,8 @@ export function writePromela(model: ProofModel): string {
       const numbers = where(t, (p) => p.felt.includes(field));
       return numbers.length > 0 ? [among(t, numbers)] : [];
     });
-    say(`  ${slotOf(names.detect(name))} = ${either(seen)};`);
+    const fed = powers.findIndex(({ detects }) => detects.includes(s));
+    say(`  ${slotOf(names.detect(name))} = ${fed < 0 ? either(seen) : `(dead${fed} -> 0 : ${either(seen)})`};`);
   });
   for (const [t, turnout] of model.motors.entries())
     say(`  ${slotOf(names.points(turnout.name))} = (lies${t} > 1 -> 2 : lies${t});`);
@@ -143,6 +147,10 @@ export function writePromela(model: ProofModel): string {
     const under = over.length > 0 ? `; ${whenever(either(over), set(HARM_OF.pointsMoveUnder))}` : '';
     say(`     if :: (lies${t} % 2) != ${drive} -> lies${t} = 2 + ${drive}; moved = 1${under} :: else fi;`);
   });
+  for (const [p, { slot }] of powers.entries()) {
+    const off = POWER_LEVELS.flatMap(({ feeds }, level) => (feeds ? [] : [`value[${slot}] == ${level}`])).join(' || ');
+    say(`     if :: (${off}) != dead${p} -> dead${p} = 1 - dead${p}; moved = 1 :: else fi;`);
+  }
   say(
     '     if :: moved -> inputs() :: else -> if :: changed == 0 -> break :: else fi fi',
     '  od;',

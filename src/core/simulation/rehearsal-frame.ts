@@ -1,4 +1,5 @@
 import type { BlockId } from '../detection';
+import { POWER_LEVELS } from '../kinds';
 import { names } from '../patterns';
 import { type Drawing, straighten, xOf } from '../track';
 import { type Rehearsal, TICK_MS } from './rehearsal';
@@ -27,6 +28,8 @@ export interface RehearsalFrame {
   points: ('straight' | 'diverging' | 'between')[];
   occupied: BlockId[];
   locked: boolean[];
+  /** Blocks in whose sections sensors that need track voltage see nothing. */
+  dead: BlockId[];
   /** Signals held at stop by hand. */
   held: boolean[];
 }
@@ -48,6 +51,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s).id),
     points: plant.motors.map((motor) => motor.position),
     occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b.name)) === 1).map((b) => b.id),
+    dead: scheme.partition.blocks.filter((b) => !POWER_LEVELS[plant.power[b.section]!]!.feeds).map((b) => b.id),
     held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal.name)) === 1),
     locked: rehearsal.motors.map(({ name }) => evaluator.valueOf(names.locked(name)) === 1),
   };

@@ -2,7 +2,7 @@ import type { Aspect } from '../kinds';
 import { type Compiled, compileProgram, type Evaluator, evaluatorOf, Interpreter, type Program } from '../logic';
 import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
-import { Plant, type PlantEvent } from '../plant';
+import { Plant, type PlantEvent, type PowerOf } from '../plant';
 import type { LayoutDocument } from '../survey';
 import type { Motor } from '../track';
 import { Orders } from './orders';
@@ -74,6 +74,7 @@ const EVENT_CODES = [
   'told',
   'done',
   'handled',
+  'power',
 ] as const;
 
 /** Plant and rule program in one loop. The same document, seed and commands give the same trace, byte for byte. */
@@ -93,6 +94,7 @@ export class Rehearsal {
   private readonly pointSlots: number[];
   private readonly detectSlots: { slot: number; field: number }[];
   private readonly aspects: Aspect[];
+  private readonly powers: PowerOf[];
   private pulses: { slot: number; ticks: number }[] = [];
   readonly orders: Orders;
   private throws: { turnout: number; diverging: boolean }[] = [];
@@ -128,6 +130,11 @@ export class Rehearsal {
       field: partition.fields.ofSensor[s]!,
     }));
     this.aspects = this.scheme.readings.map(() => this.scheme.aspects[0]!);
+    this.powers = this.program.declarations.flatMap(({ name, commands }) => {
+      if (commands?.kind !== 'power') return [];
+      const at = slot(name);
+      return [{ section: commands.of, level: () => this.evaluator.values[at]! }];
+    });
     this.orders = new Orders(partition, this.plant);
     for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
     this.writeInputs();
@@ -143,7 +150,7 @@ export class Rehearsal {
     };
     if (this.orders.size > 0 && this.tick % ERRAND_TICKS === 0) this.runErrands(emit);
     this.events.length = 0;
-    this.plant.step(this.drives, this.aspectOf, this.events);
+    this.plant.step(this.drives, this.aspectOf, this.events, this.powers);
     for (const event of this.events) emit(event);
     if (this.events.length > 0 || this.pulses.length > 0) this.writeInputs();
     if (this.evaluator.scan(this.tick * TICK_MS)) this.readOutputs(emit);
@@ -316,6 +323,7 @@ export class Rehearsal {
     if ('signal' in event) hash.add(event.signal);
     if ('turnout' in event) hash.add(event.turnout);
     if ('field' in event) hash.add(event.field * 2 + (event.on ? 1 : 0));
+    if ('level' in event) hash.add(event.section * 4 + event.level);
     if ('aspect' in event) hash.add(this.scheme.aspects.indexOf(event.aspect));
     if ('position' in event) hash.add(POSITIONS.indexOf(event.position));
     if (event.kind === 'told')

@@ -1,3 +1,5 @@
+import { POWER_LEVELS } from '../kinds';
+import { names } from '../patterns';
 import { harmOfEvent } from './harms';
 import type { Rehearsal, RehearsalEvent } from './rehearsal';
 
@@ -62,6 +64,8 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
           : blocks.map((b) => partition.blocks[b]!.name);
       return `${called.join(' and ')} ${event.on ? 'sees a train' : 'sees nothing any more'}`;
     }
+    case 'power':
+      return `${names.sectionName(scheme.partition, scheme.partition.sections[event.section]!)} ${POWER_LEVELS[event.level]!.says}`;
     case 'done':
       return `${train(event.train)} is in ${event.block}, where it was sent`;
     case 'told':
@@ -82,6 +86,7 @@ export function eventKind(event: RehearsalEvent): EventKind {
     case 'done':
       return 'stops and starts';
     case 'aspect':
+    case 'power':
       return 'aspects';
     case 'sensor':
       return 'detectors';

@@ -4,7 +4,7 @@ import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { FEATURES } from './feature-kinds';
 import { LIST_NAMES, LISTS, thingsOf } from './lists';
-import type { Feature } from './lists/features';
+import type { Feature, FeatureOf } from './lists/features';
 import type { Sensor } from './lists/sensors';
 import type { Train } from './lists/trains';
 import type { Turnout } from './lists/turnouts';
@@ -38,6 +38,7 @@ export type Edit =
   | { do: 'rename'; id: string; name: string }
   | { do: 'delete'; id: string }
   | { do: 'change line'; id: string; length: TypedLength }
+  | { do: 'change signal'; id: string; change: Partial<Pick<FeatureOf<'signal'>, 'stopSection'>> }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
   /** The first and the last axle of each is then seen by detectors. */
   | { do: 'fit resistor axles'; vehicles: string[] }
@@ -222,6 +223,12 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       const line = thingOf(document, 'lines', edit.id) ?? refuse('That line is no longer there.');
       line.length = edit.length;
       return `Make ${line.name} ${shown(edit.length)} long`;
+    }
+    case 'change signal': {
+      const signal = thingOf(document, 'features', edit.id);
+      if (signal?.kind !== 'signal') return refuse('That signal is no longer there.');
+      Object.assign(signal, edit.change);
+      return `Change ${signal.name}`;
     }
     case 'change turnout': {
       const turnout = thingOf(document, 'turnouts', edit.id) ?? refuse('That turnout is no longer there.');

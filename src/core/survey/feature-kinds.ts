@@ -1,4 +1,4 @@
-import type { Schema } from 'yup';
+import { boolean, type Schema } from 'yup';
 import { ASPECT_SYSTEM_IDS } from '../kinds';
 import { amount, certainty, choice, id, LONGEST_NAME, lengthSchema, record, text } from './schema-parts';
 
@@ -22,6 +22,8 @@ export const FEATURES = {
       name: text(LONGEST_NAME.thing),
       governs: choice('up', 'down'),
       system: choice(...ASPECT_SYSTEM_IDS),
+      /** The section before it has no power while it shows stop and a train is there. */
+      stopSection: boolean().typeError('must be true or false').optional().default(undefined),
     }),
   },
   feeder: {

@@ -9,6 +9,10 @@ import { useAnswer } from './use-answer';
 /** More facts than this are no sentence any more; the rest is counted, and stands beneath step by step. */
 const MOST_FACTS = 6;
 
+/** A sentence in the middle of another: it begins small, unless it begins with a name. */
+const midSentence = (says: string) =>
+  says.replace(/^(A|No|Nobody|Nothing|The|There|What)(?= )/, (word) => word.toLowerCase());
+
 /** Why a name of the rules is what it is: one sentence that suffices, each fact of it a link to the sheet; step by step beneath. `otherwise`: what stands there while it is not known. */
 export function Answer({ rule, otherwise = null }: { rule: string; otherwise?: ReactNode }) {
   const store = useWorkbenchStore();
@@ -43,10 +47,10 @@ export function Answer({ rule, otherwise = null }: { rule: string; otherwise?: R
                     act();
                   }}
                 >
-                  {fact.says}
+                  {midSentence(fact.says)}
                 </a>
               ) : (
-                fact.says
+                midSentence(fact.says)
               )}
             </Fragment>
           );

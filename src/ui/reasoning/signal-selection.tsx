@@ -2,6 +2,8 @@
 import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Signal } from '@/core/survey';
+import { Caution } from '@/ui/parts/caution';
+import { CheckBox } from '@/ui/parts/check-box';
 import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
@@ -56,6 +58,13 @@ export function SignalSelection({ signal }: { signal: Signal }) {
             value={signal.at}
             onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })}
           />
+          <CheckBox
+            checked={signal.stopSection ?? false}
+            onChange={(on) => edit({ do: 'change signal', id: signal.id, change: { stopSection: on || undefined } })}
+          >
+            Cut off the section before it while it shows stop and a train is there
+          </CheckBox>
+          {signal.stopSection && <Caution work="wiring" />}
           <Rename key={signal.name} name={signal.name} renaming={(name) => ({ do: 'rename', id: signal.id, name })} />
           <Certainty id={signal.id} certainty={signal.certainty} />
           <DeleteButton id={signal.id} what={signal.name} />

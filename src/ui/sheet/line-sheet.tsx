@@ -282,6 +282,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                 locked={locked}
                 detectors={layers.detectors}
                 occupied={occupied}
+                dead={board?.dead}
                 selected={selected}
                 onSelect={pickTurnout}
               />

@@ -23,6 +23,8 @@ interface Props {
   locked: ReadonlySet<string>;
   detectors: boolean;
   occupied: ReadonlySet<string>;
+  /** Blocks without power. */
+  dead?: readonly string[];
   selected: string | undefined;
   onSelect?: (id: string) => void;
 }
@@ -37,6 +39,7 @@ export const TrackLayer = memo(function TrackLayer({
   locked,
   detectors,
   occupied,
+  dead,
   selected,
   onSelect,
 }: Props) {
@@ -46,7 +49,13 @@ export const TrackLayer = memo(function TrackLayer({
       {detectors &&
         design?.blocks.map((block) =>
           block.detectors.length === 0 ? null : (
-            <Ribbon key={block.id} block={block} geometry={geometry} occupied={occupied.has(block.id)} />
+            <Ribbon
+              key={block.id}
+              block={block}
+              geometry={geometry}
+              occupied={occupied.has(block.id)}
+              dead={dead?.includes(block.id) ?? false}
+            />
           ),
         )}
       <Rails document={document} geometry={geometry} width={2.4} />
@@ -78,15 +87,17 @@ export const TrackLayer = memo(function TrackLayer({
   );
 });
 
-/** What a detector watches, darker while it sees something. */
+/** What a detector watches, darker while it sees something, broken while it has no power. */
 const Ribbon = memo(function Ribbon({
   block,
   geometry,
   occupied,
+  dead,
 }: {
   block: DesignView['blocks'][number];
   geometry: SheetGeometry;
   occupied: boolean;
+  dead: boolean;
 }) {
   return block.pieces
     .filter((piece) => geometry.hasNear(piece))
@@ -98,6 +109,7 @@ const Ribbon = memo(function Ribbon({
         stroke={occupied ? 'var(--accent-band)' : 'var(--accent-tint)'}
         strokeWidth="16"
         strokeLinejoin="round"
+        strokeDasharray={dead ? '6 5' : undefined}
       />
     ));
 });

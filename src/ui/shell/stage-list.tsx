@@ -72,6 +72,14 @@ function Key() {
         <circle cx="15" cy="8" r="3" fill="var(--ink)" />
       </g>,
     ],
+    ...(signalsOf(document).some(({ stopSection }) => stopSection)
+      ? [
+          [
+            'No power',
+            <path key="f" d="M0 8H30" stroke="var(--accent-band)" strokeWidth="12" strokeDasharray="6 5" />,
+          ] as [string, React.ReactNode],
+        ]
+      : []),
     ...SENSOR_KIND_IDS.filter(
       (id) => document.sensors.some(({ kind }) => kind === id) && sensorKind(id).mark !== '',
     ).map((id): [string, React.ReactNode] => [

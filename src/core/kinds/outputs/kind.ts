@@ -1,0 +1,18 @@
+/** What the rule program commands: everything that the house asks about one kind of output. */
+export interface OutputKind {
+  title: string;
+  /** What it belongs to. */
+  of: 'signal' | 'motor' | 'section';
+  /** What it can be, the most restrictive first; nothing where that follows from what it belongs to. */
+  values?: readonly string[];
+}
+
+/** How much power a section has, and what becomes of trains and sensors there. */
+export interface PowerLevel {
+  id: string;
+  says: string;
+  /** The share of its top speed that a train runs at most. */
+  speedShare: number;
+  /** Sensors that want track voltage notice trains. */
+  feeds: boolean;
+}

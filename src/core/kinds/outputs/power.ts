@@ -1,0 +1,20 @@
+import type { OutputKind, PowerLevel } from './kind';
+
+/**
+ * The levels of power, the most restrictive first. Cut off, a train comes to a stand within the stopping distance that was measured of
+ * it. How slow it is on little power: common practice, no source.
+ */
+export const POWER_LEVELS = [
+  { id: 'off', says: 'has no power', speedShare: 0, feeds: false },
+  { id: 'braking', says: 'tells engines to brake', speedShare: 0, feeds: true },
+  { id: 'slow', says: 'has little power', speedShare: 0.5, feeds: true },
+  { id: 'full', says: 'has power', speedShare: 1, feeds: true },
+] as const satisfies readonly PowerLevel[];
+export type PowerId = (typeof POWER_LEVELS)[number]['id'];
+export const FULL_POWER = POWER_LEVELS.length - 1;
+
+export const power: OutputKind = {
+  title: 'Power of a section',
+  of: 'section',
+  values: POWER_LEVELS.map(({ id }) => id),
+};
