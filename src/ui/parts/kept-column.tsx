@@ -1,5 +1,13 @@
 'use client';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { yupResolver } from '@hookform/resolvers/yup';
+import type { ReactNode } from 'react';
+import { useForm } from 'react-hook-form';
+import { object } from 'yup';
+import { LONGEST_NAME, textSchema } from '@/core/survey';
+import { problemOf } from './problem-of';
+import { TextField } from './text-field';
+
+const keptSchema = object({ name: textSchema(LONGEST_NAME.layout) });
 
 /** The left side of a window of kept things: keeps the present one under a name, says what went wrong, and lists the others. */
 export function KeptColumn({
@@ -17,28 +25,32 @@ export function KeptColumn({
   onKeep: (name: string) => Promise<boolean>;
   children: ReactNode;
 }) {
-  const [name, setName] = useState('');
-  const [unnamed, setUnnamed] = useState(false);
-  const keep = async (event: FormEvent) => {
-    event.preventDefault();
-    setUnnamed(!name.trim());
-    if (name.trim() && (await onKeep(name))) setName('');
-  };
-  const shown = unnamed ? `Type a name for this ${what} first.` : problem;
+  const { register, handleSubmit, setError, reset, formState } = useForm({
+    resolver: yupResolver(keptSchema),
+    defaultValues: { name: '' },
+  });
+  const keep = handleSubmit(async ({ name }) => {
+    if (!name.trim()) return setError('name', { message: `Type a name for this ${what} first.` });
+    if (await onKeep(name)) reset();
+  });
+  const { name: wrong } = formState.errors;
+  const unnamed = wrong?.type === 'optionality' || wrong?.type === 'required';
   return (
     <div className="flex w-[330px] shrink-0 flex-col border-r border-line">
-      <form onSubmit={keep} className="flex items-end gap-2 border-b border-line px-4 py-3">
-        <label className="flex grow flex-col gap-1">
-          <span className="text-ink2">Keep the present {what} as</span>
-          <input className="field" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
-        </label>
-        <button type="submit" className="button" disabled={disabled}>
+      <form onSubmit={keep} className="flex items-start gap-2 border-b border-line px-4 py-3" noValidate>
+        <TextField
+          label={`Keep the present ${what} as`}
+          className="grow"
+          problem={unnamed ? `Type a name for this ${what} first.` : problemOf(wrong, 'The name')}
+          {...register('name')}
+        />
+        <button type="submit" className="button mt-[22px]" disabled={disabled}>
           Keep
         </button>
       </form>
-      {shown && (
+      {problem && (
         <p role="alert" className="mx-4 mt-2 rounded-md bg-fail-tint px-2 py-1 text-fail">
-          {shown}
+          {problem}
         </p>
       )}
       {children}

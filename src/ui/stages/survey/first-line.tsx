@@ -1,33 +1,62 @@
 'use client';
-import { type FormEvent, useState } from 'react';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { Controller, useForm } from 'react-hook-form';
+import { boolean, object } from 'yup';
 import type { ShownUnit, TypedLength } from '@/core/measure';
+import { lengthSchema } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { LengthField } from '@/ui/parts/length-field';
 import { layoutTicks } from '@/ui/sheet/ruler-steps';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
+const firstSchema = object({ length: lengthSchema, circuit: boolean().required() });
+
 /** The empty layout: one sentence and one field. */
 export function FirstLine() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
-  const [length, setLength] = useState<TypedLength>();
-  const [circuit, setCircuit] = useState(false);
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    if (length?.tenthUm) store.getState().edit({ do: 'add line', name: 'Main', length, circuit });
-  };
+  const { control, handleSubmit, setError, clearErrors } = useForm<{ length?: TypedLength; circuit: boolean }>({
+    resolver: yupResolver(firstSchema, { strict: true }) as never,
+    defaultValues: { circuit: false },
+  });
+  const add = handleSubmit(({ length, circuit }) => {
+    const problem = store.getState().attempt({ do: 'add line', name: 'Main', length: length!, circuit });
+    if (problem !== undefined) setError('length', { message: problem });
+  });
   return (
     <div className="flex flex-1 flex-col items-center bg-sheet">
       <BareRuler unit={document.shownUnit} />
-      <form onSubmit={add} className="mt-24 w-96 rounded-lg border border-line bg-raised p-5">
+      <form onSubmit={add} noValidate className="mt-24 w-96 rounded-lg border border-line bg-raised p-5">
         <p className="mb-3 text-[1.05rem] font-semibold">How long is your line? Start at one end of the tape.</p>
-        <LengthField label="Length" unit={document.shownUnit} scale={document.scale} autoFocus onChange={setLength} />
+        <Controller
+          control={control}
+          name="length"
+          render={({ field, fieldState }) => (
+            <LengthField
+              label="Length"
+              unit={document.shownUnit}
+              scale={document.scale}
+              autoFocus
+              problem={fieldState.error && 'Type how long it is, as you say it: 6 m, 20 ft, 480 cm.'}
+              onChange={(length) => {
+                clearErrors();
+                field.onChange(length);
+              }}
+            />
+          )}
+        />
         <div className="mt-2">
-          <CheckBox checked={circuit} onChange={setCircuit}>
-            Its two ends meet: it is a circuit
-          </CheckBox>
+          <Controller
+            control={control}
+            name="circuit"
+            render={({ field }) => (
+              <CheckBox checked={field.value} onChange={field.onChange}>
+                Its two ends meet: it is a circuit
+              </CheckBox>
+            )}
+          />
         </div>
-        <button type="submit" className="button button-main mt-4" disabled={!length?.tenthUm}>
+        <button type="submit" className="button button-main mt-4">
           Draw it
         </button>
       </form>
