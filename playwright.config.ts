@@ -7,7 +7,12 @@ if (!address) throw new Error('ROBLIK_ADDRESS is not set. Run ./roblik test.');
 export default defineConfig({
   testDir: 'tests/browser',
   outputDir: process.env.ROBLIK_TEST_OUTPUT ?? 'test-results',
-  workers: 1,
+  /** The list of layouts is looked at while it is as it begins; the others come to no harm from each other. */
+  projects: [
+    { name: 'first', testMatch: /layouts\.spec/ },
+    { name: 'others', testIgnore: /layouts\.spec/, dependencies: ['first'] },
+  ],
+  workers: 2,
   timeout: 240_000,
   /** A busy machine is slow, not wrong. */
   expect: { timeout: 20_000 },

@@ -1,4 +1,4 @@
-import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -26,25 +26,29 @@ async function check(name: string, work: () => void | Promise<void>): Promise<bo
   }
 }
 
-const command = (program: string, args: string[], environment: Record<string, string> = {}): void => {
-  execFileSync(program, args, {
-    cwd: ROOT,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, ...environment },
+/** Runs a program to its end, with its output shown; rejects when it fails. */
+const command = (program: string, args: string[], environment: Record<string, string> = {}): Promise<void> =>
+  new Promise((resolve, reject) => {
+    const child = spawn(program, args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...environment },
+    });
+    child.on('error', reject);
+    child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${args[0]} ended with ${code}.`))));
   });
-};
 
 /** Runs a test runner that writes a report; its single tests are counted, and a runner that ran none has failed. */
-function runner(
+async function runner(
   name: string,
   report: string,
-  run: () => void,
+  run: () => Promise<void>,
   count: (report: string) => { passed: number; failed: number },
-): void {
+): Promise<void> {
   console.log(`\n== ${name}`);
   let crashed = false;
   try {
-    run();
+    await run();
   } catch {
     crashed = true;
   }
@@ -106,29 +110,32 @@ async function interrupt({ child, address }: Started): Promise<void> {
 export async function test(): Promise<number> {
   const scratch = mkdtempSync(join(tmpdir(), 'roblik-test-'));
   try {
-    await check('Types', () => {
-      command(bin('next'), ['typegen']);
-      command(bin('tsc'), ['--noEmit']);
+    await check('Types', async () => {
+      await command(bin('next'), ['typegen']);
+      await command(bin('tsc'), ['--noEmit']);
     });
     await check('Lint, with the boundary rule', () => command(bin('biome'), ['check', '.']));
     const unit = join(scratch, 'unit.json');
-    runner(
-      'Unit tests',
-      unit,
-      () => command(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]),
-      (text) => {
-        const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(text) as Record<string, number>;
-        return { passed: numPassedTests ?? 0, failed: Math.max(numFailedTests ?? 0, numFailedTestSuites ? 1 : 0) };
-      },
-    );
-    if (await check('Production build', () => void build())) {
-      await inBrowser(scratch);
-      await check(`${KILLS} kills of the server and ${KILLS} of the database lose no saved edit`, async () => {
+    const units = () =>
+      runner(
+        'Unit tests',
+        unit,
+        () => command(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]),
+        (text) => {
+          const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(text) as Record<string, number>;
+          return { passed: numPassedTests ?? 0, failed: Math.max(numFailedTests ?? 0, numFailedTestSuites ? 1 : 0) };
+        },
+      );
+    const kills = () =>
+      check(`${KILLS} kills of the server and ${KILLS} of the database lose no saved edit`, async () => {
         const saved = await killBoth(join(scratch, 'kill'), KILLS);
         console.log(`   ${saved} edits were answered as saved`);
         if (saved < KILLS / 2) throw new Error('Too few edits were saved between the kills to tell anything.');
       });
-    }
+    const built = await check('Production build', () => void build());
+    /** Killing is mostly waiting for what was killed to be back. */
+    await Promise.all([units(), built ? kills() : undefined]);
+    if (built) await inBrowser(scratch);
   } finally {
     rmSync(scratch, { recursive: true, force: true });
   }
@@ -160,7 +167,7 @@ async function inBrowser(scratch: string): Promise<void> {
   });
   if (!again || !started) return;
   const report = join(scratch, 'browser.json');
-  runner(
+  await runner(
     'Browser tests',
     report,
     () =>
