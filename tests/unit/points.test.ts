@@ -6,8 +6,9 @@ import { cm } from '@/core/measure';
 import { stepOn } from '@/core/plant';
 import { harmFlag, ProofModel, ProofRun, writePromela } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
-import { applyEdit, type LayoutDocument, readDocument, writeDocumentText } from '@/core/survey';
+import { applyEdit, type LayoutDocument, newDocument, readDocument, writeDocumentText } from '@/core/survey';
 import { compileTrack, onwardFrom } from '@/core/track';
+import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { covering } from '../../tools/fuzz/covering';
 import { randomPoints } from '../../tools/fuzz/random-points';
 import { spin } from './spin';
@@ -66,6 +67,55 @@ const threeWay = (): LayoutDocument => {
   }
 };
 
+/** Two tracks of four metres side by side, with a crossover in one direction, or both with a diamond between them. */
+function sideBySide(double: boolean, trains = 2): LayoutDocument {
+  const d = newDocument(double ? 'Double crossover' : 'Crossover');
+  const line = (id: string, length: number) => d.lines.push({ id, name: id, length: cm(length), drawing: undefined });
+  line('a', 400);
+  line('b', 400);
+  d.referenceLine = 'a';
+  const link = (id: string, from: string, to: string) => {
+    line(id, 56);
+    d.turnouts.push(
+      { ...turnout(`${id}1`, from, 170, 'up', 'right', id), clearance: cm(12) },
+      { ...turnout(`${id}2`, to, 225, 'down', 'right', id), clearance: cm(12), throwsWith: `t-${id}1` },
+    );
+  };
+  link('k', 'a', 'b');
+  if (double) {
+    link('m', 'b', 'a');
+    d.crossings.push({
+      id: 'x',
+      name: 'X',
+      kind: 'diamond',
+      a: { line: 'k', at: cm(28) },
+      b: { line: 'm', at: cm(28) },
+      angleDegrees: 30,
+      clearance: cm(8),
+      lies: undefined,
+      throwMs: undefined,
+      certainty: 'fixed',
+    });
+  }
+  for (const id of ['a', 'b']) {
+    const up = id.toUpperCase();
+    d.features.push(gap(`g1${id}`, id, 130), gap(`g2${id}`, id, 265));
+    d.features.push(signal(`E${up}`, id, 130, 'up'), signal(`W${up}`, id, 265, 'down'));
+    block(d, `${up}1`, id, 60);
+    block(d, `${up}2`, id, 330);
+    block(d, `X${up}`, id, 200);
+  }
+  d.sensors = d.sensors.filter(({ name }) => name !== 'XB');
+  d.blocks = d.blocks.filter(({ name }) => name !== 'XB');
+  for (const sensor of d.sensors) sensor.holdMs = 500;
+  d.vehicles = [vehicle('v', 'Car', 20, [2, 18], () => true, 100)];
+  const rates = { up: 90, down: 150, delayMs: 200, is: 'measured' } as const;
+  d.trains = ['a', 'b']
+    .slice(0, trains)
+    .map((id) => train(id, `Train ${id}`, ['v'], 30, { line: id, at: 70, facing: 'up' }, rates));
+  return d;
+}
+
 describe('ways over points, by hand', () => {
   const waysOf = (d: LayoutDocument) => {
     const design = checkDesign(d);
@@ -88,6 +138,15 @@ describe('ways over points, by hand', () => {
       SB1: ['B2 (X straight)'],
       SB2: ['A1 (X diverging)', 'B1 (X straight)'],
     }));
+  /** A crossover is two turnouts that are thrown together, with the track between. */
+  test('a double crossover, and a train takes each way over it', () => {
+    expect(waysOf(sideBySide(true))).toEqual({
+      EA: ['A2 (k1 straight, m2 straight)', 'B2 (k1 diverging, k2 diverging)'],
+      EB: ['A2 (m1 diverging, m2 diverging)', 'B2 (k2 straight, m1 straight)'],
+      WA: ['A1 (k1 straight, m2 straight)', 'B1 (m1 diverging, m2 diverging)'],
+      WB: ['A1 (k1 diverging, k2 diverging)', 'B1 (k2 straight, m1 straight)'],
+    });
+  });
   /** Each motor of a double slip chooses the track on its side. Common practice, no source. */
   test('a double slip', () =>
     expect(waysOf(crossing('double slip'))).toEqual({
@@ -225,6 +284,26 @@ describe('they run and are proved', () => {
         }
       }
     expect(compared).toBeGreaterThan(7);
+  });
+  test('a crossover is proved', () => {
+    const result = covering(sideBySide(false, 1), [1, 2, 3, 4], 4, 60_000);
+    expect(result.finished).toBe(true);
+    expect(result.contradictions).toEqual([]);
+    for (const harm of ['trains touch', 'points moved under a train'] as const)
+      expect(result.found).not.toContain(harm);
+  });
+  test.each(['A2', 'B2'])('a double crossover is run over: to %s', (goal) => {
+    const run = new Rehearsal(sideBySide(true, 1), 1);
+    run.command({ kind: 'run', train: 'a', on: false });
+    run.command({ kind: 'hold', signal: 's-EA', on: true });
+    for (let tick = 0; tick < 800; tick++) run.step();
+    expect(run.command({ kind: 'send', train: 'a', block: `block b-${goal}` })).toBeUndefined();
+    for (let tick = 0; tick < 400; tick++) run.step();
+    run.command({ kind: 'hold', signal: 's-EA', on: false });
+    const seen: string[] = [];
+    for (let tick = 0; tick < 6000; tick++) run.step(({ kind }) => seen.push(kind));
+    expect(seen).toContain('done');
+    for (const harm of ['mishap', 'collision', 'points moved under']) expect(seen).not.toContain(harm);
   });
   test('the proof covers whatever rehearsals come to: fifty random layouts', () => {
     let compared = 0;

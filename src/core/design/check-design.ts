@@ -38,7 +38,8 @@ export function checkDesign(document: LayoutDocument): Design {
       subject: crossing.id,
       says: `${crossing.name} is a ${title.toLowerCase()}, but is read as ${readAs} so far: only its straight ways exist.`,
       figures: [],
-      advice: 'Draw its turning ways as turnouts with a short track between them.',
+      advice:
+        'Enter two turnouts that throw together, with the track between them; for a double one twice that, with a diamond where the tracks cross.',
       remedies: [],
     });
   }
