@@ -254,10 +254,10 @@ describe('what a screen is told', () => {
     expect(said.some((s) => /^Morning stopper passes M1E at (clear|caution)$/.test(s))).toBe(true);
     expect(said.some((s) => /^Skerrin railcar stands before SBW$/.test(s))).toBe(true);
   });
-  test('an aspect for every signal, a position for every turnout, and occupied blocks by name', () => {
+  test('an aspect for every signal, a position for every turnout, and occupied blocks by id', () => {
     expect(frame.aspects).toHaveLength(d.features.filter(isKind('signal')).length);
     expect(frame.points.every((p) => p === 'straight')).toBe(true);
-    expect(frame.occupied).toContain('UC3');
+    expect(frame.occupied).toContain('block b-UC3');
   });
   test('graph samples: nose ahead of tail on the ruler of an eastbound train', () => {
     const [mail] = recorder.sample().trains;

@@ -118,7 +118,8 @@ describe('findings and proof know of each other', () => {
     expect(line({ finished: false, verdicts: [{ result: 'unfinished' }] })).toBe('Proof not finished');
     expect(line({ notPlaced: ['It does not fit.'] })).toBe('1 not on the track');
     expect(line({ trains: [] })).toBe('No train to prove it for');
-    expect(line({}, { ...d })).toBe('Not proved since 14:02');
+    expect(line({}, { ...d, notes: 'Another word' })).toBe('Proved for 2 trains');
+    expect(line({}, { ...d, trains: [] })).toBe('Not proved since 14:02');
   });
 });
 

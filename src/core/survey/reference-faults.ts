@@ -1,5 +1,5 @@
 import { showLength, type TenthUm } from '../measure';
-import { kindWords, LIST_NAMES, LISTS, type ListName, type Reference, type Thing, thingsOf } from './lists';
+import { LIST_NAMES, LISTS, type ListName, type Reference, type Thing, thingsOf } from './lists';
 import type { Surroundings, Tell } from './lists/kind';
 import type { Line } from './lists/lines';
 import { idsNamed, partAt } from './lists/references';
@@ -69,7 +69,7 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
     );
   };
   const nowhere = ({ at, to, whenGone }: Reference, id: string, k: number) => {
-    const what = kindWords(to, { id }).toLowerCase();
+    const what = LISTS[to].title.toLowerCase();
     const leave = typeof whenGone === 'object' && 'without' in whenGone;
     tell(
       at.replace('[]', `[${k}]`),

@@ -32,7 +32,8 @@ export const crossingSchema = record({
 export type Crossing = InferType<typeof crossingSchema>;
 
 export const crossings: ListKind<Crossing> = {
-  title: ({ kind }) => CROSSINGS[kind].title,
+  title: 'Crossing',
+  titleOf: ({ kind }) => CROSSINGS[kind].title,
   prefix: 'c',
   most: 1000,
   schema: crossingSchema,

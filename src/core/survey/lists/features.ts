@@ -16,7 +16,8 @@ export type FeatureOf<K extends FeatureKind> = InferType<(typeof FEATURES)[K]['s
 export type Feature = { [K in FeatureKind]: FeatureOf<K> }[FeatureKind];
 
 export const features: ListKind<Feature> = {
-  title: ({ kind }) => FEATURES[kind].title,
+  title: 'Thing on a line',
+  titleOf: ({ kind }) => FEATURES[kind].title,
   prefix: 'x',
   most: 20_000,
   schema: featureSchema,

@@ -52,8 +52,5 @@ export const listSchemas = Object.fromEntries(
 export const thingsOf = (document: LayoutDocument, name: ListName): Thing[] => document[name] as unknown as Thing[];
 
 /** What a thing is called by its kind: “Block mark”. */
-export function kindWords(name: ListName, thing: Thing): string {
-  const { title } = LISTS[name];
-  return typeof title === 'string' ? title : title(thing);
-}
+export const kindWords = (name: ListName, thing: Thing): string => LISTS[name].titleOf?.(thing) ?? LISTS[name].title;
 export type { ListKind, Reference, Thing } from './kind';

@@ -36,8 +36,9 @@ export interface Surroundings {
 
 /** One list of the document: what every part of the house that goes through the lists asks about it. */
 export interface ListKind<T extends { id: string } = Thing> {
-  /** What one of its things is called. */
-  title: string | ((thing: T) => string);
+  /** What any of its things is called, and what one is by its kind. */
+  title: string;
+  titleOf?(thing: T): string;
   /** What the ids of its things begin with. */
   prefix: string;
   /** The version of the document that brought it; older documents have none of its things. */

@@ -16,7 +16,8 @@ export const sensorSchema = record({
 export type Sensor = InferType<typeof sensorSchema>;
 
 export const sensors: ListKind<Sensor> = {
-  title: ({ kind }) => sensorKind(kind).title,
+  title: 'Sensor',
+  titleOf: ({ kind }) => sensorKind(kind).title,
   prefix: 'd',
   most: 5000,
   schema: sensorSchema,

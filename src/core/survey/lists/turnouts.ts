@@ -47,7 +47,8 @@ export type Turnout = InferType<typeof turnoutSchema>;
 const keepsLine = { keeps: 'has points' };
 
 export const turnouts: ListKind<Turnout> = {
-  title: ({ kind }) => TURNOUTS[kind].title,
+  title: 'Turnout',
+  titleOf: ({ kind }) => TURNOUTS[kind].title,
   prefix: 't',
   most: 4000,
   schema: turnoutSchema,
