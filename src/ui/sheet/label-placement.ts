@@ -20,14 +20,41 @@ const overlaps = (a: Box, b: Box) =>
  */
 export function placeLabels(labels: Label[], taken: Box[] = []): Map<string, number> {
   const placed = new Map<string, number>();
-  const boxes = [...taken];
+  const boxes = new TakenBoxes();
+  for (const box of taken) boxes.take(box);
   for (const label of labels) {
-    const choice = label.choices.findIndex((box) => boxes.every((other) => !overlaps(box, other)));
+    const choice = label.choices.findIndex((box) => boxes.isFree(box));
     if (choice < 0) continue;
-    boxes.push(label.choices[choice]!);
+    boxes.take(label.choices[choice]!);
     placed.set(label.id, choice);
   }
   return placed;
+}
+
+const COLUMN = 64;
+
+/** Boxes that are taken, kept by the columns of the drawing that they reach into, so that few are looked at for each new one. */
+export class TakenBoxes {
+  private readonly columns = new Map<number, Box[]>();
+
+  private *under({ x, width }: Box): Generator<number> {
+    for (let column = Math.floor(x / COLUMN); column <= Math.floor((x + width) / COLUMN); column++) yield column;
+  }
+  take(box: Box): void {
+    for (const column of this.under(box)) {
+      const own = this.columns.get(column);
+      if (own) own.push(box);
+      else this.columns.set(column, [box]);
+    }
+  }
+  isFree(box: Box): boolean {
+    for (const column of this.under(box))
+      if (this.columns.get(column)?.some((other) => overlaps(box, other))) return false;
+    return true;
+  }
+  clear(): void {
+    this.columns.clear();
+  }
 }
 
 /** A close enough width of text at drawing size. */

@@ -14,7 +14,7 @@ import type { BlockView } from '@/core/design';
 import { showLength, type TenthUm } from '@/core/measure';
 import { asTyped, spanOf } from '@/core/survey';
 import { straighten } from '@/core/track';
-import { shownDocument } from '@/ui/state/design';
+import { drawnDocument } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { BlockPlates } from './block-plates';
 import { CutsLayer } from './cuts-layer';
@@ -51,14 +51,17 @@ interface Props {
 }
 const NO_BLOCKS: BlockView[] = [];
 const NO_ASPECTS: string[] = [];
+/** So many things on the lines are drawn at once at most. */
+const LARGE = 400;
 const NO_LANES: ComponentType<LaneProps>[] = [];
 
 /** The straightened track on a true distance axis, with what is aligned beneath it. */
 export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters }: Props) {
   const store = useWorkbenchStore();
-  /** A large sheet is drawn anew bit by bit, so that nothing waits for it. */
-  const document = useDeferredValue(useWorkbench(shownDocument));
-  const design = useDeferredValue(useWorkbench((s) => s.design));
+  const newest = { document: useWorkbench(drawnDocument), design: useWorkbench((s) => s.design) };
+  const late = { document: useDeferredValue(newest.document), design: useDeferredValue(newest.design) };
+  /** A large sheet is drawn anew bit by bit, so that nothing waits for it; a smaller one at once. */
+  const { document, design } = newest.document.features.length > LARGE ? late : newest;
   const { edits = false, tries = false } = useWorkbench((s) => s.stage);
   const selected = useWorkbench((s) => s.selected);
   const measured = useWorkbench((s) => s.measured);

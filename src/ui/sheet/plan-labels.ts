@@ -2,7 +2,7 @@ import type { DesignView } from '@/core/design';
 import { ASPECT_SYSTEMS, sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
-import { type Box, placeLabels, textWidth } from './label-placement';
+import { type Box, TakenBoxes, textWidth } from './label-placement';
 import { RULER_HEIGHT } from './ruler-steps';
 import type { SheetGeometry } from './sheet-geometry';
 import { HEAD_HEIGHT, headWidth } from './signal-head';
@@ -71,19 +71,18 @@ export function planLabels(
     marks: new Map(),
     lengths: new Map(),
   };
-  const taken: Box[] = [];
-  const rails = document.lines.flatMap((line): Box[] => {
+  const taken = new TakenBoxes();
+  const rails = new TakenBoxes();
+  for (const line of document.lines) {
     const [a, b] = geometry.flat(line.id);
-    if (!geometry.isNear(a.x, b.x)) return [];
-    return [{ x: Math.min(a.x, b.x), y: a.y - 3, width: Math.abs(b.x - a.x), height: 6 }];
-  });
+    if (geometry.isNear(a.x, b.x))
+      rails.take({ x: Math.min(a.x, b.x), y: a.y - 3, width: Math.abs(b.x - a.x), height: 6 });
+  }
   const put = <T>(id: string, choices: { box: Box; value: T }[], into: Map<string, T>, onRail = false) => {
-    const found = placeLabels([{ id, choices: choices.map((c) => c.box) }], onRail ? taken : [...taken, ...rails]).get(
-      id,
-    );
-    const choice = choices[found ?? (everything ? choices.length - 1 : -1)];
+    const found = choices.find(({ box }) => taken.isFree(box) && (onRail || rails.isFree(box)));
+    const choice = found ?? (everything ? choices.at(-1) : undefined);
     if (!choice) return;
-    taken.push(choice.box);
+    taken.take(choice.box);
     into.set(id, choice.value);
   };
 
@@ -113,12 +112,12 @@ export function planLabels(
   }
   if (!everything && placed.signals.size < signals.length * LEAST_SHARE) {
     placed.signals.clear();
-    taken.length = 0;
+    taken.clear();
   }
   for (const { kind, anchor } of document.sensors) {
     if (sensorKind(kind).mark === '' || !isNear(anchor)) continue;
     const { x, y } = geometry.at(anchor.line, anchor.at.tenthUm);
-    taken.push({ x: x - 9, y: y - 8, width: 18, height: 16 });
+    taken.take({ x: x - 9, y: y - 8, width: 18, height: 16 });
   }
   for (const block of blocks) {
     const width = textWidth(block.name, 6.8) + 10;

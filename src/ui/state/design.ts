@@ -2,6 +2,7 @@ import type { DesignView, SignalView, Trial, Tried } from '@/core/design';
 import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 import type { Proved } from './verdict-line';
+import type { StageTraits } from './view';
 
 /** A design with the document it was computed from: the two are shown together or not at all. */
 export interface Designed extends DesignView {
@@ -42,3 +43,17 @@ export const shownDocument = ({
   document,
 }: Pick<DesignSlice, 'design'> & { document: LayoutDocument }): LayoutDocument =>
   design && design.document.lines.length > 0 ? design.document : document;
+
+const TRACKS = ['lines', 'joins', 'turnouts', 'crossings'] as const;
+
+/**
+ * The document that the sheet draws. Where things are edited it is the present one as long as its track is that of the design: what
+ * was placed or moved is seen at once, and blocks follow.
+ */
+export const drawnDocument = (
+  state: Pick<DesignSlice, 'design'> & { document: LayoutDocument; stage: StageTraits },
+): LayoutDocument => {
+  const { design, document, stage } = state;
+  const sameTrack = design && TRACKS.every((list) => design.document[list] === document[list]);
+  return stage.edits && sameTrack ? document : shownDocument(state);
+};
