@@ -1,4 +1,4 @@
-import { ASPECT_SYSTEMS, FULL_POWER, POWER_LEVELS } from '../kinds';
+import { ASPECT_SYSTEMS, FULL_POWER, OUTPUTS, type OutputKind, POWER_LEVELS } from '../kinds';
 import { and, type Declaration, type Expr, name, not, or, type Program, value, when } from '../logic';
 import type { TurnoutPosition } from '../survey';
 import { automaticBlock } from './automatic-block';
@@ -61,28 +61,36 @@ export function writeRuleProgram(scheme: Scheme): Program {
   composeBlocks(scheme, book);
   composePoints(scheme, book, each);
   composeSignals(scheme, book, each);
-  const powered = composePower(scheme, book);
+  composePower(scheme, book);
   for (const stretch of scheme.stretches.all) each((pattern, own) => pattern.memory?.(scheme, stretch, own));
   return {
     scanMs: 20,
     enums: {
       aspect: scheme.aspects.map(({ id }) => id),
       position: ['straight', 'diverging', 'between'],
-      ...(powered ? { power: POWER_LEVELS.map(({ id }) => id) } : {}),
+      ...enumerationsOf(declarations),
     },
     declarations,
   };
 }
 
-/** Sections whose power rules decide; whether there are any. */
-function composePower(scheme: Scheme, book: RuleBook): boolean {
-  let found = false;
+/** The values of outputs that are in use. */
+function enumerationsOf(declarations: Declaration[]): Program['enums'] {
+  const kinds: [string, OutputKind][] = Object.entries(OUTPUTS);
+  return Object.fromEntries(
+    kinds.flatMap(([kind, { values }]) =>
+      values && declarations.some(({ commands }) => commands?.kind === kind) ? [[kind, [...values]]] : [],
+    ),
+  );
+}
+
+/** Sections whose power rules decide. */
+function composePower(scheme: Scheme, book: RuleBook): void {
   for (const section of scheme.partition.sections) {
     const terms = PATTERNS.flatMap(
       (pattern) => pattern.power?.(scheme, section, new RuleBook(book.declarations, pattern.id)) ?? [],
     );
     if (terms.length === 0) continue;
-    found = true;
     const called = names.sectionName(scheme.partition, section);
     const full = value(POWER_LEVELS[FULL_POWER]!.id);
     const expr = terms.reduceRight<Expr>((otherwise, { when: so, level }) => when(so, value(level), otherwise), full);
@@ -92,7 +100,6 @@ function composePower(scheme: Scheme, book: RuleBook): boolean {
       no: '',
     });
   }
-  return found;
 }
 
 type Each = (of: (pattern: Pattern, own: RuleBook) => void) => void;

@@ -162,9 +162,6 @@ export class ProofModel {
     return this.rules.valuesIn(this.ruleState)[this.rules.wiring.compiled.slots.get(name)!]!;
   }
 
-  isCutOff(power: number): boolean {
-    return this.rules.isCutOff(this.ruleState, power);
-  }
   isHeld(signal: number): boolean {
     return this.rules.isHeld(this.ruleState, signal);
   }

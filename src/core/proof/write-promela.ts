@@ -33,7 +33,7 @@ export function writePromela(model: ProofModel): string {
   for (const t of trains.keys()) say(`byte at${t} = ${first.at[t]};`, `short past${t}; int counted${t};`);
   for (const t of model.motors.keys()) say(`byte lies${t} = ${first.turnouts[t]};`);
   const { powers } = model.rules.wiring;
-  for (const p of powers.keys()) say(`bit dead${p} = ${model.isCutOff(p) ? 1 : 0};`);
+  for (const p of powers.keys()) say(`bit dead${p} = ${model.rules.isCutOff(model.ruleState, p) ? 1 : 0};`);
   for (const i of first.orders.keys()) say(`byte order${i} = ${first.orders[i]};`);
 
   say('inline inputs() {');

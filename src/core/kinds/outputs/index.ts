@@ -3,8 +3,8 @@ import { power } from './power';
 
 /** Every kind of output that rules have. */
 export const OUTPUTS = {
-  aspect: { title: 'Aspect of a head', of: 'signal' },
-  drive: { title: 'Drive of points', of: 'motor', values: ['straight', 'diverging'] },
+  aspect: { of: 'signal' },
+  drive: { of: 'motor' },
   power,
 } as const satisfies Record<string, OutputKind>;
 export type OutputKindId = keyof typeof OUTPUTS;

@@ -1,9 +1,8 @@
 /** What the rule program commands: everything that the house asks about one kind of output. */
 export interface OutputKind {
-  title: string;
-  /** What it belongs to. */
+  /** What it belongs to, by number. */
   of: 'signal' | 'motor' | 'section';
-  /** What it can be, the most restrictive first; nothing where that follows from what it belongs to. */
+  /** What it can be in the rules, the most restrictive first; nothing where it is yes or no, or follows from what it belongs to. */
   values?: readonly string[];
 }
 

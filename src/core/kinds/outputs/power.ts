@@ -14,7 +14,6 @@ export type PowerId = (typeof POWER_LEVELS)[number]['id'];
 export const FULL_POWER = POWER_LEVELS.length - 1;
 
 export const power: OutputKind = {
-  title: 'Power of a section',
   of: 'section',
   values: POWER_LEVELS.map(({ id }) => id),
 };
