@@ -57,7 +57,7 @@ const ASSUMPTIONS = [
   'Drivers obey what they see: they know the line, see signals from where they need to stop, and stop a little before them. A train runs up to 12 % faster than surveyed, and brakes as surveyed.',
   'Anybody may ask for any turnout at any moment.',
   'Lengths are as surveyed, to half a centimetre: where a train comes to two boundaries nearer together than that, detectors notice them in either order.',
-  'A train in a section that is cut off may still roll on. Blades of points are taken to be at one place: the tips of a turnout, the middle of a slip.',
+  'A train in a section that is cut off may still roll on; whether it waits for power for ever is not looked at. Blades of points are taken to be at one place: the tips of a turnout, the middle of a slip.',
   'Detectors, motors and lamps do what they should; a train that has touched another, or whose rules do not settle, is not followed.',
 ];
 
