@@ -3,6 +3,7 @@ import { TURNOUTS } from '@/core/kinds';
 import { showLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Turnout } from '@/core/survey';
+import { compileTrack } from '@/core/track';
 import { Choice, type Option } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
@@ -23,9 +24,9 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
   const trial = useWorkbench((s) => s.trial);
   const store = useWorkbenchStore();
   const edit = useEdit();
-  const lies = trial.points[turnout.id] ?? turnout.lies;
+  const graph = compileTrack(document);
+  const own = graph.motors.filter(({ points }) => graph.points[points]!.id === turnout.id);
   const leg = document.lines.find((l) => l.id === turnout.diverging.line);
-  const other = lies === 'straight' ? 'diverging' : 'straight';
   return (
     <>
       <PanelTitle>
@@ -36,20 +37,24 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
         {leg?.name}. <Term word="clearance">Clear</Term> after{' '}
         {showLength(turnout.clearance.tenthUm, document.shownUnit)}.
       </p>
-      {stage.tries && (
-        <button
-          type="button"
-          className="button mt-2"
-          onClick={() =>
-            store.getState().set({ trial: { ...trial, points: { ...trial.points, [turnout.id]: other } } })
-          }
-        >
-          It lies {lies}: throw it to {other}
-        </button>
-      )}
-      {TURNOUTS[turnout.kind].motors.map((called) => (
-        <div key={called} className="mt-3">
-          <Answer rule={names.locked(`${turnout.name}${called}`)} />
+      {stage.tries &&
+        own.map(({ id, name, lies: atFirst }) => {
+          const lies = trial.points[id] ?? atFirst;
+          const other = lies === 'straight' ? 'diverging' : 'straight';
+          return (
+            <button
+              key={id}
+              type="button"
+              className="button mt-2"
+              onClick={() => store.getState().set({ trial: { ...trial, points: { ...trial.points, [id]: other } } })}
+            >
+              {own.length > 1 ? name : 'It'} lies {lies}: throw it to {other}
+            </button>
+          );
+        })}
+      {own.map(({ id, name }) => (
+        <div key={id} className="mt-3">
+          <Answer rule={names.locked(name)} />
         </div>
       ))}
       {design && (

@@ -1,8 +1,9 @@
 'use client';
-import { memo, useCallback, useRef } from 'react';
+import { memo, useCallback, useMemo, useRef } from 'react';
 import { scaleSpeedKmh, showSpeed } from '@/core/measure';
 import type { Command } from '@/core/simulation';
 import { signalsOf } from '@/core/survey';
+import { compileTrack } from '@/core/track';
 import { Choice } from '@/ui/parts/choice';
 import { blockOptions } from '@/ui/reasoning/options';
 import { PanelSection } from '@/ui/reasoning/panel';
@@ -171,25 +172,26 @@ function sameRow(a: { train: Board['trains'][number]; index: number }, b: typeof
   return a.index === b.index && JSON.stringify(a.train) === JSON.stringify(b.train);
 }
 
+/** Every motor of points, those of slips too. */
 const Turnouts = memo(function Turnouts({ board, command }: { board: Board; command: Tell }) {
-  const { turnouts } = board.document;
-  if (turnouts.length === 0) return null;
+  const motors = useMemo(() => compileTrack(board.document).motors, [board.document]);
+  if (motors.length === 0) return null;
   return (
     <PanelSection title="Turnouts">
       <ul className="grid grid-cols-2 gap-1">
-        {turnouts.map((turnout, i) => {
+        {motors.map(({ id, name }, i) => {
           const lies = board.points[i]!;
           return (
-            <li key={turnout.id}>
+            <li key={id}>
               <button
                 type="button"
                 className="button w-full justify-between px-1.5 py-0.5"
-                aria-label={`Throw ${turnout.name}, which lies ${lies}${board.locked[i] ? ' and is locked' : ''}`}
+                aria-label={`Throw ${name}, which lies ${lies}${board.locked[i] ? ' and is locked' : ''}`}
                 onClick={() =>
-                  command({ kind: 'throw', turnout: turnout.id, to: lies === 'straight' ? 'diverging' : 'straight' })
+                  command({ kind: 'throw', turnout: id, to: lies === 'straight' ? 'diverging' : 'straight' })
                 }
               >
-                <strong>{turnout.name}</strong>
+                <strong>{name}</strong>
                 <span className="text-ink2">
                   {lies}
                   {board.locked[i] ? ', locked' : ''}
