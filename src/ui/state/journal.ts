@@ -1,19 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { LayoutDocument, Step } from '@/core/survey';
-
-/**
- * What this browser keeps of a window's work on a layout, so that neither a reload nor a closed browser nor a database that
- * is away loses an edit or the way back.
- */
-export interface JournalState {
-  document: LayoutDocument;
-  /** The document the server last acknowledged, and its number. */
-  base: LayoutDocument;
-  revision: number;
-  unsaved: boolean;
-  past: Step[];
-  future: Step[];
-}
+import { broughtUp, type JournalState } from './journal-state';
 
 interface Kept extends Omit<JournalState, 'past' | 'future'> {
   layout: string;
@@ -152,7 +139,14 @@ async function read(db: IDBPDatabase<Schema>, key: string): Promise<JournalState
   if (!kept) return undefined;
   const steps = kept.total === 0 ? [] : await db.getAll('steps', IDBKeyRange.bound([key, 0], [key, kept.total - 1]));
   const { document, base, revision, unsaved, position } = kept;
-  return { document, base, revision, unsaved, past: steps.slice(0, position), future: steps.slice(position) };
+  return broughtUp({
+    document,
+    base,
+    revision,
+    unsaved,
+    past: steps.slice(0, position),
+    future: steps.slice(position),
+  });
 }
 
 async function forget(db: IDBPDatabase<Schema>, key: string): Promise<void> {

@@ -1,5 +1,5 @@
 import type { LayoutDocument } from '@/core/survey';
-import type { JournalState } from './journal';
+import type { JournalState } from './journal-state';
 import type { WorkbenchState } from './store';
 
 /** A layout as the server has it. */
