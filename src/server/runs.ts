@@ -28,7 +28,7 @@ export async function keepRun(layout: string, run: KeptRun): Promise<string> {
 /** The runs of a layout, newest first. */
 export async function listRuns(layout: string): Promise<KeptRunRow[]> {
   const [rows] = await pool().execute<Row[]>(
-    'SELECT id, name, seed, ticks, hash, created_at FROM runs WHERE layout = ? ORDER BY created_at DESC, id',
+    'SELECT id, name, seed, ticks, hash, created_at FROM runs WHERE layout = ? ORDER BY created_at DESC, place DESC',
     [layout],
   );
   return rows.map(({ id, name, seed, ticks, hash, created_at }) => ({

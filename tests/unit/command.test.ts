@@ -23,7 +23,7 @@ import { deleteRun, keepRun, listRuns, loadRun } from '@/server/runs';
 import { Database } from '../../tools/database';
 import { freePort } from '../../tools/ports';
 
-const MIGRATIONS = ['001-layouts.sql', '002-drafts.sql', '003-runs.sql', '004-notes.sql'];
+const MIGRATIONS = ['001-layouts.sql', '002-drafts.sql', '003-runs.sql', '004-notes.sql', '005-runs-in-order.sql'];
 const WINDOW = 'window-a';
 const ROBLIK = fileURLToPath(new URL('../../roblik', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'roblik-command-'));
@@ -162,8 +162,10 @@ describe('layouts in MariaDB', () => {
     const commands = [{ tick: 5, command: { kind: 'run' as const, train: 'tr1', on: false } }];
     const kept = { name: 'Evening', seed: 7, ticks: 900, commands, document: learningOval(), hash: '0123456789abcdef' };
     const first = await keepRun(id, kept);
-    await keepRun(id, { ...kept, name: 'Later' });
-    expect((await listRuns(id)).map((run) => run.name)).toEqual(['Later', 'Evening']);
+    /** So many that some are kept within one millisecond. */
+    const later = Array.from({ length: 30 }, (_, n) => `Later ${n}`);
+    for (const name of later) await keepRun(id, { ...kept, name });
+    expect((await listRuns(id)).map((run) => run.name)).toEqual([...later.reverse(), 'Evening']);
     expect(await loadRun(id, first)).toEqual(kept);
     expect(await loadRun('nothinghere1', first)).toBeUndefined();
     expect([await deleteRun(id, first), await deleteRun(id, first)]).toEqual([true, false]);
