@@ -5,7 +5,7 @@ import { RULER_HEIGHT } from '@/ui/sheet/ruler-steps';
 import { fitView, SheetGeometry } from '@/ui/sheet/sheet-geometry';
 import { SheetPicture } from '@/ui/sheet/sheet-picture';
 
-const PITCH = 44;
+const PITCH = 54;
 const TOP = RULER_HEIGHT + 34;
 
 interface Side {

@@ -7,18 +7,16 @@ import type { SheetGeometry } from './sheet-geometry';
 /** Gaps, marks and signals have layers of their own. */
 const ELSEWHERE: ReadonlySet<FeatureKind> = new Set(['gap', 'mark', 'signal']);
 
-/** Everything else that sits at a distance: each small, and each to be picked. */
-export const PlacedThings = memo(function PlacedThings({
-  document,
-  geometry,
-  selected,
-  onSelect,
-}: {
+/** What is drawn along the lines, and picked there. */
+export interface AlongTheLines {
   document: LayoutDocument;
   geometry: SheetGeometry;
   selected: string | undefined;
   onSelect?: (id: string) => void;
-}) {
+}
+
+/** Everything else that sits at a distance: each small, and each to be picked. */
+export const PlacedThings = memo(function PlacedThings({ document, geometry, selected, onSelect }: AlongTheLines) {
   return document.features.map((feature) => {
     if (ELSEWHERE.has(feature.kind)) return null;
     const what = FEATURES[feature.kind].title;

@@ -1,21 +1,11 @@
 import { memo } from 'react';
 import { sensorKind } from '@/core/kinds';
-import { type LayoutDocument, placeThing } from '@/core/survey';
+import { placeThing } from '@/core/survey';
 import { Pickable } from './pickable';
-import type { SheetGeometry } from './sheet-geometry';
+import type { AlongTheLines } from './placed-things';
 
 /** Sensors that watch a place, each on the track with the mark of its kind; the frame is broken as long as it is tentative. */
-export const SensorMarks = memo(function SensorMarks({
-  document,
-  geometry,
-  selected,
-  onSelect,
-}: {
-  document: LayoutDocument;
-  geometry: SheetGeometry;
-  selected: string | undefined;
-  onSelect?: (id: string) => void;
-}) {
+export const SensorMarks = memo(function SensorMarks({ document, geometry, selected, onSelect }: AlongTheLines) {
   return document.sensors.map((sensor) => {
     const { mark } = sensorKind(sensor.kind);
     const { x, y } = geometry.at(sensor.anchor.line, sensor.anchor.at.tenthUm);
