@@ -242,6 +242,23 @@ test('a signal is placed at a block’s end from the block', async ({ page }) =>
   await expect(page.getByRole('button', { name: /^Signal S1 shows/ })).toBeVisible();
 });
 
+test('a signal clicked before anything is computed says what it protects once it is', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, learningOval());
+  /** As on a busy machine: the document comes to the worker later than a person clicks. */
+  await page.addInitScript(() => {
+    const { postMessage } = Worker.prototype;
+    Worker.prototype.postMessage = function (this: Worker, message: { path?: string[] }, ...rest: []) {
+      const later = message.path?.[0] === 'check' ? 3000 : 0;
+      setTimeout(() => postMessage.call(this, message, ...rest), later);
+    };
+  });
+  await page.reload();
+  await page.getByRole('button', { name: /^Signal S1/ }).click();
+  await expect(page.getByRole('heading', { name: 'What it protects' })).toBeVisible({ timeout: 15_000 });
+  expect(errors).toEqual([]);
+});
+
 test('a train is put elsewhere, turned round and slowed down, and runs from there', async ({ page }) => {
   await openLayout(page, ondrelValley());
   await page.getByRole('button', { name: /^Night mail ?128 cm/ }).click();

@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { LayoutDocument, Step } from '@/core/survey';
+import type { Step } from '@/core/survey';
 import { broughtUp, type JournalState } from './journal-state';
 
 interface Kept extends Omit<JournalState, 'past' | 'future'> {

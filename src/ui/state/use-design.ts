@@ -20,6 +20,12 @@ export function useDesign(): void {
   useEffect(() => {
     const worker = new Worker(new URL('../../workers/design.worker.ts', import.meta.url), { type: 'module' });
     const remote: Remote<DesignWorker> = wrap<DesignWorker>(worker);
+    /** Nothing can be asked before there is a design to ask about. */
+    const askers = {
+      explainTrial: (rule: string) => remote.explain(rule),
+      lookUpSignal: (id: string) => remote.signal(id),
+      textAbout: (id: string) => remote.textAbout(id),
+    };
     let busy = false;
     let sent: LayoutDocument | undefined;
     const check = async () => {
@@ -33,7 +39,7 @@ export function useDesign(): void {
         sent = document;
         const design = await remote.check(changed);
         /** Of rules that cannot be told apart any more nothing is proved. */
-        set({ design: { ...design, document }, ...(design.runs ? {} : { proved: undefined }) });
+        set({ design: { ...design, document }, ...askers, ...(design.runs ? {} : { proved: undefined }) });
       }
       busy = false;
       void tryOut();
@@ -44,11 +50,6 @@ export function useDesign(): void {
       const tried = await remote.tryOut(trial);
       if (store.getState().trial === trial) set({ tried: { ...tried, document: design.document } });
     };
-    store.getState().set({
-      explainTrial: (rule) => remote.explain(rule),
-      lookUpSignal: (id) => remote.signal(id),
-      textAbout: (id) => remote.textAbout(id),
-    });
     void check();
     const stop = store.subscribe((state, before) => {
       if (state.document !== before.document) void check();
