@@ -45,7 +45,11 @@ test('a detector of a whole block is reached from its block, and made an isolate
   await page.getByRole('button', { name: 'Current detector B1' }).click();
   await choose(page, 'Kind', 'Isolated rail');
   await expect(page.getByText('Isolated rail B1', { exact: true })).toBeVisible();
+  await page.getByRole('checkbox', { name: 'A lamp on the panel is lit while it sees a train' }).click();
+  await expect(page.getByText(/^Switch the layout off/)).toBeVisible();
   await stage(page, 'Rehearse');
+  await expect(page.getByRole('img', { name: 'B1: lit' })).toBeVisible();
+  await expect(page.getByText(/^The lamp of B1 is lit/).first()).toBeVisible();
   await stage(page, 'Prove');
   await expect(page.getByText('Current detector B1')).toHaveCount(0);
   expect(errors).toEqual([]);

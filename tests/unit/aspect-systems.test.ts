@@ -53,7 +53,7 @@ function signalled(d: LayoutDocument, system: (n: number) => string): LayoutDocu
 function shown(d: LayoutDocument, occupied: string[]): (string | undefined)[] {
   const design = checkDesign(d);
   const values = tryByHand(design, { occupied: blockIds(design, occupied), points: {} });
-  return signalsOf(d).map(({ name }) => design.program.enums.aspect![values[names.shows(name)]!]);
+  return signalsOf(d).map((signal) => design.program.enums.aspect![values[names.shows(signal)]!]);
 }
 
 describe('what signals show behind a train that stands, by pencil', () => {

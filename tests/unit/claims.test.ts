@@ -126,7 +126,7 @@ const viewOf = (d: LayoutDocument) => {
       d.turnouts.map((t) => [
         t.id,
         scheme.partition.blocks
-          .filter((b) => JSON.stringify(locks.find((x) => x.why?.about === t.id)).includes(`occupied.${b.name}"`))
+          .filter((b) => JSON.stringify(locks.find((x) => x.why?.about === t.id)).includes(`occupied.${b.id}"`))
           .map((b) => b.name),
       ]),
     ),

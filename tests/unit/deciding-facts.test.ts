@@ -6,6 +6,7 @@ import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { blockIds } from './block-ids';
 import { Draw } from './random-line';
+import { ruleNamed } from './rule-named';
 
 const INPUTS = ['a', 'b', 'c', 'd', 'e', 'f', 'm'];
 const LEVELS = ['low', 'middle', 'high'];
@@ -98,7 +99,7 @@ describe('the facts that force a value', () => {
   const said = (d: LayoutDocument, name: string, occupied: string[], points: Record<string, 'diverging'> = {}) => {
     const design = checkDesign(d);
     const values = tryByHand(design, { occupied: blockIds(design, occupied), points });
-    return decidingFacts(design.program, name, (n) => values[n])?.map(({ says }) => says);
+    return decidingFacts(design.program, ruleNamed(design.program, name), (n) => values[n])?.map(({ says }) => says);
   };
   test('a signal at stop before a train: that train, and nothing else', () => {
     expect(said(learningOval(), 'signal.S1', ['B1'])).toEqual(['B1 is occupied']);

@@ -5,6 +5,7 @@ import { cm } from '@/core/measure';
 import { type LayoutDocument, newDocument } from '@/core/survey';
 import { block, gap, signal, turnout } from '@/demo/build';
 import { blockIds } from './block-ids';
+import { ruleNamed } from './rule-named';
 
 /** A single line between two stations of two roads each: the simplest place where trains can meet. */
 function meet(first: 'E' | 'W'): LayoutDocument {
@@ -42,16 +43,18 @@ function meet(first: 'E' | 'W'): LayoutDocument {
 }
 
 function runner(d: LayoutDocument) {
-  const compiled = compileProgram(checkDesign(d).program);
+  const { program } = checkDesign(d);
+  const compiled = compileProgram(program);
   const run = new Interpreter(compiled);
+  const named = (text: string) => ruleNamed(program, text);
   let now = 0;
   return {
-    set: (name: string, value: number) => run.setInput(compiled.slots.get(name)!, value),
+    set: (name: string, value: number) => run.setInput(compiled.slots.get(named(name))!, value),
     pass: (ms: number) => {
       for (const end = now + ms; now < end; now += 20) run.scan(now);
     },
-    shows: (name: string) => ['stop', 'caution', 'clear'][run.valueOf(`signal.${name}`)],
-    is: (name: string) => run.valueOf(name) === 1,
+    shows: (name: string) => ['stop', 'caution', 'clear'][run.valueOf(named(`signal.${name}`))],
+    is: (name: string) => run.valueOf(named(name)) === 1,
   };
 }
 
@@ -122,7 +125,7 @@ describe('trying by hand', () => {
     const design = checkDesign(d);
     const shows = (occupied: string[]) => {
       const values = tryByHand(design, { occupied: blockIds(design, occupied), points: {} });
-      return [values['signal.E'], values['signal.W']];
+      return ['signal.E', 'signal.W'].map((text) => values[ruleNamed(design.program, text)]);
     };
     expect(shows([])).toEqual([0, 0]);
     expect(shows(['A'])[0]).toBeGreaterThan(0);

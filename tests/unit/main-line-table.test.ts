@@ -4,6 +4,7 @@ import { checkDesign } from '@/core/design';
 import { compileProgram, Interpreter, type Program } from '@/core/logic';
 import { Random } from '@/core/simulation';
 import { ondrelValley } from '@/demo/ondrel-valley';
+import { spokenName } from './rule-named';
 
 /**
  * The demo's main line as a signalman would write it down, from the drawing alone and not from the rule generator:
@@ -90,8 +91,11 @@ function opened(): Program {
   };
 }
 
-const compiled = compileProgram(opened());
-const slot = (name: string) => compiled.slots.get(name)!;
+const program = opened();
+const compiled = compileProgram(program);
+const byText = new Map(program.declarations.map(({ name }) => [spokenName(program, name), name]));
+const named = (text: string) => byText.get(text)!;
+const slot = (text: string) => compiled.slots.get(named(text))!;
 /** The demo's sides: along a chain of plain blocks, or by the block before a block with points. */
 const SIDES: Record<string, Record<Way, string>> = {
   UA: { east: 'from FM', west: 'from UC2' },
@@ -114,7 +118,7 @@ function shown(state: Record<string, State>, held: string[] = []): Record<string
   // The memories are read one scan late, as the rules read them, so a few scans pass before things are still.
   for (let scan = 0; scan <= 12; scan++) run.scan(scan * 20);
   return Object.fromEntries(
-    Object.keys(TABLE).map((name) => [name, ['stop', 'caution', 'clear'][run.valueOf(`signal.${name}`)]!]),
+    Object.keys(TABLE).map((name) => [name, ['stop', 'caution', 'clear'][run.valueOf(named(`signal.${name}`))]!]),
   );
 }
 
@@ -244,7 +248,7 @@ describe('points', () => {
         run.setInput(slot(sideOf(from, way)), 1);
         run.setInput(slot(`points.${turnout}`), 2);
         for (let scan = 0; scan < 4; scan++) run.scan(scan * 20);
-        expect(run.valueOf(`signal.${name}`), `${turnout} between its positions`).toBe(0);
+        expect(run.valueOf(named(`signal.${name}`)), `${turnout} between its positions`).toBe(0);
       }
     },
   );
@@ -252,7 +256,7 @@ describe('points', () => {
     const run = new Interpreter(compileProgram(checkDesign(ondrelValley()).program));
     for (let ms = 0; ms < 200; ms += 20) {
       run.scan(ms);
-      for (const name in TABLE) expect(run.valueOf(`signal.${name}`)).toBe(0);
+      for (const name in TABLE) expect(run.valueOf(named(`signal.${name}`))).toBe(0);
     }
   });
 });

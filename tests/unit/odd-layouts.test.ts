@@ -11,6 +11,7 @@ import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { blockIds } from './block-ids';
+import { ruleNamed, spokenName } from './rule-named';
 
 const line = (id: string, length: number) => ({ id, name: id, length: cm(length), drawing: undefined });
 const engine = vehicle('v-engine', 'Engine', 14, [2, 5, 9, 12], () => true, 200);
@@ -88,7 +89,8 @@ describe('a reverse loop', () => {
   test('the two entrances of its neck from the loop are two sides, and one train is proved to come back', () => {
     const { scheme } = checkDesign(reverseLoop());
     const neck = scheme.stretches.all.find(({ name }) => name === 'Neck')!;
-    expect(neck.sides).toEqual(['from Loop at loop 340', 'from Loop at loop 60', 'from Main']);
+    const sides = neck.sides.map((side) => scheme.stretches.sideNames.get(side)).sort();
+    expect(sides).toEqual(['from Loop at loop 340', 'from Loop at loop 60', 'from Main']);
     const run = new ProofRun(reverseLoop());
     while (!run.step(5000));
     const { verdicts } = run.result();
@@ -175,7 +177,7 @@ describe('names as people write them', () => {
     const { program, findings } = checkDesign(d);
     expect(findings.filter((f) => f.severity !== 'note')).toEqual([]);
     const again = readProgram(writeProgram(program));
-    expect(again.declarations.map((x) => x.name)).toEqual(program.declarations.map((x) => x.name));
+    expect(again.declarations.map((x) => x.name)).toEqual(program.declarations.map((x) => spokenName(program, x.name)));
     const run = new Rehearsal(d, 1);
     for (let i = 0; i < 50 * 60; i++) run.step();
     expect(Math.min(...run.plant.trains.map((t) => t.head))).toBeGreaterThan(1000);
@@ -188,26 +190,27 @@ describe('names as people write them', () => {
 
 describe('drop-outs', () => {
   test('a detector that loses the train for less than its hold time frees nothing; for longer it does', () => {
-    const compiled = compileProgram(checkDesign(learningOval()).program);
+    const { program } = checkDesign(learningOval());
+    const compiled = compileProgram(program);
     const run = new Interpreter(compiled);
     let now = 0;
     const pass = (ms: number) => {
       for (const end = now + ms; now < end; now += 20) run.scan(now);
     };
-    const see = (on: boolean) => run.setInput(compiled.slots.get(names.detect('B2'))!, on ? 1 : 0);
+    const see = (on: boolean) => run.setInput(compiled.slots.get(ruleNamed(program, 'detect.B2'))!, on ? 1 : 0);
     pass(5000);
     see(true);
     pass(100);
     for (const gapMs of [40, 400, 960]) {
       see(false);
       pass(gapMs);
-      expect(run.valueOf(names.occupied('B2'))).toBe(1);
+      expect(run.valueOf(ruleNamed(program, 'occupied.B2'))).toBe(1);
       see(true);
       pass(60);
     }
     see(false);
     pass(1040);
-    expect(run.valueOf(names.occupied('B2'))).toBe(0);
+    expect(run.valueOf(ruleNamed(program, 'occupied.B2'))).toBe(0);
   });
 });
 
@@ -216,7 +219,7 @@ describe('reasons in words', () => {
   const design = checkDesign(d);
   const reasonFor = (signalName: string, occupied: string[], points: Record<string, 'straight' | 'diverging'> = {}) => {
     const values = tryByHand(design, { occupied: blockIds(design, occupied), points });
-    return whyValue(design.program, names.shows(signalName), (n) => values[n]);
+    return whyValue(design.program, ruleNamed(design.program, `signal.${signalName}`), (n) => values[n]);
   };
   /** The sentences that decide, from the top down. */
   const deciding = (reason: Reason): string[] => [
@@ -258,6 +261,6 @@ describe('reasons in words', () => {
   });
   test('a name that does not exist says so instead of failing', () => {
     expect(whyValue(design.program, 'signal.Nowhere', () => undefined).says).toContain('does not exist');
-    expect(whyValue(design.program, 'signal.ME', () => undefined).says).toBe('signal.ME is not known');
+    expect(whyValue(design.program, 'signal.s-ME', () => undefined).says).toBe('signal.s-ME is not known');
   });
 });

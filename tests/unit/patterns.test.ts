@@ -28,8 +28,8 @@ describe('patterns and the one place that composes them', () => {
       const rule = new Map(program.declarations.map(({ name, expr }) => [name, expr]));
       for (const way of scheme.waysOf.flat()) {
         const { signal } = way.reading;
-        const go = rule.get(names.go(signal.name, way.to))!;
-        const may = rule.get(names.may(signal.name, way.to));
+        const go = rule.get(names.go(way))!;
+        const may = rule.get(names.may(way));
         const all = new Set([go, ...(may ? [may] : [])].flatMap(conjuncts).map(text));
         for (const { expr } of needsOf(scheme, way)) expect(all, signal.name).toContain(text(expr));
         looked += 1;

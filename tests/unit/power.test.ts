@@ -20,7 +20,7 @@ const level = (id: PowerId) => POWER_LEVELS.findIndex((one) => one.id === id);
 function withStopSections(document: LayoutDocument, seed: number, share = 0.5): LayoutDocument {
   const draw = new Draw(seed, 555);
   const d = structuredClone(document);
-  for (const signal of d.features.filter(isKind('signal'))) if (draw.chance(share)) signal.stopSection = true;
+  for (const signal of d.features.filter(isKind('signal'))) if (draw.chance(share)) signal.patterns = ['stop section'];
   return d;
 }
 
@@ -78,7 +78,7 @@ describe('a section before a signal at stop', () => {
   const held = (change: (d: LayoutDocument) => void = () => {}) => {
     const d = learningOval();
     d.trains = d.trains.slice(0, 1);
-    for (const signal of d.features.filter(isKind('signal'))) signal.stopSection = true;
+    for (const signal of d.features.filter(isKind('signal'))) signal.patterns = ['stop section'];
     change(d);
     const run = new Rehearsal(d, 1);
     const read = (name: string) => run.evaluator.valueOf(name);
@@ -98,13 +98,13 @@ describe('a section before a signal at stop', () => {
     const [block] = under;
     expect(run.plant.trains[0]!.speed).toBe(0);
     expect(run.plant.felt[block!.section]).toBe(0);
-    expect(read(names.occupied(block!.name))).toBe(1);
+    expect(read(names.occupied(block!))).toBe(1);
     for (const signal of d.features.filter(isKind('signal')))
       run.command({ kind: 'hold', signal: signal.id, on: false });
     const seen: number[] = [];
     for (let tick = 0; tick < 100; tick++) {
       run.step();
-      seen.push(read(names.occupied(block!.name))!);
+      seen.push(read(names.occupied(block!))!);
     }
     expect(new Set(seen)).toEqual(new Set([1]));
     expect(run.plant.power[block!.section]).toBe(level('full'));
@@ -123,9 +123,10 @@ describe('a section before a signal at stop', () => {
       false,
     );
     const on = applyEdit(learningOval(), {
-      do: 'change signal',
+      do: 'use pattern',
       id: learningOval().features.find(isKind('signal'))!.id,
-      change: { stopSection: true },
+      pattern: 'stop section',
+      on: true,
     });
     expect(on.ok && checkDesign(on.change.document).program.enums.power).toEqual(['off', 'braking', 'slow', 'full']);
   });

@@ -14,6 +14,7 @@ import {
   writeProgram,
 } from '@/core/logic';
 import { ondrelValley } from '@/demo/ondrel-valley';
+import { spokenName } from './rule-named';
 
 const names = fc.constantFrom('a', 'b', 'occupied.M1', 'signal.4·2', 'held.MB.from M1', 'if', 'odd "name"');
 const expressions: fc.Arbitrary<Expr> = fc.letrec<{ expr: Expr }>((tie) => ({
@@ -52,7 +53,7 @@ describe('text form', () => {
     );
   });
   test('the demo’s whole program parses back to the same tree', () => {
-    const { program } = checkDesign(ondrelValley());
+    const { called, ...program } = checkDesign(ondrelValley()).program;
     const bare = {
       ...program,
       declarations: program.declarations.map(({ name, type, role, expr }) =>
@@ -60,6 +61,10 @@ describe('text form', () => {
       ),
     };
     expect(readProgram(writeProgram(program))).toEqual(bare);
+    const inWords = readProgram(writeProgram({ ...program, called }));
+    expect(inWords.declarations.map(({ name }) => name)).toEqual(
+      bare.declarations.map(({ name }) => spokenName({ ...program, called }, name)),
+    );
   });
   test.each([
     ['a and', 'condition is expected'],

@@ -60,23 +60,23 @@ describe('what does the same as before, on the demo and on generated layouts', (
       ]
     `);
   });
+  /** In whatever order they are written: a rule is worked out after those that it reads. */
   it('their rules', () => {
-    expect(
-      LAYOUTS.map((layout) => `${layout.name}: ${digest(writeProgram(checkDesign(layout).program))}`),
-    ).toMatchInlineSnapshot(`
+    const rules = (layout: LayoutDocument) => writeProgram(checkDesign(layout).program).split('\n').sort().join('\n');
+    expect(LAYOUTS.map((layout) => `${layout.name}: ${digest(rules(layout))}`)).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: bdb96b0ec5a21ad2",
-        "Learning oval: 66952c5f0de3c0a3",
-        "Random 1: 0fe1e4c5c9388359",
-        "Random 2: ebf2d678832020c4",
-        "Random 3: 8acb4711dcf241ed",
-        "Random 4: e6a374e6ff880e5a",
-        "Random 5: d1ae89218fff717d",
-        "Random 6: 557efd50aae7500c",
-        "Random 7: 935e7a95b96a4869",
-        "Random 8: 5a52dcc49d4edf98",
-        "Random 9: d08933d31a2290ef",
-        "Random 10: 43029ffa2e9d73c6",
+        "Ondrel Valley: cd9acbeede6d8272",
+        "Learning oval: fb1e65df565151a3",
+        "Random 1: 54e42905d1f32099",
+        "Random 2: eeb3c7a872d693f4",
+        "Random 3: 84a089c13255e95d",
+        "Random 4: 06d59b26b54e9fda",
+        "Random 5: 118b2cf1de9d948d",
+        "Random 6: 42beae30fb771b6c",
+        "Random 7: 894c1bb52a6f4cc9",
+        "Random 8: 2703d2f436dca3c8",
+        "Random 9: ab371773774007cf",
+        "Random 10: 0cbe452aaec220f6",
       ]
     `);
   });

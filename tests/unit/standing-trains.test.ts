@@ -26,7 +26,7 @@ describe('trains as they stand, for trying by hand', () => {
       for (let i = 0; i < 1500; i++) run.step();
       const design = checkDesign(d);
       const values = tryByHand(design, { trains: true, occupied: [], points: {} });
-      const shown = signalsOf(d).map(({ name }) => design.program.enums.aspect![values[names.shows(name)]!]);
+      const shown = signalsOf(d).map((signal) => design.program.enums.aspect![values[names.shows(signal)]!]);
       expect(shown).toEqual(run.scheme.readings.map((_, s) => run.aspectAt(s).id));
     },
   );

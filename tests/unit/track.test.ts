@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { divideTrack, type Partition, pieceAt } from '@/core/detection';
 import { cm } from '@/core/measure';
+import { replay } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
 import { compileTrack, distanceAt, onwardFrom, straighten, xOf } from '@/core/track';
 import { block, gap, signal, turnout } from '@/demo/build';
@@ -240,10 +241,19 @@ describe('findings', () => {
     d.vehicles = d.vehicles.map((v) => ({ ...v, axles: [] }));
     expect(kinds(d)).toContain('unsafe train no detector sees');
   });
-  test('two blocks of one name cannot be worked and are said to clash', () => {
+  test('two things of one name work as they did under two, and it is said that nobody can tell them apart', () => {
     const d = ondrelValley();
     d.blocks[3]!.name = 'UC1';
-    expect(kinds(d)).toContain('unsafe two things with one name');
+    d.sensors[1]!.name = d.sensors[0]!.name;
+    expect(kinds(d)).toContain('check two things with one name');
+    const run = (layout: LayoutDocument) => {
+      const commands = layout.trains.map(({ id }) => ({
+        tick: 5,
+        command: { kind: 'run' as const, train: id, on: true },
+      }));
+      return replay(layout, 1, 3000, commands).traceHash;
+    };
+    expect(run(d)).toBe(run(ondrelValley()));
   });
   test('two detectors with no gap between them', () => {
     const d = ondrelValley();

@@ -2,9 +2,10 @@ import { detectionFindings, spotFindings } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
 import type { Program } from '../logic';
-import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
+import { compileScheme, type Scheme, writeRuleProgram } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
+import { patternFindings } from './pattern-findings';
 import { trackEndFindings } from './track-end-findings';
 import { trafficFindings } from './traffic-findings';
 
@@ -14,8 +15,6 @@ export interface Design {
   /** Written when it is first asked for. */
   readonly program: Program;
   findings: Finding<Edit>[];
-  /** Its rules can be told apart, so that they can be run. */
-  runs: boolean;
 }
 
 /** Compiles a checked document through every stage and gathers what is wrong or doubtful. */
@@ -27,6 +26,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...signalFindings(document, scheme.partition, scheme.readings),
     ...trackEndFindings(scheme),
     ...trafficFindings(scheme),
+    ...patternFindings(document),
   ];
   for (const crossing of document.crossings) {
     const { readAs, title } = CROSSINGS[crossing.kind] as PointsKind;
@@ -43,7 +43,6 @@ export function checkDesign(document: LayoutDocument): Design {
       remedies: [],
     });
   }
-  const clashes = nameClashes(scheme);
   let program: Program | undefined;
   return {
     scheme,
@@ -51,35 +50,32 @@ export function checkDesign(document: LayoutDocument): Design {
       program ??= writeRuleProgram(scheme);
       return program;
     },
-    findings: sortFindings([...findings, ...clashes]),
-    runs: clashes.length === 0,
+    findings: sortFindings([...findings, ...sameNames(scheme)]),
   };
 }
 
-/** Two things of one kind that bear the same name would share a rule; the program could not run. */
-function nameClashes({ document, partition, readings, stretches }: Scheme): Finding<Edit>[] {
+/** Two things of one kind that bear the same name: rules and runs know them apart, people do not. */
+function sameNames({ document, partition, readings }: Scheme): Finding<Edit>[] {
   const kinds: [string, { name: string; id: string }[]][] = [
     ['sensors', document.sensors],
     ['points', partition.graph.motors],
     ['signals', readings.map(({ signal }) => signal)],
     ['blocks', partition.blocks],
-    ['stretches of track', stretches.all.map(({ name, blocks }) => ({ name, id: partition.blocks[blocks[0]!]!.id }))],
   ];
   return kinds.flatMap(([kind, things]) => {
     const seen = new Set<string>();
     return things.flatMap(({ name, id }): Finding<Edit>[] => {
-      const known = names.safe(name);
-      if (!seen.has(known)) {
-        seen.add(known);
+      if (!seen.has(name)) {
+        seen.add(name);
         return [];
       }
       return [
         {
           id: `name-clash ${kind} ${id}`,
           kind: 'two things with one name',
-          severity: 'unsafe',
+          severity: 'check',
           subject: id,
-          says: `Two ${kind} are called ${name}, so their rules cannot be told apart and no signal can be worked.`,
+          says: `Two ${kind} are called ${name}. They work, but nobody can tell them apart in what is said, printed and labelled.`,
           figures: [],
           advice: 'Rename one of them.',
           remedies: [],

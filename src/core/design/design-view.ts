@@ -29,6 +29,7 @@ export interface SignalView {
   name: string;
   rear: string;
   ways: {
+    id: string;
     to: string;
     blocks: string[];
     points: { turnout: string; position: TurnoutPosition }[];
@@ -47,8 +48,6 @@ export interface DesignView {
   lockedBy: Record<string, string[]>;
   /** How long a turnout stays locked after the last train was cleared over it. */
   releaseMs: number;
-  /** Its rules can be run. */
-  runs: boolean;
   standing: StandingTrains;
 }
 
@@ -81,7 +80,6 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
     findings: design.findings,
     standing: standingTrains(design.scheme),
     releaseMs: design.scheme.releaseMs,
-    runs: design.runs,
     lockedBy: Object.fromEntries(
       graph.motors.map(({ id, index }) => [id, foulingBlocks(design.scheme, index).map(blockName)]),
     ),
@@ -99,8 +97,9 @@ export function viewSignal({ scheme }: Design, id: string): SignalView | undefin
     name: reading.signal.name,
     rear: blockName(reading.rear),
     ways: waysOf[reading.index]!.map((named) => {
-      const { way, to } = named;
+      const { way, id: leadsTo, to } = named;
       return {
+        id: leadsTo,
         to,
         blocks: way.blocks.map((b) => blockName(b.block)),
         points: way.conditions.map((c) => ({ turnout: partition.graph.motors[c.motor]!.name, position: c.position })),

@@ -28,7 +28,7 @@ export function tryByHand(design: Design, trial: Trial): Record<string, number> 
   const slot = (name: string) => compiled.slots.get(name)!;
   for (const motor of partition.graph.motors) {
     const lies = trial.points[motor.id] ?? motor.lies;
-    interpreter.setInput(slot(names.points(motor.name)), lies === 'straight' ? 0 : 1);
+    interpreter.setInput(slot(names.points(motor)), lies === 'straight' ? 0 : 1);
   }
   const holdMs = Math.max(0, ...document.sensors.map((sensor) => sensor.holdMs));
   let now = 0;
@@ -46,7 +46,7 @@ export function tryByHand(design: Design, trial: Trial): Record<string, number> 
   for (const block of partition.blocks) {
     if (!occupied.has(block.id)) continue;
     for (const id of partition.sections[block.section]!.sensors) {
-      interpreter.setInput(slot(names.detect(document.sensors.find((sensor) => sensor.id === id)!.name)), 1);
+      interpreter.setInput(slot(names.detect({ id })), 1);
     }
   }
   tell(1);
@@ -60,25 +60,26 @@ export interface Tried {
   aspects: string[];
 }
 
-/** A design with what is tried on it by hand: what each signal shows, and why. Nothing is known of one that cannot be run. */
+/** A design with what is tried on it by hand: what each signal shows, and why. */
 export class Bench {
   private values: Record<string, number> = {};
 
   constructor(readonly design: Design) {}
 
   try(trial: Trial): Tried {
-    if (!this.design.runs) return { aspects: [] };
     this.values = tryByHand(this.design, trial);
     const { aspects } = this.design.scheme;
-    const shown = (name: string) => aspects[this.values[names.shows(name)]!]!.id;
-    return { aspects: signalsOf(this.design.scheme.document).map(({ name }) => shown(name)) };
+    const shown = signalsOf(this.design.scheme.document).map(
+      (signal) => aspects[this.values[names.shows(signal)]!]!.id,
+    );
+    return { aspects: shown };
   }
   explain(rule: string): Explanation | undefined {
-    return this.design.runs ? explain(this.design.program, rule, (name) => this.values[name]) : undefined;
+    return explain(this.design.program, rule, (name) => this.values[name]);
   }
   /** The rules about a thing, as text. */
   textAbout(id: string): string {
     const own = this.design.program.declarations.filter(({ why, expr }) => why?.about === id && expr);
-    return own.map(writeDeclaration).join('\n\n');
+    return own.map((rule) => writeDeclaration(rule, this.design.program.called)).join('\n\n');
   }
 }

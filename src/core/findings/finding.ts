@@ -26,6 +26,7 @@ export const FINDING_KINDS = {
   'signal inside clearance': { harm: 'trains touch' },
   'braking longer than its warning': { harm: 'stop not announced in time' },
   'two things with one name': {},
+  'way of working that there is not': {},
 } as const satisfies Record<string, { harm?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;
 

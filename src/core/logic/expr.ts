@@ -50,6 +50,8 @@ export interface Program {
   scanMs: number;
   enums: Record<string, string[]>;
   declarations: Declaration[];
+  /** What people call the parts of names that are ids; not part of the text form, which is written in their words. */
+  called?: Record<string, string>;
 }
 
 export const name = (n: string): Expr => ({ op: 'name', name: n });

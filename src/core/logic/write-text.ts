@@ -30,20 +30,25 @@ export const RESERVED = new Set([
   'ms',
 ]);
 
+/** What people call the parts of names; a part that has no entry is called what it is. */
+type Called = Program['called'];
+
 /** A dotted name as text; parts that are no plain words are quoted: signal."4.2". */
-export function writeName(name: string): string {
+export function writeName(name: string, called?: Called): string {
   return name
     .split('.')
+    .map((part) => called?.[part] ?? part)
     .map((part) => (WORD.test(part) && !RESERVED.has(part) ? part : JSON.stringify(part)))
     .join('.');
 }
 
 const BINDS: Record<string, number> = { if: 0, or: 1, and: 2, is: 3, not: 4 };
 
-/** The text form of an expression; it parses back to the same tree. */
-export function writeExpr(expr: Expr): string {
+/** The text form of an expression; it parses back to the same tree, in the words that people have for its names. */
+export function writeExpr(expr: Expr, called?: Called): string {
+  const write = (part: Expr) => writeExpr(part, called);
   const inner = (part: Expr, least: number): string => {
-    const text = writeExpr(part);
+    const text = write(part);
     return (BINDS[part.op] ?? 9) < least ? `(${text})` : text;
   };
   switch (expr.op) {
@@ -53,9 +58,9 @@ export function writeExpr(expr: Expr): string {
     case 'value':
       return `#${expr.value}`;
     case 'name':
-      return writeName(expr.name);
+      return writeName(expr.name, called);
     case 'previous':
-      return `PREVIOUS(${writeName(expr.name)})`;
+      return `PREVIOUS(${writeName(expr.name, called)})`;
     case 'not':
       return `not ${inner(expr.of, 4)}`;
     case 'and':
@@ -68,28 +73,28 @@ export function writeExpr(expr: Expr): string {
       return `if ${inner(expr.when, 1)} then ${inner(expr.then, 1)} else ${inner(expr.otherwise, 0)}`;
     case 'SR':
     case 'RS':
-      return `${expr.op}(${writeExpr(expr.set)}, ${writeExpr(expr.reset)}, ${onOff(expr.starts)})`;
+      return `${expr.op}(${write(expr.set)}, ${write(expr.reset)}, ${onOff(expr.starts)})`;
     case 'TON':
     case 'TOF':
     case 'TP':
-      return `${expr.op}(${writeExpr(expr.in)}, ${expr.ms} ms, ${onOff(expr.starts)})`;
+      return `${expr.op}(${write(expr.in)}, ${expr.ms} ms, ${onOff(expr.starts)})`;
     case 'R_TRIG':
     case 'F_TRIG':
-      return `${expr.op}(${writeExpr(expr.in)}, ${onOff(expr.starts)})`;
+      return `${expr.op}(${write(expr.in)}, ${onOff(expr.starts)})`;
   }
 }
 
 const onOff = (starts: boolean) => (starts ? 'on' : 'off');
 
-export function writeDeclaration(declaration: Declaration): string {
-  const head = `${declaration.role} ${writeName(declaration.name)} : ${declaration.type}`;
-  return declaration.expr ? `${head} = ${writeExpr(declaration.expr)}` : head;
+export function writeDeclaration(declaration: Declaration, called?: Called): string {
+  const head = `${declaration.role} ${writeName(declaration.name, called)} : ${declaration.type}`;
+  return declaration.expr ? `${head} = ${writeExpr(declaration.expr, called)}` : head;
 }
 
 /** The whole program as text, one declaration a line. */
 export function writeProgram(program: Program): string {
   const lines = [`scan ${program.scanMs} ms`];
   for (const [type, values] of Object.entries(program.enums)) lines.push(`values ${type} = ${values.join(', ')}`);
-  for (const declaration of program.declarations) lines.push(writeDeclaration(declaration));
+  for (const declaration of program.declarations) lines.push(writeDeclaration(declaration, program.called));
   return `${lines.join('\n')}\n`;
 }

@@ -12,8 +12,10 @@ import { pointsLie, type Scheme } from './scheme';
  */
 export const automaticBlock: Pattern = {
   id: 'automatic block',
-  proceed(scheme, { reading: { signal }, way, to }, book) {
-    book.rule(names.free(signal.name, to), 'bool', wayIsFree(scheme, way), {
+  proceed(scheme, named, book) {
+    const { reading, way, to } = named;
+    const { signal } = reading;
+    book.rule(names.free(named), 'bool', wayIsFree(scheme, way), {
       about: signal.id,
       fact: 'when so',
       yes: `The way from ${signal.name} to ${to} is set and free`,
@@ -23,7 +25,7 @@ export const automaticBlock: Pattern = {
           : `The way from ${signal.name} to ${to} is not set, or not free`,
     });
     const says = 'the points lie for the way, and all of it and what fouls it is free';
-    return [{ expr: name(names.free(signal.name, to)), says }];
+    return [{ expr: name(names.free(named)), says }];
   },
   /** The one that announces the nearest stop; the least restrictive of its system where there is none to announce. */
   aspect(scheme, reading, book) {
@@ -42,18 +44,19 @@ function wayIsFree(scheme: Scheme, way: Way): Expr {
   if (way.ending.kind === 'circle' || way.blocks.length === 0) return { op: 'false' };
   const { partition } = scheme;
   const clear = [...way.blocks.map((b) => b.block), ...way.fouled].map((block) =>
-    not(name(names.occupied(partition.blocks[block]!.name))),
+    not(name(names.occupied(partition.blocks[block]!))),
   );
   return and(...pointsLie(scheme, way), ...clear);
 }
 
 /** A train that is let past must stop before a signal so many on from here, or before the end of the track. */
-function mustStopIn(scheme: Scheme, { signal, index }: SignalReading, signals: number): Expr[] {
-  return scheme.waysOf[index]!.flatMap(({ way: { ending }, to }) => {
-    const cleared = name(names.go(signal.name, to));
+function mustStopIn(scheme: Scheme, { index }: SignalReading, signals: number): Expr[] {
+  return scheme.waysOf[index]!.flatMap((named) => {
+    const { ending } = named.way;
+    const cleared = name(names.go(named));
     if (ending.kind === 'end of track') return signals === 1 ? [cleared] : [];
     if (ending.kind !== 'signal') return [];
-    const next = scheme.readings[ending.signal]!.signal.name;
+    const next = scheme.readings[ending.signal]!.signal;
     return [and(cleared, signals === 1 ? not(name(names.proceed(next))) : name(names.stopsIn(next, signals - 1)))];
   });
 }
@@ -63,7 +66,7 @@ function announceRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
   const { signal } = reading;
   const farthest = Math.max(0, ...scheme.aspects.map(({ stopsIn }) => (stopsIn === NOWHERE ? 0 : stopsIn)));
   for (let signals = 1; signals < farthest; signals++)
-    book.rule(names.stopsIn(signal.name, signals), 'bool', or(...mustStopIn(scheme, reading, signals)), {
+    book.rule(names.stopsIn(signal, signals), 'bool', or(...mustStopIn(scheme, reading, signals)), {
       about: signal.id,
       yes: `A train let past ${signal.name} must stop ${signals === 1 ? 'at the next signal' : `${signals} signals on`}`,
       no: `A train let past ${signal.name} need not stop ${signals === 1 ? 'at the next signal' : `${signals} signals on`}`,

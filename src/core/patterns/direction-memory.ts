@@ -1,17 +1,17 @@
 import { and, type Expr, name, not, or, previous } from '../logic';
-import { canBothBeSet, type SignalReading, type Way } from '../signals';
+import { canBothBeSet, type SignalReading, type Stretches, type Way } from '../signals';
 import * as names from './names';
 import type { Pattern, Term } from './pattern';
 import type { RuleBook } from './rule-book';
 import { type Direction, type NamedWay, pointsLie, type Scheme } from './scheme';
 
 /** No other side holds the stretch. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
-function opposing(direction: Direction): Term[] {
+function opposing({ stretches }: Scheme, direction: Direction): Term[] {
   return direction.stretch.sides
     .filter((side) => side !== direction.side)
     .map((side) => ({
-      expr: not(previous(names.held(direction.stretch.name, side))),
-      says: `${direction.stretch.name} is not held for trains ${saySide(side)}`,
+      expr: not(previous(names.held(direction.stretch, side))),
+      says: `${direction.stretch.name} is not held for trains ${saySide(stretches, side)}`,
     }));
 }
 
@@ -21,10 +21,8 @@ function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
   const stretch = stretches.all[stretches.ofBlock[reading.rear]!]!;
   if (!stretch.bothWays) return [];
   const out = stretches.sideOf(reading.rear, reading.piece, reading.exit);
-  const away = stretch.sides
-    .filter((side) => side === out)
-    .map((side) => not(previous(names.held(stretch.name, side))));
-  const towards = stretch.sides.filter((side) => side !== out).map((side) => previous(names.held(stretch.name, side)));
+  const away = stretch.sides.filter((side) => side === out).map((side) => not(previous(names.held(stretch, side))));
+  const towards = stretch.sides.filter((side) => side !== out).map((side) => previous(names.held(stretch, side)));
   return away.length === 0 ? [] : [or(...away, ...towards)];
 }
 
@@ -35,9 +33,9 @@ function trainOnWay(scheme: Scheme, way: Way, rear: number): Expr[] {
     .filter((step) => step.block !== rear)
     .map((step) => {
       const stretch = stretches.all[stretches.ofBlock[step.block]!]!;
-      const here = name(names.occupied(partition.blocks[step.block]!.name));
+      const here = name(names.occupied(partition.blocks[step.block]!));
       return stretch.bothWays
-        ? and(here, previous(names.held(stretch.name, stretches.sideOf(step.block, step.piece, step.enters))))
+        ? and(here, previous(names.held(stretch, stretches.sideOf(step.block, step.piece, step.enters))))
         : here;
     });
 }
@@ -54,36 +52,37 @@ export const directionMemory: Pattern = {
   },
   grant(scheme, way) {
     if (way.directions.length === 0) return undefined;
-    const wants = names.wants(way.reading.signal.name);
+    const wants = names.wants(way.reading.signal);
     return {
-      needs: [{ expr: name(wants), says: 'a train asks for it' }, ...way.directions.flatMap(opposing)],
+      needs: [
+        { expr: name(wants), says: 'a train asks for it' },
+        ...way.directions.flatMap((direction) => opposing(scheme, direction)),
+      ],
       before: rivalsBefore(scheme, way),
     };
   },
   memory(scheme, stretch, book) {
     if (!stretch.bothWays) return;
-    const { partition } = scheme;
+    const { partition, stretches } = scheme;
     const grants = new Map(stretch.sides.map((side) => [side, { go: [] as Expr[], before: new Set<number>() }]));
-    for (const { reading, to, directions } of scheme.waysInto[stretch.index]!) {
-      const direction = directions.find((d) => d.stretch === stretch)!;
+    for (const way of scheme.waysInto[stretch.index]!) {
+      const direction = way.directions.find((d) => d.stretch === stretch)!;
       const entry = grants.get(direction.side)!;
-      entry.go.push(name(names.go(reading.signal.name, to)));
+      entry.go.push(name(names.go(way)));
       for (const block of direction.before) entry.before.add(block);
     }
     const about = partition.blocks[stretch.blocks[0]!]!.id;
     for (const side of stretch.sides) {
       const { go, before } = grants.get(side)!;
-      const held = names.held(stretch.name, side);
-      const empty = [...stretch.blocks, ...before].map((block) =>
-        not(name(names.occupied(partition.blocks[block]!.name))),
-      );
-      book.input(names.tell(stretch.name, side), 'bool', {
+      const held = names.held(stretch, side);
+      const empty = [...stretch.blocks, ...before].map((block) => not(name(names.occupied(partition.blocks[block]!))));
+      book.input(names.tell(stretch, side), 'bool', {
         about,
-        yes: `A person says that the train in ${stretch.name} came in ${saySide(side)}`,
+        yes: `A person says that the train in ${stretch.name} came in ${saySide(stretches, side)}`,
         no: `Nobody has said how a train came into ${stretch.name}`,
       });
       book.rule(
-        names.quiet(stretch.name, side),
+        names.quiet(stretch, side),
         'bool',
         {
           op: 'TON',
@@ -93,32 +92,32 @@ export const directionMemory: Pattern = {
         },
         {
           about,
-          yes: `${stretch.name}, held for trains ${saySide(side)}, and the way to it have been empty long enough`,
-          no: `${stretch.name} is not held for trains ${saySide(side)}, or it or the way to it is in use, or was a moment ago`,
+          yes: `${stretch.name}, held for trains ${saySide(stretches, side)}, and the way to it have been empty long enough`,
+          no: `${stretch.name} is not held for trains ${saySide(stretches, side)}, or it or the way to it is in use, or was a moment ago`,
         },
       );
-      const others = stretch.sides.filter((s) => s !== side).map((s) => name(names.tell(stretch.name, s)));
+      const others = stretch.sides.filter((s) => s !== side).map((s) => name(names.tell(stretch, s)));
       book.rule(
         held,
         'bool',
         {
           op: 'RS',
-          set: or(...go, name(names.tell(stretch.name, side))),
-          reset: or(name(names.quiet(stretch.name, side)), ...others),
+          set: or(...go, name(names.tell(stretch, side))),
+          reset: or(name(names.quiet(stretch, side)), ...others),
           starts: true,
         },
         {
           about,
-          yes: `${stretch.name} is held for trains ${saySide(side)}`,
-          no: `${stretch.name} is not held for trains ${saySide(side)}`,
+          yes: `${stretch.name} is held for trains ${saySide(stretches, side)}`,
+          no: `${stretch.name} is not held for trains ${saySide(stretches, side)}`,
         },
       );
     }
   },
 };
 
-function saySide(side: string): string {
-  return side === 'onward' ? 'along it' : side === 'back' ? 'the other way along it' : side;
+function saySide({ sideNames }: Stretches, side: string): string {
+  return side === 'onward' ? 'along it' : side === 'back' ? 'the other way along it' : sideNames.get(side)!;
 }
 
 /**
@@ -129,13 +128,13 @@ function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
   const { signal } = reading;
   const about = signal.id;
   const leading = scheme.waysTo[reading.index]!;
-  const rear = scheme.partition.blocks[reading.rear]!.name;
+  const rear = scheme.partition.blocks[reading.rear]!;
   const onItsWay = leading.flatMap(({ way }) => {
     const before = trainOnWay(scheme, way, reading.rear);
     return before.length > 0 ? [and(...pointsLie(scheme, way), or(...before))] : [];
   });
   book.rule(
-    names.near(signal.name),
+    names.near(signal),
     'bool',
     or(and(name(names.occupied(rear)), ...rearAgrees(scheme, reading)), ...onItsWay),
     {
@@ -144,13 +143,14 @@ function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
       no: `No train has ${signal.name} next before it`,
     },
   );
-  const clearedHere = leading.map(({ reading: from, to }) => {
+  const clearedHere = leading.map((way) => {
+    const from = way.reading;
     const asking = approachIsKnown(scheme, from)
-      ? names.near(from.signal.name)
-      : names.occupied(scheme.partition.blocks[from.rear]!.name);
-    return and(name(asking), previous(names.go(from.signal.name, to)));
+      ? names.near(from.signal)
+      : names.occupied(scheme.partition.blocks[from.rear]!);
+    return and(name(asking), previous(names.go(way)));
   });
-  book.rule(names.wants(signal.name), 'bool', or(name(names.near(signal.name)), ...clearedHere), {
+  book.rule(names.wants(signal), 'bool', or(name(names.near(signal)), ...clearedHere), {
     about,
     fact: 'always',
     yes: `A train asks for ${signal.name}`,
@@ -168,7 +168,7 @@ function rivalsBefore(scheme: Scheme, mine: NamedWay): string[] {
     for (const theirs of scheme.waysInto[stretch.index]!) {
       if (theirs.reading.index >= mine.reading.index || !canBothBeSet(mine.way, theirs.way)) continue;
       const other = theirs.directions.find((d) => d.stretch === stretch)!;
-      if (other.side !== side) rivals.add(names.may(theirs.reading.signal.name, theirs.to));
+      if (other.side !== side) rivals.add(names.may(theirs));
     }
   }
   return [...rivals];

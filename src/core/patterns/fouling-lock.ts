@@ -24,7 +24,7 @@ export const foulingLock: Pattern = {
     const foul = new Set(groupOf(scheme, motor).flatMap(({ index }) => foulingBlocks(scheme, index)));
     return [...foul]
       .sort((a, b) => a - b)
-      .map((block) => blocks[block]!.name)
-      .map((block) => ({ expr: name(names.occupied(block)), says: `${block} is occupied` }));
+      .map((block) => blocks[block]!)
+      .map((block) => ({ expr: name(names.occupied(block)), says: `${block.name} is occupied` }));
   },
 };

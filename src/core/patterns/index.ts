@@ -4,5 +4,5 @@
  */
 export { foulingBlocks } from './fouling-lock';
 export * as names from './names';
-export { needsOf, type PutTerm, writeRuleProgram } from './rule-program';
+export { CHOOSABLE, chosenOutputs, needsOf, type PutTerm, writeRuleProgram } from './rule-program';
 export { compileScheme, type Scheme } from './scheme';

@@ -1,33 +1,61 @@
-import type { Partition, Section } from '../detection';
+import type { Block, Partition, Section } from '../detection';
+import type { Program } from '../logic';
+import type { TurnoutPosition } from '../survey';
+import type { Scheme } from './scheme';
 
-/** A person's name in the rule program. A dot would split it, so it is shown as a middle dot. */
-export const safe = (text: string) => (text.includes('.') ? text.replaceAll('.', '·') : text);
+/** What the names of rules are made of: ids, so that what people call a thing changes no rule. */
+interface Thing {
+  id: string;
+}
+/** A way, by its signal and what it leads to. */
+interface OfSignal extends Thing {
+  reading: { signal: Thing };
+}
 
-export const detect = (detector: string) => `detect.${safe(detector)}`;
-export const seen = (detector: string) => `seen.${safe(detector)}`;
-export const occupied = (block: string) => `occupied.${safe(block)}`;
-export const points = (turnout: string) => `points.${safe(turnout)}`;
-export const ask = (turnout: string, position: 'straight' | 'diverging') => `ask.${safe(turnout)}.${position}`;
-export const locked = (turnout: string) => `locked.${safe(turnout)}`;
-export const cleared = (turnout: string) => `cleared.${safe(turnout)}`;
-export const drive = (turnout: string) => `drive.${safe(turnout)}`;
-export const hold = (signal: string) => `hold.${safe(signal)}`;
-export const near = (signal: string) => `near.${safe(signal)}`;
-export const wants = (signal: string) => `wants.${safe(signal)}`;
-export const may = (signal: string, to: string) => `may.${safe(signal)}.${safe(to)}`;
-export const go = (signal: string, to: string) => `go.${safe(signal)}.${safe(to)}`;
-export const free = (signal: string, to: string) => `free.${safe(signal)}.${safe(to)}`;
-export const proceed = (signal: string) => `proceed.${safe(signal)}`;
-export const stopsIn = (signal: string, signals: number) => `stops.${safe(signal)}.${signals}`;
-export const shows = (signal: string) => `signal.${safe(signal)}`;
-export const held = (stretch: string, side: string) => `held.${safe(stretch)}.${safe(side)}`;
-export const tell = (stretch: string, side: string) => `tell.${safe(stretch)}.${safe(side)}`;
-export const quiet = (stretch: string, side: string) => `quiet.${safe(stretch)}.${safe(side)}`;
-export const power = (section: string) => `power.${safe(section)}`;
-export const cut = (section: string) => `cut.${safe(section)}`;
-export const letOn = (section: string) => `let.${safe(section)}`;
-export const dead = (section: string) => `dead.${safe(section)}`;
+export const detect = ({ id }: Thing) => `detect.${id}`;
+export const seen = ({ id }: Thing) => `seen.${id}`;
+export const occupied = ({ id }: Thing) => `occupied.${id}`;
+export const points = ({ id }: Thing) => `points.${id}`;
+export const ask = ({ id }: Thing, position: TurnoutPosition) => `ask.${id}.${position}`;
+export const locked = ({ id }: Thing) => `locked.${id}`;
+export const cleared = ({ id }: Thing) => `cleared.${id}`;
+export const drive = ({ id }: Thing) => `drive.${id}`;
+export const hold = ({ id }: Thing) => `hold.${id}`;
+export const near = ({ id }: Thing) => `near.${id}`;
+export const wants = ({ id }: Thing) => `wants.${id}`;
+export const may = ({ reading: { signal }, id }: OfSignal) => `may.${signal.id}.${id}`;
+export const go = ({ reading: { signal }, id }: OfSignal) => `go.${signal.id}.${id}`;
+export const free = ({ reading: { signal }, id }: OfSignal) => `free.${signal.id}.${id}`;
+export const proceed = ({ id }: Thing) => `proceed.${id}`;
+export const stopsIn = ({ id }: Thing, signals: number) => `stops.${id}.${signals}`;
+export const shows = ({ id }: Thing) => `signal.${id}`;
+export const held = ({ id }: Thing, side: string) => `held.${id}.${side}`;
+export const tell = ({ id }: Thing, side: string) => `tell.${id}.${side}`;
+export const quiet = ({ id }: Thing, side: string) => `quiet.${id}.${side}`;
+export const power = ({ id }: Thing) => `power.${id}`;
+export const cut = ({ id }: Thing) => `cut.${id}`;
+export const letOn = ({ id }: Thing) => `let.${id}`;
+export const lamp = ({ id }: Thing) => `lamp.${id}`;
+export const indicator = ({ id }: Thing) => `indicator.${id}`;
+export const dead = ({ id }: Thing) => `dead.${id}`;
 export const SETTLED = 'settled';
 
 /** A section is called after its first block. */
-export const sectionName = ({ blocks }: Partition, section: Section): string => blocks[section.blocks[0]!]!.name;
+export const headOf = ({ blocks }: Partition, section: Section): Block => blocks[section.blocks[0]!]!;
+
+/** What people call that of which the names of rules are made. A dot would split a name, so it is shown as a middle dot. */
+export function calledIn({ document, partition, readings, stretches, waysOf }: Scheme): Program['called'] {
+  const things = [
+    ...document.sensors,
+    ...partition.blocks,
+    ...partition.graph.motors,
+    ...readings.map(({ signal }) => signal),
+    ...stretches.all,
+  ];
+  const called = [
+    ...things.map(({ id, name }) => [id, name]),
+    ...waysOf.flat().map(({ id, to }) => [id, to]),
+    ...stretches.sideNames,
+  ];
+  return Object.fromEntries(called.map(([id, name]) => [id, name!.replaceAll('.', '·')]));
+}

@@ -7,17 +7,18 @@ import type { Pattern } from './pattern';
 export const occupancy: Pattern = {
   id: 'occupancy',
   general({ document }, book) {
-    for (const { id, name: called, kind, holdMs } of document.sensors) {
+    for (const sensor of document.sensors) {
+      const { id, name: called, kind, holdMs } = sensor;
       const { sees, seesNothing } = sensorKind(kind);
-      book.input(names.detect(called), 'bool', {
+      book.input(names.detect(sensor), 'bool', {
         about: id,
         yes: `Detector ${called} ${sees}`,
         no: `Detector ${called} ${seesNothing}`,
       });
       book.rule(
-        names.seen(called),
+        names.seen(sensor),
         'bool',
-        { op: 'TOF', in: name(names.detect(called)), ms: holdMs, starts: true },
+        { op: 'TOF', in: name(names.detect(sensor)), ms: holdMs, starts: true },
         {
           about: id,
           yes: `Detector ${called} counts as seeing a train: it does, or it did, or was switched on, less than its hold time ago`,
@@ -34,6 +35,6 @@ export const occupancy: Pattern = {
       const { section, blocks } = partition.fields.all[partition.fields.ofSensor[s]!]!;
       return section === undefined ? blocks.includes(block.index) : sensors.includes(id);
     });
-    return own.map(({ name: called }) => ({ expr: name(names.seen(called)), says: `${called} sees a train` }));
+    return own.map((sensor) => ({ expr: name(names.seen(sensor)), says: `${sensor.name} sees a train` }));
   },
 };

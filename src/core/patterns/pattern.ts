@@ -1,8 +1,8 @@
 import type { Block, Section } from '../detection';
-import type { PowerId } from '../kinds';
+import type { OutputKindId, PowerId } from '../kinds';
 import type { Expr } from '../logic';
 import type { SignalReading, Stretch } from '../signals';
-import type { TurnoutPosition } from '../survey';
+import type { Sensor, TurnoutPosition } from '../survey';
 import type { Motor } from '../track';
 import type { RuleBook } from './rule-book';
 import type { NamedWay, Scheme } from './scheme';
@@ -34,6 +34,22 @@ export interface PowerTerm {
   says: string;
 }
 
+/** What an indicator shows, and when. */
+export interface IndicatorTerm {
+  shows: string;
+  when: Expr;
+}
+
+/** Of a pattern that works only where somebody chose it: for which things it can be chosen, and what it does, for people. */
+export interface Choosable {
+  at: 'signal' | 'points' | 'sensor';
+  says: string;
+  /** The output that it works. */
+  makes: OutputKindId;
+  /** It takes wiring. */
+  wired?: boolean;
+}
+
 /**
  * One way of working, in one file. It says what it asks for at each place, in named slots; rules of its own that those rest on it writes
  * into the book it is given. `rule-program.ts` alone makes rules of the slots, in the order in which the patterns are listed there.
@@ -41,6 +57,8 @@ export interface PowerTerm {
 export interface Pattern {
   /** What its rules are said to come from. */
   id: string;
+  /** It works at the things whose document names it; a pattern without this works everywhere. */
+  chosen?: Choosable;
   /** Rules that belong to no place. */
   general?(scheme: Scheme, book: RuleBook): void;
   /** Each of these says that a block is occupied; where none does, it always counts as occupied. */
@@ -61,6 +79,14 @@ export interface Pattern {
   aspect?(scheme: Scheme, reading: SignalReading, book: RuleBook): AspectTerm[];
   /** How much power a section has, the first that is so; full power where none is. Sections of which nobody says anything are fed. */
   power?(scheme: Scheme, section: Section, book: RuleBook): PowerTerm[];
+  /** A lamp that belongs to a sensor is lit while any of these is so; where nobody says anything there is none. */
+  lamp?(scheme: Scheme, sensor: Sensor): Term[];
+  /** What shows beside points how a motor lies, the first that is so; dark where none is. */
+  indicator?(scheme: Scheme, motor: Motor): IndicatorTerm[];
   /** What is remembered of a stretch of track. */
   memory?(scheme: Scheme, stretch: Stretch, book: RuleBook): void;
 }
+
+/** Whether a thing of the document uses a pattern that is chosen. */
+export const isChosen = ({ id }: Pattern, thing: { patterns?: string[] } | undefined): boolean =>
+  thing?.patterns?.includes(id) ?? false;

@@ -1,13 +1,15 @@
-import { ASPECT_SYSTEMS, FULL_POWER, OUTPUTS, type OutputKind, POWER_LEVELS } from '../kinds';
+import { ASPECT_SYSTEMS, FULL_POWER, OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
 import { and, type Declaration, type Expr, name, not, or, type Program, value, when } from '../logic';
-import type { TurnoutPosition } from '../survey';
+import { type LayoutDocument, signalsOf, type TurnoutPosition } from '../survey';
 import { automaticBlock } from './automatic-block';
 import { byHand } from './by-hand';
 import { directionMemory } from './direction-memory';
 import { foulingLock } from './fouling-lock';
 import * as names from './names';
 import { occupancy } from './occupancy';
+import { panelLamp } from './panel-lamp';
 import type { Pattern, Term } from './pattern';
+import { pointsIndicator } from './points-indicator';
 import { powerUp } from './power-up';
 import { RuleBook } from './rule-book';
 import type { NamedWay, Scheme } from './scheme';
@@ -24,7 +26,19 @@ export const PATTERNS: readonly Pattern[] = [
   wayLock,
   directionMemory,
   stopSection,
+  panelLamp,
+  pointsIndicator,
 ];
+
+/** What can be chosen for things, beside what works everywhere. */
+export const CHOOSABLE = PATTERNS.flatMap(({ id, chosen }) => (chosen ? [{ id, ...chosen }] : []));
+
+/** The kinds of output that are worked because somebody chose what works them. */
+export function chosenOutputs(document: LayoutDocument): ReadonlySet<OutputKindId> {
+  const things = [...signalsOf(document), ...document.turnouts, ...document.crossings, ...document.sensors];
+  const chosen = new Set(things.flatMap(({ patterns }) => patterns ?? []));
+  return new Set(CHOOSABLE.filter(({ id }) => chosen.has(id)).map(({ makes }) => makes));
+}
 
 /** A term with the pattern that put it there. */
 export interface PutTerm extends Term {
@@ -62,6 +76,8 @@ export function writeRuleProgram(scheme: Scheme): Program {
   composePoints(scheme, book, each);
   composeSignals(scheme, book, each);
   composePower(scheme, book);
+  composeLamps(scheme, book);
+  composeIndicators(scheme, book);
   for (const stretch of scheme.stretches.all) each((pattern, own) => pattern.memory?.(scheme, stretch, own));
   return {
     scanMs: 20,
@@ -71,6 +87,7 @@ export function writeRuleProgram(scheme: Scheme): Program {
       ...enumerationsOf(declarations),
     },
     declarations,
+    called: names.calledIn(scheme),
   };
 }
 
@@ -91,12 +108,42 @@ function composePower(scheme: Scheme, book: RuleBook): void {
       (pattern) => pattern.power?.(scheme, section, new RuleBook(book.declarations, pattern.id)) ?? [],
     );
     if (terms.length === 0) continue;
-    const called = names.sectionName(scheme.partition, section);
+    const head = names.headOf(scheme.partition, section);
     const full = value(POWER_LEVELS[FULL_POWER]!.id);
     const expr = terms.reduceRight<Expr>((otherwise, { when: so, level }) => when(so, value(level), otherwise), full);
-    book.output('power', section.index, names.power(called), 'power', expr, {
-      about: scheme.partition.blocks[section.blocks[0]!]!.id,
-      yes: `The power of ${called} is {}`,
+    book.output('power', section.index, names.power(head), 'power', expr, {
+      about: head.id,
+      yes: `The power of ${head.name} is {}`,
+      no: '',
+    });
+  }
+}
+
+/** Lamps that belong to sensors. */
+function composeLamps(scheme: Scheme, book: RuleBook): void {
+  for (const [index, sensor] of scheme.document.sensors.entries()) {
+    const terms = exprs(gather((pattern) => pattern.lamp?.(scheme, sensor)));
+    if (terms.length === 0) continue;
+    book.output('lamp', index, names.lamp(sensor), 'lamp', when(or(...terms), value('lit'), value('dark')), {
+      about: sensor.id,
+      yes: `The lamp of ${sensor.name} is {}`,
+      no: '',
+    });
+  }
+}
+
+/** What shows beside points how their motors lie. */
+function composeIndicators(scheme: Scheme, book: RuleBook): void {
+  for (const motor of scheme.partition.graph.motors) {
+    const terms = PATTERNS.flatMap((pattern) => pattern.indicator?.(scheme, motor) ?? []);
+    if (terms.length === 0) continue;
+    const expr = terms.reduceRight<Expr>(
+      (otherwise, { shows, when: so }) => when(so, value(shows), otherwise),
+      value('dark'),
+    );
+    book.output('indicator', motor.index, names.indicator(motor), 'indicator', expr, {
+      about: motor.id,
+      yes: `The indicator of ${motor.name} shows {}`,
       no: '',
     });
   }
@@ -108,7 +155,7 @@ function composeBlocks(scheme: Scheme, book: RuleBook): void {
   for (const block of scheme.partition.blocks) {
     const terms = gather((pattern) => pattern.occupied?.(scheme, block));
     const blind = terms.length === 0;
-    book.rule(names.occupied(block.name), 'bool', blind ? { op: 'true' } : or(...exprs(terms)), {
+    book.rule(names.occupied(block), 'bool', blind ? { op: 'true' } : or(...exprs(terms)), {
       about: block.id,
       fact: 'always',
       yes: blind ? `${block.name} has no detector, so it counts as occupied` : `${block.name} is occupied`,
@@ -121,20 +168,20 @@ function composeBlocks(scheme: Scheme, book: RuleBook): void {
 function composePoints(scheme: Scheme, book: RuleBook, each: Each): void {
   for (const motor of scheme.partition.graph.motors) {
     const { id: about, name: called, lies } = motor;
-    book.input(names.points(called), 'position', { about, yes: `${called} lies {}`, no: '' });
+    book.input(names.points(motor), 'position', { about, yes: `${called} lies {}`, no: '' });
     each((pattern, own) => pattern.motor?.(scheme, motor, own));
     const locks = gather((pattern, own) => pattern.lock?.(scheme, motor, own), book.declarations);
-    book.rule(names.locked(called), 'bool', or(...exprs(locks)), {
+    book.rule(names.locked(motor), 'bool', or(...exprs(locks)), {
       about,
       yes: `${called} is locked`,
       no: `${called} may be thrown`,
     });
     const asked = (position: TurnoutPosition): Expr =>
-      and(or(...exprs(gather((pattern) => pattern.asked?.(scheme, motor, position)))), not(name(names.locked(called))));
+      and(or(...exprs(gather((pattern) => pattern.asked?.(scheme, motor, position)))), not(name(names.locked(motor))));
     book.output(
       'drive',
       motor.index,
-      names.drive(called),
+      names.drive(motor),
       'bool',
       { op: 'RS', set: asked('diverging'), reset: asked('straight'), starts: lies === 'diverging' },
       { about, yes: `${called} is driven to diverging`, no: `${called} is driven to straight` },
@@ -149,7 +196,7 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
     each((pattern, own) => pattern.signal?.(scheme, reading, own));
     const ways = scheme.waysOf[reading.index]!;
     for (const way of ways) composeWay(scheme, way, book);
-    book.rule(names.proceed(signal.name), 'bool', or(...ways.map(({ to }) => name(names.go(signal.name, to)))), {
+    book.rule(names.proceed(signal), 'bool', or(...ways.map((way) => name(names.go(way)))), {
       about,
       fact: 'when not',
       yes: `${signal.name} may show proceed`,
@@ -168,9 +215,9 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
     book.output(
       'aspect',
       reading.index,
-      names.shows(signal.name),
+      names.shows(signal),
       'aspect',
-      when(not(name(names.proceed(signal.name))), value(stop.id), shown),
+      when(not(name(names.proceed(signal))), value(stop.id), shown),
       { about, yes: `${signal.name} shows {}`, no: '' },
     );
   }
@@ -183,17 +230,17 @@ function composeWay(scheme: Scheme, way: NamedWay, book: RuleBook): void {
   const about = signal.id;
   const ready = exprs(gather((pattern, own) => pattern.proceed?.(scheme, way, own), book.declarations));
   const grants = PATTERNS.flatMap((pattern) => pattern.grant?.(scheme, way) ?? []);
-  const granted = grants.length === 0 ? ready : [name(names.may(signal.name, to))];
+  const granted = grants.length === 0 ? ready : [name(names.may(way))];
   if (grants.length > 0) {
     const needs = grants.flatMap((grant) => exprs(grant.needs));
-    book.rule(names.may(signal.name, to), 'bool', and(...ready, ...needs), {
+    book.rule(names.may(way), 'bool', and(...ready, ...needs), {
       about,
       yes: `${signal.name} to ${to} may be granted`,
       no: `${signal.name} to ${to} may not be granted`,
     });
     granted.push(...grants.flatMap(({ before }) => before.map((rival) => not(name(rival)))));
   }
-  book.rule(names.go(signal.name, to), 'bool', and(...granted), {
+  book.rule(names.go(way), 'bool', and(...granted), {
     about,
     yes: `${signal.name} is cleared to ${to}`,
     no: `${signal.name} is not cleared to ${to}`,

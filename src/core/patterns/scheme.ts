@@ -15,10 +15,12 @@ export interface Direction {
   before: number[];
 }
 
-/** A way with its distinct name among the ways of its signal: the signal or the end it leads to. */
+/** A way of a signal, named by the signal or the end it leads to. */
 export interface NamedWay {
   reading: SignalReading;
   way: Way;
+  /** Distinct among the ways of its signal. */
+  id: string;
   to: string;
   /** The directions it has to hold, in the order in which it meets them. */
   directions: Direction[];
@@ -89,19 +91,22 @@ function nameWays(
 ): NamedWay[] {
   const taken = new Map<string, number>();
   return reading.ways.map((way) => {
-    const base = endingName(partition, readings, way);
-    const nth = (taken.get(base) ?? 0) + 1;
-    taken.set(base, nth);
-    return { reading, way, to: nth === 1 ? base : `${base}:${nth}`, directions: directionsOf(stretches, way) };
+    const ending = endingOf(partition, readings, way);
+    const nth = (taken.get(ending.id) ?? 0) + 1;
+    taken.set(ending.id, nth);
+    const mark = nth === 1 ? '' : `:${nth}`;
+    const directions = directionsOf(stretches, way);
+    return { reading, way, id: `${ending.id}${mark}`, to: `${ending.name}${mark}`, directions };
   });
 }
 
-function endingName(partition: Partition, readings: SignalReading[], way: Way): string {
+/** What a way leads to. */
+function endingOf(partition: Partition, readings: SignalReading[], way: Way): { id: string; name: string } {
   const { ending } = way;
-  if (ending.kind === 'signal') return readings[ending.signal]!.signal.name;
-  if (ending.kind === 'end of detection') return partition.blocks[ending.block]!.name;
+  if (ending.kind === 'signal') return readings[ending.signal]!.signal;
+  if (ending.kind === 'end of detection') return partition.blocks[ending.block]!;
   const last = way.blocks[way.blocks.length - 1];
-  return last ? partition.blocks[last.block]!.name : 'end';
+  return last ? partition.blocks[last.block]! : { id: 'end', name: 'end' };
 }
 
 function directionsOf(stretches: Stretches, way: Way): Direction[] {
@@ -117,5 +122,5 @@ function directionsOf(stretches: Stretches, way: Way): Direction[] {
 
 /** Every motor of points on the way lies for it. */
 export function pointsLie(scheme: Scheme, way: Way): Expr[] {
-  return way.conditions.map((c) => is(name(names.points(scheme.partition.graph.motors[c.motor]!.name)), c.position));
+  return way.conditions.map((c) => is(name(names.points(scheme.partition.graph.motors[c.motor]!)), c.position));
 }

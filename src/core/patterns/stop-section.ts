@@ -1,6 +1,6 @@
 import { and, name, not, or, previous } from '../logic';
 import * as names from './names';
-import type { Pattern } from './pattern';
+import { isChosen, type Pattern } from './pattern';
 import type { Scheme } from './scheme';
 
 /** How long a section that has power again may take until its sensors notice what stands there; common practice, no source. */
@@ -8,7 +8,7 @@ const NOTICED_AGAIN_MS = 500;
 
 /** The signals before which a section is cut off while they show stop. */
 const cuttingOff = ({ readings, partition }: Scheme, section: number) =>
-  readings.filter(({ signal, piece }) => signal.stopSection && partition.pieces[piece]!.section === section);
+  readings.filter(({ signal, piece }) => isChosen(stopSection, signal) && partition.pieces[piece]!.section === section);
 
 /**
  * The stop section. A section before a signal is cut off once a train is noticed in it while that shows stop, so that also a driver who
@@ -18,51 +18,57 @@ const cuttingOff = ({ readings, partition }: Scheme, section: number) =>
  */
 export const stopSection: Pattern = {
   id: 'stop section',
+  chosen: {
+    at: 'signal',
+    says: 'Cut off the section before it while it shows stop and a train is there',
+    makes: 'power',
+    wired: true,
+  },
   power(scheme, section, book) {
     const signals = cuttingOff(scheme, section.index);
     if (signals.length === 0) return [];
     const { document, partition } = scheme;
-    const called = names.sectionName(partition, section);
-    const about = partition.blocks[section.blocks[0]!]!.id;
+    const head = names.headOf(partition, section);
+    const { id: about, name: called } = head;
     const noticed = document.sensors.filter(({ id }) => section.sensors.includes(id));
-    const anyNoticed = or(...noticed.map((sensor) => name(names.detect(sensor.name))));
-    const anySeen = or(...noticed.map((sensor) => name(names.seen(sensor.name))));
-    const atStop = signals.map(({ signal }) => not(name(names.proceed(signal.name))));
+    const anyNoticed = or(...noticed.map((sensor) => name(names.detect(sensor))));
+    const anySeen = or(...noticed.map((sensor) => name(names.seen(sensor))));
+    const atStop = signals.map(({ signal }) => not(name(names.proceed(signal))));
     /** A signal falls to stop behind the engine that it has let past; what follows in the section is no reason to cut it off. */
     book.rule(
-      names.letOn(called),
+      names.letOn(head),
       'bool',
       { op: 'RS', set: and(not(and(...atStop)), anyNoticed), reset: not(anySeen), starts: false },
       { about, yes: `What is in ${called} was let on`, no: `Nothing in ${called} was let on` },
     );
     const said = signals.map(({ signal }) => signal.name).join(' and ');
     book.rule(
-      names.cut(called),
+      names.cut(head),
       'bool',
       {
         op: 'RS',
-        set: and(name(names.SETTLED), ...atStop, anyNoticed, not(name(names.letOn(called)))),
+        set: and(name(names.SETTLED), ...atStop, anyNoticed, not(name(names.letOn(head)))),
         reset: not(and(...atStop)),
         starts: false,
       },
       { about, yes: `${called} is cut off: a train is in it and ${said} at stop`, no: `${called} is not cut off` },
     );
     book.rule(
-      names.dead(called),
+      names.dead(head),
       'bool',
-      { op: 'TOF', in: name(names.cut(called)), ms: NOTICED_AGAIN_MS, starts: false },
+      { op: 'TOF', in: name(names.cut(head)), ms: NOTICED_AGAIN_MS, starts: false },
       {
         about,
         yes: `${called} has no power, or has it again for a moment only`,
         no: `${called} has had power for long enough to see trains`,
       },
     );
-    return [{ level: 'off', when: name(names.cut(called)), says: `a train is in it and ${said} at stop` }];
+    return [{ level: 'off', when: name(names.cut(head)), says: `a train is in it and ${said} at stop` }];
   },
   occupied(scheme, block) {
     const section = scheme.partition.sections[block.section]!;
     if (cuttingOff(scheme, section.index).length === 0 || section.sensors.length === 0) return [];
-    const dead = names.dead(names.sectionName(scheme.partition, section));
+    const dead = names.dead(names.headOf(scheme.partition, section));
     return [{ expr: previous(dead), says: 'it is cut off, and sees nothing' }];
   },
 };

@@ -11,7 +11,7 @@ export const wayLock: Pattern = {
     const { id: about, name: called } = motor;
     const over = groupOf(scheme, motor).flatMap(({ index }) => clearedOver(scheme, index));
     book.rule(
-      names.cleared(called),
+      names.cleared(motor),
       'bool',
       { op: 'TOF', in: or(...over), ms: scheme.releaseMs, starts: true },
       {
@@ -20,18 +20,19 @@ export const wayLock: Pattern = {
         no: `No train is cleared over ${called}`,
       },
     );
-    return [{ expr: name(names.cleared(called)), says: 'a train is cleared over it, or was a moment ago' }];
+    return [{ expr: name(names.cleared(motor)), says: 'a train is cleared over it, or was a moment ago' }];
   },
 };
 
 /** A way over a motor is cleared and a train in rear of its signal may be about to take it. */
 function clearedOver(scheme: Scheme, motor: number): Expr[] {
   const bySignal = new Map<number, Expr[]>();
-  for (const { reading, to } of scheme.waysOver[motor]!) {
-    bySignal.set(reading.index, [...(bySignal.get(reading.index) ?? []), name(names.go(reading.signal.name, to))]);
+  for (const way of scheme.waysOver[motor]!) {
+    const { index } = way.reading;
+    bySignal.set(index, [...(bySignal.get(index) ?? []), name(names.go(way))]);
   }
   return [...bySignal].map(([signal, ways]) => {
     const rear = scheme.partition.blocks[scheme.readings[signal]!.rear]!;
-    return and(or(...ways), name(names.occupied(rear.name)));
+    return and(or(...ways), name(names.occupied(rear)));
   });
 }

@@ -5,8 +5,8 @@ import { names } from '../patterns';
  * The names of the locks, all of which must be off, that stand between a request for a turnout and everything it can do. None
  * when some rule reads the request in another way.
  */
-export function locksOf(program: Program, turnout: string): string[] {
-  const asks = [names.ask(turnout, 'straight'), names.ask(turnout, 'diverging')];
+export function locksOf(program: Program, motor: { id: string }): string[] {
+  const asks = [names.ask(motor, 'straight'), names.ask(motor, 'diverging')];
   const reads = (expr: Expr | undefined) => asks.some((ask) => JSON.stringify(expr)?.includes(JSON.stringify(ask)));
   const readers = program.declarations.filter(({ expr }) => reads(expr));
   const locks = readers.map(({ name, expr }) => {

@@ -86,7 +86,7 @@ export class ProofModel {
     const { rules } = this;
     this.trains = proofTrainsOf(start, on.has('turn back'));
     const slot = (name: string) => rules.wiring.compiled.slots.get(name)!;
-    this.askSlots = this.motors.map((t) => [slot(names.ask(t.name, 'straight')), slot(names.ask(t.name, 'diverging'))]);
+    this.askSlots = this.motors.map((t) => [slot(names.ask(t, 'straight')), slot(names.ask(t, 'diverging'))]);
     this.seen = new Int32Array(rules.inputWords);
     const words = { inputs: rules.inputWords, things: rules.footprints.thingWords };
     this.sights = this.trains.map((train) => sightOf(train, document, this.scheme, words));

@@ -28,7 +28,7 @@ export class PromelaText {
   };
   readonly slotOf = (name: string): string => slotText(this.model, name);
   private readonly aspectOf = (signal: number): string =>
-    this.slotOf(names.shows(this.model.scheme.readings[signal]!.signal.name));
+    this.slotOf(names.shows(this.model.scheme.readings[signal]!.signal));
   /** A signal shows an aspect that obliges to stop before it. */
   readonly isAtStop = (signal: number): string =>
     `(${this.model.scheme.aspects.flatMap(({ stopsIn }, i) => (stopsIn === 0 ? [`${this.aspectOf(signal)} == ${i}`] : [])).join(' || ')})`;

@@ -40,13 +40,13 @@ export function wiringOf(start: Rehearsal, mayHold: boolean): Wiring {
   return {
     program,
     compiled,
-    detects: sensors.map(({ name }) => slot(names.detect(name))),
+    detects: sensors.map((sensor) => slot(names.detect(sensor))),
     powers: powersOf(start),
-    points: motors.map(({ name }) => slot(names.points(name))),
-    drives: motors.map(({ name }) => slot(names.drive(name))),
-    refusedBy: motors.map(({ name }) => locksOf(program, name).map(slot)),
-    aspects: scheme.readings.map(({ signal }) => slot(names.shows(signal.name))),
-    holds: mayHold ? scheme.readings.map(({ signal }) => slot(names.hold(signal.name))) : [],
+    points: motors.map((motor) => slot(names.points(motor))),
+    drives: motors.map((motor) => slot(names.drive(motor))),
+    refusedBy: motors.map((motor) => locksOf(program, motor).map(slot)),
+    aspects: scheme.readings.map(({ signal }) => slot(names.shows(signal))),
+    holds: mayHold ? scheme.readings.map(({ signal }) => slot(names.hold(signal))) : [],
   };
 }
 

@@ -37,17 +37,17 @@ export function writePromela(model: ProofModel): string {
   for (const i of first.orders.keys()) say(`byte order${i} = ${first.orders[i]};`);
 
   say('inline inputs() {');
-  document.sensors.forEach(({ name }, s) => {
+  document.sensors.forEach((sensor, s) => {
     const field = scheme.partition.fields.ofSensor[s]!;
     const seen = trains.flatMap((_, t) => {
       const numbers = where(t, (p) => p.felt.includes(field));
       return numbers.length > 0 ? [among(t, numbers)] : [];
     });
     const fed = powers.findIndex(({ detects }) => detects.includes(s));
-    say(`  ${slotOf(names.detect(name))} = ${fed < 0 ? either(seen) : `(dead${fed} -> 0 : ${either(seen)})`};`);
+    say(`  ${slotOf(names.detect(sensor))} = ${fed < 0 ? either(seen) : `(dead${fed} -> 0 : ${either(seen)})`};`);
   });
   for (const [t, turnout] of model.motors.entries())
-    say(`  ${slotOf(names.points(turnout.name))} = (lies${t} > 1 -> 2 : lies${t});`);
+    say(`  ${slotOf(names.points(turnout))} = (lies${t} > 1 -> 2 : lies${t});`);
   say('  skip', '}');
   say('inline scan() {', ...rules.scan.map((line) => `  ${line}`));
   for (const slot of previous)
@@ -139,7 +139,7 @@ export function writePromela(model: ProofModel): string {
   );
   for (const t of trains.keys()) say(`     bind${t}();`);
   model.motors.forEach((turnout, t) => {
-    const drive = slotOf(names.drive(turnout.name));
+    const drive = slotOf(names.drive(turnout));
     const over = trains.flatMap((_, k) => {
       const numbers = where(k, (p) => p.over.includes(t));
       return numbers.length > 0 ? [among(k, numbers)] : [];

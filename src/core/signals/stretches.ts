@@ -9,6 +9,7 @@ import { canBothBeSet, type SignalReading, type Way } from './ways';
  */
 export interface Stretch {
   index: number;
+  id: string;
   name: string;
   blocks: number[];
   /** Sides by which ways enter, in a fixed order. */
@@ -25,6 +26,8 @@ export interface Stretch {
 export interface Stretches {
   all: Stretch[];
   ofBlock: number[];
+  /** What people call the sides of blocks with points. */
+  sideNames: ReadonlyMap<string, string>;
   /** The side by which a block is entered through an end of a piece. */
   sideOf(block: number, piece: number, enters: EdgeEnd): string;
 }
@@ -46,6 +49,7 @@ export const findStretches = remembered([], (_, partition: Partition, readings: 
     if (ofBlock[block.index] !== -1) continue;
     const stretch: Stretch = {
       index: all.length,
+      id: '',
       name: '',
       blocks: [block.index],
       sides: [],
@@ -79,15 +83,17 @@ export const findStretches = remembered([], (_, partition: Partition, readings: 
   const sideOf = (block: number, piece: number, enters: EdgeEnd): string => {
     const own = blocks[block]!;
     const which = own.ends.findIndex((e) => e.piece === piece && e.end === enters);
-    if (!plain(own) || which < 0) return entranceName(partition, piece, enters);
+    if (!plain(own) || which < 0) return entranceOf(partition, piece, enters).id;
     return (which === 0) === ahead[block] ? 'onward' : 'back';
   };
 
   for (const stretch of all) {
-    const first = blocks[stretch.blocks[0]!]!.name;
-    const last = blocks[stretch.blocks[stretch.blocks.length - 1]!]!.name;
-    stretch.name = first === last ? first : `${first} to ${last}`;
+    const first = blocks[stretch.blocks[0]!]!;
+    const last = blocks[stretch.blocks[stretch.blocks.length - 1]!]!;
+    stretch.id = `stretch of ${first.id}`;
+    stretch.name = first === last ? first.name : `${first.name} to ${last.name}`;
   }
+  const sideNames = new Map<string, string>();
   const entries: { way: Way; side: string }[][] = all.map(() => []);
   for (const reading of readings) {
     for (const way of reading.ways) {
@@ -96,7 +102,10 @@ export const findStretches = remembered([], (_, partition: Partition, readings: 
         const stretch = ofBlock[step.block]!;
         if (seen.has(stretch)) continue;
         seen.add(stretch);
-        entries[stretch]!.push({ way, side: sideOf(step.block, step.piece, step.enters) });
+        const side = sideOf(step.block, step.piece, step.enters);
+        entries[stretch]!.push({ way, side });
+        const entrance = entranceOf(partition, step.piece, step.enters);
+        if (side === entrance.id) sideNames.set(side, entrance.says);
       }
     }
   }
@@ -108,18 +117,18 @@ export const findStretches = remembered([], (_, partition: Partition, readings: 
     stretch.bothWays =
       chain || own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.way, b.way)));
   }
-  return { all, ofBlock, sideOf };
+  return { all, ofBlock, sideNames, sideOf };
 });
 
 /** The entrance of a block with points, by the block that lies outside it; two entrances from one block are told apart by their places. */
-function entranceName(partition: Partition, piece: number, enters: EdgeEnd): string {
+function entranceOf(partition: Partition, piece: number, enters: EdgeEnd): { id: string; says: string } {
   const own = partition.pieces[piece]!;
   const outside = onwardPieces(partition, own, enters)[0]?.piece.block;
-  if (outside === undefined) return 'from the end';
+  if (outside === undefined) return { id: 'from the end', says: 'from the end' };
   const alike = partition.blocks[own.block]!.ends.filter(
     (end) => onwardPieces(partition, partition.pieces[end.piece]!, end.end)[0]?.piece.block === outside,
   );
-  const name = `from ${partition.blocks[outside]!.name}`;
-  if (alike.length < 2) return name;
-  return `${name} at ${own.line} ${Math.round((enters === 0 ? own.from : own.to) / 100_000)}`;
+  const at = alike.length < 2 ? '' : ` at ${own.line} ${Math.round((enters === 0 ? own.from : own.to) / 100_000)}`;
+  const { id, name } = partition.blocks[outside]!;
+  return { id: `from ${id}${at}`, says: `from ${name}${at}` };
 }

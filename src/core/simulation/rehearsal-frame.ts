@@ -1,5 +1,5 @@
 import type { BlockId } from '../detection';
-import { POWER_LEVELS } from '../kinds';
+import { OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
 import { names } from '../patterns';
 import { type Drawing, straighten, xOf } from '../track';
 import { type Rehearsal, TICK_MS } from './rehearsal';
@@ -32,6 +32,8 @@ export interface RehearsalFrame {
   dead: BlockId[];
   /** Signals held at stop by hand. */
   held: boolean[];
+  /** What lamps and indicators show, by the id of what they belong to. */
+  shows: Record<string, string>;
 }
 
 export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
@@ -50,11 +52,21 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     })),
     aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s).id),
     points: plant.motors.map((motor) => motor.position),
-    occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b.name)) === 1).map((b) => b.id),
+    occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b)) === 1).map((b) => b.id),
     dead: scheme.partition.blocks.filter((b) => !POWER_LEVELS[plant.power[b.section]!]!.feeds).map((b) => b.id),
-    held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal.name)) === 1),
-    locked: rehearsal.motors.map(({ name }) => evaluator.valueOf(names.locked(name)) === 1),
+    held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal)) === 1),
+    locked: rehearsal.motors.map((motor) => evaluator.valueOf(names.locked(motor)) === 1),
+    shows: shownTo(rehearsal),
   };
+}
+
+function shownTo({ program, evaluator }: Rehearsal): RehearsalFrame['shows'] {
+  const shows: RehearsalFrame['shows'] = {};
+  for (const { name, commands, type, why } of program.declarations) {
+    const kind: OutputKind | undefined = commands && OUTPUTS[commands.kind as OutputKindId];
+    if (kind?.forPeople && why) shows[why.about] = program.enums[type]![evaluator.valueOf(name)]!;
+  }
+  return shows;
 }
 
 function orderOf({ orders, scheme }: Rehearsal, train: number): TrainFrame['order'] {
@@ -93,7 +105,7 @@ export class PathRecorder {
   sample(): Sample {
     const { plant, tick, evaluator, scheme } = this.rehearsal;
     const occupied = scheme.partition.blocks
-      .filter((block) => evaluator.valueOf(names.occupied(block.name)) === 1)
+      .filter((block) => evaluator.valueOf(names.occupied(block)) === 1)
       .map((block) => block.index);
     const trains = plant.trains.map((_, t) => {
       const spans = plant.positionOf(t);

@@ -122,11 +122,11 @@ export class Rehearsal {
     this.motors = motors;
     this.plant = new Plant(document, partition, readings, (train) => spread[train]!, options.looksAlways);
     const slot = (name: string) => this.compiled.slots.get(name)!;
-    this.aspectSlots = this.scheme.readings.map((reading) => slot(names.shows(reading.signal.name)));
-    this.driveSlots = motors.map(({ name }) => slot(names.drive(name)));
-    this.pointSlots = motors.map(({ name }) => slot(names.points(name)));
-    this.detectSlots = document.sensors.map(({ name }, s) => ({
-      slot: slot(names.detect(name)),
+    this.aspectSlots = this.scheme.readings.map((reading) => slot(names.shows(reading.signal)));
+    this.driveSlots = motors.map((motor) => slot(names.drive(motor)));
+    this.pointSlots = motors.map((motor) => slot(names.points(motor)));
+    this.detectSlots = document.sensors.map((sensor, s) => ({
+      slot: slot(names.detect(sensor)),
       field: partition.fields.ofSensor[s]!,
     }));
     this.aspects = this.scheme.readings.map(() => this.scheme.aspects[0]!);
@@ -186,7 +186,7 @@ export class Rehearsal {
       emit({
         kind: 'refused',
         turnout,
-        locked: this.evaluator.valueOf(names.locked(this.motors[turnout]!.name)) === 1,
+        locked: this.evaluator.valueOf(names.locked(this.motors[turnout]!)) === 1,
       });
     }
     this.throws = [];
@@ -208,14 +208,14 @@ export class Rehearsal {
       case 'throw': {
         const turnout = this.motors.findIndex(({ id }) => id === command.turnout);
         if (turnout < 0) return 'That turnout is no longer there.';
-        this.pulses.push({ slot: slot(names.ask(this.motors[turnout]!.name, command.to)), ticks: 1 });
+        this.pulses.push({ slot: slot(names.ask(this.motors[turnout]!, command.to)), ticks: 1 });
         this.throws.push({ turnout, diverging: command.to === 'diverging' });
         return undefined;
       }
       case 'hold': {
         const reading = this.scheme.readings.find((r) => r.signal.id === command.signal);
         if (!reading) return 'That signal is no longer there.';
-        this.evaluator.setInput(slot(names.hold(reading.signal.name)), command.on ? 1 : 0);
+        this.evaluator.setInput(slot(names.hold(reading.signal)), command.on ? 1 : 0);
         return undefined;
       }
       case 'run':
@@ -292,9 +292,9 @@ export class Rehearsal {
       );
       if (!next || next.at > train.head + ERRAND_REACH_MM || this.plant.motors[next.turnout]!.position === 'between')
         continue;
-      const name = this.motors[next.turnout]!.name;
-      if (this.evaluator.valueOf(names.locked(name)) === 1) continue;
-      this.pulses.push({ slot: this.compiled.slots.get(names.ask(name, next.position))!, ticks: 1 });
+      const motor = this.motors[next.turnout]!;
+      if (this.evaluator.valueOf(names.locked(motor)) === 1) continue;
+      this.pulses.push({ slot: this.compiled.slots.get(names.ask(motor, next.position))!, ticks: 1 });
     }
   }
 

@@ -65,7 +65,7 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
       return `${called.join(' and ')} ${event.on ? 'sees a train' : 'sees nothing any more'}`;
     }
     case 'power':
-      return `${names.sectionName(scheme.partition, scheme.partition.sections[event.section]!)} ${POWER_LEVELS[event.level]!.says}`;
+      return `${names.headOf(scheme.partition, scheme.partition.sections[event.section]!).name} ${POWER_LEVELS[event.level]!.says}`;
     case 'done':
       return `${train(event.train)} is in ${event.block}, where it was sent`;
     case 'told':

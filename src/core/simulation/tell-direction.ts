@@ -19,7 +19,7 @@ export function tellingsOf({ partition, stretches }: Scheme, held: TapeEntry[]):
     const { piece: back, end } = cameInBy(partition, piece, entry.exit);
     found.push({
       stretch: stretch.index,
-      input: names.tell(stretch.name, stretches.sideOf(piece.block, back.index, end)),
+      input: names.tell(stretch, stretches.sideOf(piece.block, back.index, end)),
     });
   }
   return found;

@@ -38,7 +38,8 @@ export type Edit =
   | { do: 'rename'; id: string; name: string }
   | { do: 'delete'; id: string }
   | { do: 'change line'; id: string; length: TypedLength }
-  | { do: 'change signal'; id: string; change: Partial<Pick<FeatureOf<'signal'>, 'stopSection'>> }
+  /** A way of working that the thing uses, or no longer. */
+  | { do: 'use pattern'; id: string; pattern: string; on: boolean }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
   /** The first and the last axle of each is then seen by detectors. */
   | { do: 'fit resistor axles'; vehicles: string[] }
@@ -224,11 +225,18 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       line.length = edit.length;
       return `Make ${line.name} ${shown(edit.length)} long`;
     }
-    case 'change signal': {
-      const signal = thingOf(document, 'features', edit.id);
-      if (signal?.kind !== 'signal') return refuse('That signal is no longer there.');
-      Object.assign(signal, edit.change);
-      return `Change ${signal.name}`;
+    case 'use pattern': {
+      const feature = thingOf(document, 'features', edit.id);
+      const thing =
+        (feature?.kind === 'signal' && feature) ||
+        thingOf(document, 'sensors', edit.id) ||
+        thingOf(document, 'turnouts', edit.id) ||
+        thingOf(document, 'crossings', edit.id) ||
+        refuse('It is no longer there.');
+      const others = (thing.patterns ?? []).filter((one) => one !== edit.pattern);
+      const all = edit.on ? [...others, edit.pattern] : others;
+      thing.patterns = all.length > 0 ? all : undefined;
+      return `Change ${thing.name}`;
     }
     case 'change turnout': {
       const turnout = thingOf(document, 'turnouts', edit.id) ?? refuse('That turnout is no longer there.');

@@ -1,6 +1,6 @@
-import { boolean, type Schema } from 'yup';
+import type { Schema } from 'yup';
 import { ASPECT_SYSTEM_IDS } from '../kinds';
-import { amount, certainty, choice, id, LONGEST_NAME, lengthSchema, record, text } from './schema-parts';
+import { amount, certainty, choice, id, LONGEST_NAME, lengthSchema, patterns, record, text } from './schema-parts';
 
 const spot = { id: id(), line: id(), at: lengthSchema, certainty: certainty() };
 const span = { ...spot, to: lengthSchema };
@@ -22,8 +22,7 @@ export const FEATURES = {
       name: text(LONGEST_NAME.thing),
       governs: choice('up', 'down'),
       system: choice(...ASPECT_SYSTEM_IDS),
-      /** The section before it has no power while it shows stop and a train is there. */
-      stopSection: boolean().typeError('must be true or false').optional().default(undefined),
+      patterns: patterns(),
     }),
   },
   feeder: {

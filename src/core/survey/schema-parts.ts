@@ -56,4 +56,6 @@ export const lineEndSchema = record({ line: id(), end: choice('start', 'end') })
 export const placeSchema = record({ line: id(), at: lengthSchema });
 export const lie = () => choice('straight', 'diverging');
 export const facing = () => choice('up', 'down');
+/** The ways of working that somebody has chosen for a thing, by id; what those are, the schools know. */
+export const patterns = () => list(text(40), 20).optional().default(undefined);
 export const certainty = () => choice('tentative', 'fixed');

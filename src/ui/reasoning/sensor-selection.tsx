@@ -1,13 +1,16 @@
 'use client';
 import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
+import { names } from '@/core/patterns';
 import type { Sensor } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { useWorkbench } from '@/ui/state/store';
+import { Answer } from './answer';
 import { NumberField } from './number-field';
 import { PanelTitle } from './panel';
+import { PatternChoices } from './pattern-choices';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 
 export const sensorOptions = SENSOR_KIND_IDS.map((id) => ({ value: id, says: sensorKind(id).title }));
@@ -31,6 +34,9 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
         {reachMm === 'section' ? '; it watches all between the gaps around it' : ''}
       </p>
       <p className="mt-1">{means}</p>
+      <div className="mt-3">
+        <Answer rule={names.lamp(sensor)} />
+      </div>
       {stage.names && (
         <div className="mt-3 flex flex-col gap-2">
           <Choice
@@ -58,6 +64,7 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
             most={MOST_HOLD_S}
             onCommit={(seconds) => edit({ do: 'change sensor', id, change: { holdMs: Math.round(seconds * 1000) } })}
           />
+          <PatternChoices at="sensor" thing={sensor} />
           <Rename key={id} name={name} renaming={(to) => ({ do: 'rename', id, name: to })} />
           <Certainty id={id} certainty={sensor.certainty} />
           <DeleteButton id={id} what={name} />

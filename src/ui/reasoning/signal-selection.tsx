@@ -2,14 +2,13 @@
 import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Signal } from '@/core/survey';
-import { Caution } from '@/ui/parts/caution';
-import { CheckBox } from '@/ui/parts/check-box';
 import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
+import { PatternChoices } from './pattern-choices';
 import { RuleText } from './rule-text';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 import { useAsked } from './use-asked';
@@ -22,7 +21,7 @@ export function SignalSelection({ signal }: { signal: Signal }) {
   const view = useAsked(lookUp, signal.id);
   return (
     <>
-      <Answer rule={names.shows(signal.name)} otherwise={<PanelTitle>{signal.name}</PanelTitle>} />
+      <Answer rule={names.shows(signal)} otherwise={<PanelTitle>{signal.name}</PanelTitle>} />
       <p className="mt-2 text-ink2">
         <Term word="signal">Signal</Term> at {showLength(signal.at.tenthUm, document.shownUnit)} on{' '}
         {document.lines.find((l) => l.id === signal.line)?.name}, read {document.directions[signal.governs]}, towards{' '}
@@ -33,7 +32,7 @@ export function SignalSelection({ signal }: { signal: Signal }) {
         <PanelSection title="What it protects">
           {view.ways.length === 0 && <p className="text-ink2">Nothing: no track lies beyond it.</p>}
           {view.ways.map((way) => (
-            <p key={way.to} className="border-t border-hair py-1 first:border-0">
+            <p key={way.id} className="border-t border-hair py-1 first:border-0">
               <strong>
                 {signal.name} → {way.to}
               </strong>{' '}
@@ -58,13 +57,7 @@ export function SignalSelection({ signal }: { signal: Signal }) {
             value={signal.at}
             onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })}
           />
-          <CheckBox
-            checked={signal.stopSection ?? false}
-            onChange={(on) => edit({ do: 'change signal', id: signal.id, change: { stopSection: on || undefined } })}
-          >
-            Cut off the section before it while it shows stop and a train is there
-          </CheckBox>
-          {signal.stopSection && <Caution work="wiring" />}
+          <PatternChoices at="signal" thing={signal} />
           <Rename key={signal.name} name={signal.name} renaming={(name) => ({ do: 'rename', id: signal.id, name })} />
           <Certainty id={signal.id} certainty={signal.certainty} />
           <DeleteButton id={signal.id} what={signal.name} />

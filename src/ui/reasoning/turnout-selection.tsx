@@ -10,6 +10,7 @@ import { Term } from '@/ui/parts/term';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
+import { PatternChoices } from './pattern-choices';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 
 const LIES: Option<Turnout['lies']>[] = [
@@ -52,9 +53,10 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
             </button>
           );
         })}
-      {own.map(({ id, name }) => (
-        <div key={id} className="mt-3">
-          <Answer rule={names.locked(name)} />
+      {own.map((motor) => (
+        <div key={motor.id} className="mt-3 flex flex-col gap-2">
+          <Answer rule={names.locked(motor)} />
+          <Answer rule={names.indicator(motor)} />
         </div>
       ))}
       {design && (
@@ -87,6 +89,7 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
             options={LIES}
             onChange={(at) => edit({ do: 'change turnout', id: turnout.id, change: { lies: at } })}
           />
+          <PatternChoices at="points" thing={turnout} />
           <Rename
             key={turnout.name}
             name={turnout.name}

@@ -286,6 +286,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                 detectors={layers.detectors}
                 occupied={occupied}
                 dead={board?.dead}
+                shows={board?.shows}
                 selected={selected}
                 onSelect={pickTurnout}
               />

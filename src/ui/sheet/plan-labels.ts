@@ -33,6 +33,8 @@ const TURNOUT_SPOTS: [number, number][] = [
   [-12, 18],
   [12, 18],
 ];
+/** Where a lamp or an indicator may stand, seen from what it belongs to. */
+const SHOWN_SPOTS = [0, -16, 16].flatMap((dx) => [-17, 17].map((dy): [number, number] => [dx, dy]));
 const PLATE_HEIGHT = 17;
 /** Plates slide along their block by these shares of its length when the middle is taken. */
 const PLATE_SHIFTS = [0, -0.18, 0.18, -0.3, 0.3];
@@ -41,6 +43,8 @@ export interface Placed {
   /** Drop of each signal's head; a signal without one is drawn as a bare mast. */
   signals: Map<string, number>;
   turnouts: Map<string, { x: number; y: number }>;
+  /** Lamps and indicators, by what they belong to. */
+  shown: Map<string, { x: number; y: number }>;
   /** `from`: where on the track the leader of a name begins that stands beside it. */
   plates: Map<string, { x: number; y: number; width: number; from?: { x: number; y: number } }>;
   /** Where each block is marked that finds no room for its name. */
@@ -67,6 +71,7 @@ export function planLabels(
   const placed: Placed = {
     signals: new Map(),
     turnouts: new Map(),
+    shown: new Map(),
     plates: new Map(),
     marks: new Map(),
     lengths: new Map(),
@@ -151,6 +156,19 @@ export function planLabels(
       box: { x: x + dx - width / 2, y: y + dy - 10, width, height: 13 },
     }));
     put(turnout.id, choices, placed.turnouts);
+  }
+  const working = [
+    ...document.sensors.map(({ id, patterns, anchor }) => ({ id, patterns, ...anchor })),
+    ...document.turnouts,
+    ...document.crossings.map(({ id, patterns, a }) => ({ id, patterns, ...a })),
+  ].filter((thing) => thing.patterns && isNear(thing));
+  for (const { id, line, at } of working) {
+    const { x, y } = geometry.at(line, at.tenthUm);
+    const choices = SHOWN_SPOTS.map(([dx, dy]) => ({
+      value: { x: x + dx, y: y + dy },
+      box: { x: x + dx - 8, y: y + dy - 8, width: 16, height: 16 },
+    }));
+    put(id, choices, placed.shown);
   }
   if (!lengths) return placed;
   for (const block of blocks) {

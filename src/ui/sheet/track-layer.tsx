@@ -2,6 +2,7 @@ import { memo } from 'react';
 import type { DesignView } from '@/core/design';
 import { type ShownUnit, TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '@/core/measure';
 import type { LayoutDocument, Turnout } from '@/core/survey';
+import { OutputMarks } from './output-marks';
 import { Pickable } from './pickable';
 import { PlacedThings } from './placed-things';
 import type { Placed } from './plan-labels';
@@ -25,6 +26,8 @@ interface Props {
   occupied: ReadonlySet<string>;
   /** Blocks without power. */
   dead?: readonly string[];
+  /** What lamps and indicators show. */
+  shows?: Record<string, string>;
   selected: string | undefined;
   onSelect?: (id: string) => void;
 }
@@ -40,6 +43,7 @@ export const TrackLayer = memo(function TrackLayer({
   detectors,
   occupied,
   dead,
+  shows,
   selected,
   onSelect,
 }: Props) {
@@ -83,6 +87,7 @@ export const TrackLayer = memo(function TrackLayer({
           onSelect={onSelect}
         />
       ))}
+      {shows && <OutputMarks document={document} placed={placed} shows={shows} />}
     </g>
   );
 });

@@ -1,6 +1,8 @@
 'use client';
 import { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
+import { chosenOutputs } from '@/core/patterns';
 import { signalsOf } from '@/core/survey';
+import { OUTPUT_KEY } from '@/ui/sheet/output-marks';
 import { AspectLamps } from '@/ui/sheet/signal-head';
 import { STAGES } from '@/ui/stages';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -72,14 +74,7 @@ function Key() {
         <circle cx="15" cy="8" r="3" fill="var(--ink)" />
       </g>,
     ],
-    ...(signalsOf(document).some(({ stopSection }) => stopSection)
-      ? [
-          [
-            'No power',
-            <path key="f" d="M0 8H30" stroke="var(--accent-band)" strokeWidth="12" strokeDasharray="6 5" />,
-          ] as [string, React.ReactNode],
-        ]
-      : []),
+    ...[...chosenOutputs(document)].flatMap((kind) => (OUTPUT_KEY[kind] ? [OUTPUT_KEY[kind]] : [])),
     ...SENSOR_KIND_IDS.filter(
       (id) => document.sensors.some(({ kind }) => kind === id) && sensorKind(id).mark !== '',
     ).map((id): [string, React.ReactNode] => [

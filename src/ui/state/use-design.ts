@@ -38,8 +38,7 @@ export function useDesign(): void {
         const changed = changedFields(sent, document);
         sent = document;
         const design = await remote.check(changed);
-        /** Of rules that cannot be told apart any more nothing is proved. */
-        set({ design: { ...design, document }, ...askers, ...(design.runs ? {} : { proved: undefined }) });
+        set({ design: { ...design, document }, ...askers });
       }
       busy = false;
       void tryOut();

@@ -1,4 +1,6 @@
+import { indicator } from './indicator';
 import type { OutputKind } from './kind';
+import { lamp } from './lamp';
 import { power } from './power';
 
 /** Every kind of output that rules have. */
@@ -6,5 +8,7 @@ export const OUTPUTS = {
   aspect: { of: 'signal' },
   drive: { of: 'motor' },
   power,
+  lamp,
+  indicator,
 } as const satisfies Record<string, OutputKind>;
 export type OutputKindId = keyof typeof OUTPUTS;

@@ -1,9 +1,11 @@
 /** What the rule program commands: everything that the house asks about one kind of output. */
 export interface OutputKind {
   /** What it belongs to, by number. */
-  of: 'signal' | 'motor' | 'section';
+  of: 'signal' | 'motor' | 'section' | 'sensor';
   /** What it can be in the rules, the most restrictive first; nothing where it is yes or no, or follows from what it belongs to. */
   values?: readonly string[];
+  /** It is there for people to look at: neither trains nor points heed it. */
+  forPeople?: boolean;
 }
 
 /** How much power a section has, and what becomes of trains and sensors there. */

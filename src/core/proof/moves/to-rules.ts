@@ -56,14 +56,14 @@ export const pointsAreAskedFor: MoveKind = {
     return () => run.tick >= from + 2;
   },
   write(text) {
-    text.model.motors.forEach(({ name }, t) => {
+    text.model.motors.forEach((motor, t) => {
       const id = text.thing(`points ${t}`);
       for (const [to, position] of [
         [0, 'straight'],
         [1, 'diverging'],
       ] as const) {
         const lies = text.model.on.has('throw back') ? `lies${t} % 2 != ${to}` : `lies${t} == ${1 - to}`;
-        const ask = `${text.slotOf(names.ask(name, position))} = 1`;
+        const ask = `${text.slotOf(names.ask(motor, position))} = 1`;
         text.say(`  :: d_step { ${text.begins(id, true)} && ${lies} -> ${text.takes(id, true)}; ${ask} }`);
       }
     });

@@ -10,6 +10,7 @@ import {
   lengthSchema,
   lie,
   list,
+  patterns,
   placeSchema,
   record,
   text,
@@ -27,6 +28,7 @@ export const crossingSchema = record({
   /** How its motors lie at the start, in the order of its kind, and how long each takes; straight and as a turnout where it is not said. */
   lies: list(lie(), 4).optional().default(undefined),
   throwMs: count(0, 60_000).optional().default(undefined),
+  patterns: patterns(),
   certainty: certainty(),
 });
 export type Crossing = InferType<typeof crossingSchema>;

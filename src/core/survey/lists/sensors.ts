@@ -1,6 +1,17 @@
 import type { InferType } from 'yup';
 import { SENSOR_KIND_IDS, sensorKind } from '../../kinds';
-import { certainty, choice, count, freeText, id, LONGEST_NAME, placeSchema, record, text } from '../schema-parts';
+import {
+  certainty,
+  choice,
+  count,
+  freeText,
+  id,
+  LONGEST_NAME,
+  patterns,
+  placeSchema,
+  record,
+  text,
+} from '../schema-parts';
 import type { ListKind } from './kind';
 
 export const sensorSchema = record({
@@ -11,6 +22,7 @@ export const sensorSchema = record({
   /** How long “occupied” is kept after something was noticed last, to hide drop-outs. */
   holdMs: count(0, 60_000),
   input: freeText(40),
+  patterns: patterns(),
   certainty: certainty(),
 });
 export type Sensor = InferType<typeof sensorSchema>;

@@ -11,6 +11,7 @@ import {
   lengthSchema,
   lie,
   lineEndSchema,
+  patterns,
   record,
   text,
 } from '../schema-parts';
@@ -40,6 +41,7 @@ export const turnoutSchema = record({
   spareContacts: count(0, 8),
   lies: lie(),
   throwsWith: id().optional().default(undefined),
+  patterns: patterns(),
   certainty: certainty(),
 });
 export type Turnout = InferType<typeof turnoutSchema>;

@@ -18,6 +18,5 @@ export const signal: StageKind = {
     'points without protection',
     'signal inside clearance',
     'braking longer than its warning',
-    'two things with one name',
   ],
 };

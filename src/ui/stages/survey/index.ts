@@ -25,5 +25,7 @@ export const survey: StageKind = {
     'train that cannot be placed',
     'trains in each other’s way at the start',
     'no block to spare on a circuit',
+    'two things with one name',
+    'way of working that there is not',
   ],
 };

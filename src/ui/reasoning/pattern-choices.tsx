@@ -1,0 +1,31 @@
+'use client';
+import { CHOOSABLE } from '@/core/patterns';
+import { Caution } from '@/ui/parts/caution';
+import { CheckBox } from '@/ui/parts/check-box';
+import { useEdit } from './selection-parts';
+
+/** The ways of working that can be chosen for a thing. */
+export function PatternChoices({
+  at,
+  thing: { id, patterns = [] },
+}: {
+  at: (typeof CHOOSABLE)[number]['at'];
+  thing: { id: string; patterns?: string[] };
+}) {
+  const edit = useEdit();
+  const own = CHOOSABLE.filter((one) => one.at === at);
+  return (
+    <div className="mt-2">
+      {own.map((one) => (
+        <CheckBox
+          key={one.id}
+          checked={patterns.includes(one.id)}
+          onChange={(on) => edit({ do: 'use pattern', id, pattern: one.id, on })}
+        >
+          {one.says}
+        </CheckBox>
+      ))}
+      {own.some(({ id: used, wired }) => wired && patterns.includes(used)) && <Caution work="wiring" />}
+    </div>
+  );
+}

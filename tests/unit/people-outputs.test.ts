@@ -1,0 +1,96 @@
+import { describe, expect, test } from 'vitest';
+import { checkDesign } from '@/core/design';
+import { frameOf, Rehearsal, replay } from '@/core/simulation';
+import { applyEdit, type Edit, type LayoutDocument } from '@/core/survey';
+import { learningOval } from '@/demo/learning-oval';
+import { ondrelValley } from '@/demo/ondrel-valley';
+
+function after(document: LayoutDocument, edit: Edit): LayoutDocument {
+  const result = applyEdit(document, edit);
+  if (!result.ok) throw new Error(result.problem);
+  return result.change.document;
+}
+const using = (document: LayoutDocument, id: string, pattern: string) =>
+  after(document, { do: 'use pattern', id, pattern, on: true });
+
+describe('what is shown to people alone', () => {
+  test('a lamp on the panel is lit while its sensor has seen a train within its hold time, and from power-up', () => {
+    const oval = learningOval();
+    const lamps = oval.sensors.reduce((d, { id }) => using(d, id, 'panel lamp'), oval);
+    const run = new Rehearsal(lamps, 1);
+    for (const { id } of lamps.trains) run.command({ kind: 'run', train: id, on: true });
+    const last = oval.sensors.map(() => 0);
+    const known = { lit: 0, dark: 0 };
+    for (let tick = 0; tick < 4000; tick++) {
+      run.step();
+      const { shows } = frameOf(run);
+      oval.sensors.forEach(({ id, holdMs }, s) => {
+        const field = run.scheme.partition.fields.ofSensor[s]!;
+        if (run.plant.felt[field]! > 0) last[s] = tick;
+        const since = (tick - last[s]!) * 20;
+        /** A scan this side or that is the program’s own affair. */
+        if (Math.abs(since - holdMs) <= 60) return;
+        const expected = since < holdMs ? 'lit' : 'dark';
+        expect(shows[id], `${id} at ${tick}`).toBe(expected);
+        known[expected] += 1;
+      });
+    }
+    expect(Math.min(known.lit, known.dark)).toBeGreaterThan(1000);
+  });
+  test('an indicator shows how its points lie, and nothing while they move', () => {
+    const valley = ondrelValley();
+    const { id } = valley.turnouts[4]!;
+    const run = new Rehearsal({ ...using(valley, id, 'points indicator'), trains: [] }, 1);
+    for (let tick = 0; tick < 1500; tick++) run.step();
+    run.command({ kind: 'throw', turnout: id, to: 'diverging' });
+    const seen: string[] = [];
+    for (let tick = 0; tick < 400; tick++) {
+      run.step();
+      const shown = frameOf(run).shows[id]!;
+      const { position } = run.plant.motors[4]!;
+      if (seen.at(-1) !== shown) seen.push(shown);
+      /** What is reported in one scan is shown in the next. */
+      if (position !== 'between' && shown !== 'dark' && tick > 200) expect(shown).toBe(position);
+    }
+    expect(seen).toEqual(['straight', 'dark', 'diverging']);
+    expect(Object.keys(frameOf(run).shows)).toEqual([id]);
+  });
+  test('it changes nothing that trains do', () => {
+    const valley = ondrelValley();
+    const shown = [
+      ...valley.turnouts.map(({ id }) => [id, 'points indicator']),
+      ...valley.sensors.map(({ id }) => [id, 'panel lamp']),
+    ].reduce((d, [id, pattern]) => using(d, id!, pattern!), valley);
+    const hash = (document: LayoutDocument) => {
+      const commands = document.trains.map(({ id }) => ({
+        tick: 5,
+        command: { kind: 'run' as const, train: id, on: true },
+      }));
+      return replay(document, 1, 2000, commands).traceHash;
+    };
+    expect(hash(shown)).toBe(hash(valley));
+    expect(Object.keys(frameOf(new Rehearsal(shown, 1)).shows)).toHaveLength(
+      valley.turnouts.length + valley.sensors.length,
+    );
+  });
+});
+
+describe('a way of working that is chosen', () => {
+  test('is taken back by undo, and leaves no trace when it is switched off', () => {
+    const oval = learningOval();
+    const { id } = oval.sensors[0]!;
+    const on = using(oval, id, 'panel lamp');
+    expect(on.sensors[0]!.patterns).toEqual(['panel lamp']);
+    expect(after(on, { do: 'use pattern', id, pattern: 'panel lamp', on: false })).toEqual(oval);
+  });
+  test('that there is not, or not for such a thing, is told, and can be left out', () => {
+    const oval = learningOval();
+    const { id } = oval.sensors[0]!;
+    const d = using(using(using(oval, id, 'panel lamp'), id, 'stop section'), id, 'waving a flag');
+    const told = checkDesign(d).findings.filter(({ kind }) => kind === 'way of working that there is not');
+    expect(told.map(({ says }) => /“(.*)”/.exec(says)![1])).toEqual(['stop section', 'waving a flag']);
+    const left = told.reduce((document, { remedies }) => after(document, remedies[0]!.edit), d);
+    expect(left).toEqual(using(oval, id, 'panel lamp'));
+    expect(checkDesign(left).findings.some(({ kind }) => kind === 'way of working that there is not')).toBe(false);
+  });
+});
