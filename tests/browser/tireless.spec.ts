@@ -15,7 +15,7 @@ function chance(seed: number) {
 }
 
 const SEEDS = Number(process.env.ROBLIK_TIRELESS_SEEDS ?? 4);
-const ACTIONS = Number(process.env.ROBLIK_TIRELESS_ACTIONS ?? 150);
+const ACTIONS = Number(process.env.ROBLIK_TIRELESS_ACTIONS ?? 100);
 
 /** What the sheet shows when all of it is shown, letter for letter. */
 async function sheetText(page: Page): Promise<string> {

@@ -1,13 +1,22 @@
 'use client';
-import { Copy, Download, FilePlus2, Trash2, Upload } from 'lucide-react';
+import { Copy, Download, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, type ReactNode, useRef, useState } from 'react';
-import { SCALE_IDS, SCALES, type ScaleId, type ShownUnit } from '@/core/measure';
+import { lazy, type ReactNode, Suspense, useRef, useState } from 'react';
 import type { Fault } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
-import { Choice, type Option } from '@/ui/parts/choice';
-import { TextField } from '@/ui/parts/text-field';
+
+const loaded = () =>
+  new Promise<void>((resolve) => {
+    if (typeof document === 'undefined' || document.readyState === 'complete') resolve();
+    else window.addEventListener('load', () => resolve(), { once: true });
+  });
+/** The form stands there from the first; what works it is fetched once the page is shown. */
+const NewLayout = lazy(() =>
+  loaded()
+    .then(() => import('./new-layout'))
+    .then((module) => ({ default: module.NewLayout })),
+);
 
 export interface LayoutEntry {
   id: string;
@@ -17,7 +26,7 @@ export interface LayoutEntry {
   picture: ReactNode;
 }
 
-interface Trouble {
+export interface Trouble {
   problem: string;
   faults: Fault[];
 }
@@ -136,7 +145,9 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
           </li>
         ))}
         <li>
-          <NewLayout onTrouble={setTrouble} />
+          <Suspense>
+            <NewLayout onTrouble={setTrouble} />
+          </Suspense>
         </li>
       </ul>
       {layouts.length === 0 && (
@@ -167,48 +178,5 @@ function TroubleBox({ trouble, onClose }: { trouble: Trouble; onClose: () => voi
         </ol>
       )}
     </div>
-  );
-}
-
-const SCALE_OPTIONS = SCALE_IDS.map((id) => ({ value: id, says: SCALES[id].label }));
-const UNIT_OPTIONS: Option<ShownUnit>[] = [
-  { value: 'cm', says: 'centimetres' },
-  { value: 'inch', says: 'inches' },
-];
-
-function NewLayout({ onTrouble }: { onTrouble: (trouble: Trouble) => void }) {
-  const router = useRouter();
-  const [name, setName] = useState('');
-  const [problem, setProblem] = useState<string>();
-  const [scale, setScale] = useState<ScaleId>('H0');
-  const [unit, setUnit] = useState<ShownUnit>('cm');
-  const make = async (event: FormEvent) => {
-    event.preventDefault();
-    const asked = await sendServer<{ id: string }>('POST', '/api/layouts', { name, scale, shownUnit: unit });
-    if (asked.ok) router.push(`/layouts/${asked.value.id}`);
-    else if (asked.faults.length === 0) setProblem(asked.problem);
-    else onTrouble(asked);
-  };
-  return (
-    <form
-      onSubmit={(e) => void make(e)}
-      className="flex h-full flex-col gap-2 rounded-lg border border-dashed border-edge px-4 py-3"
-    >
-      <h2 className="text-[1rem] font-semibold">A new layout</h2>
-      <TextField
-        label="Name"
-        value={name}
-        problem={problem}
-        onChange={(e) => setName(e.target.value)}
-        placeholder="Attic branch"
-      />
-      <div className="flex gap-2">
-        <Choice label="Scale" className="grow" value={scale} options={SCALE_OPTIONS} onChange={setScale} />
-        <Choice label="Tape shows" className="grow" value={unit} options={UNIT_OPTIONS} onChange={setUnit} />
-      </div>
-      <button type="submit" className="button button-main mt-1 self-start">
-        <FilePlus2 size={15} aria-hidden /> Make it
-      </button>
-    </form>
   );
 }

@@ -14,7 +14,7 @@ import type { BlockView } from '@/core/design';
 import { showLength, type TenthUm } from '@/core/measure';
 import { asTyped, spanOf } from '@/core/survey';
 import { straighten } from '@/core/track';
-import { drawnDocument } from '@/ui/state/design';
+import { drawnDocument, sameTrack } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { BlockPlates } from './block-plates';
 import { CutsLayer } from './cuts-layer';
@@ -51,17 +51,16 @@ interface Props {
 }
 const NO_BLOCKS: BlockView[] = [];
 const NO_ASPECTS: string[] = [];
-/** So many things on the lines are drawn at once at most. */
-const LARGE = 400;
 const NO_LANES: ComponentType<LaneProps>[] = [];
 
 /** The straightened track on a true distance axis, with what is aligned beneath it. */
 export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters }: Props) {
   const store = useWorkbenchStore();
-  const newest = { document: useWorkbench(drawnDocument), design: useWorkbench((s) => s.design) };
-  const late = { document: useDeferredValue(newest.document), design: useDeferredValue(newest.design) };
-  /** A large sheet is drawn anew bit by bit, so that nothing waits for it; a smaller one at once. */
-  const { document, design } = newest.document.features.length > LARGE ? late : newest;
+  const newest = useWorkbench(drawnDocument);
+  /** The sheet is drawn anew bit by bit, so that nothing waits for it; what was cut is seen at once, where its track is drawn. */
+  const document = useDeferredValue(newest);
+  const design = useDeferredValue(useWorkbench((s) => s.design));
+  const withCuts = sameTrack(newest, document) ? newest : document;
   const { edits = false, tries = false } = useWorkbench((s) => s.stage);
   const selected = useWorkbench((s) => s.selected);
   const measured = useWorkbench((s) => s.measured);
@@ -291,7 +290,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                 onSelect={pickTurnout}
               />
               <CutsLayer
-                document={document}
+                document={withCuts}
                 geometry={geometry}
                 selected={selected}
                 canMove={edits}

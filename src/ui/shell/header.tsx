@@ -66,16 +66,62 @@ const UNITS: { value: ShownUnit; says: string }[] = [
   { value: 'inch', says: 'inch' },
 ];
 
+/** What was done last is taken back, or done again. */
+function UndoRedo() {
+  const store = useWorkbenchStore();
+  const last = useWorkbench((s) => s.past[s.past.length - 1]?.says);
+  const next = useWorkbench((s) => s.future[0]?.says);
+  return (
+    <>
+      <IconButton
+        icon={Undo2}
+        name={last === undefined ? 'Nothing to undo' : `Undo: ${last}`}
+        title={`Undo: ${last} (Ctrl+Z)`}
+        disabled={last === undefined}
+        onClick={() => store.getState().undo()}
+      />
+      <IconButton
+        icon={Redo2}
+        name={next === undefined ? 'Nothing to redo' : `Redo: ${next}`}
+        title={`Redo: ${next} (Ctrl+Shift+Z)`}
+        disabled={next === undefined}
+        onClick={() => store.getState().redo()}
+      />
+    </>
+  );
+}
+
+/** The verdict, and whether all is saved. */
+function Standing() {
+  const saving = useWorkbench((s) => s.saving);
+  const bad = saving === 'failed' || saving === 'conflict';
+  const Icon = bad ? CircleAlert : saving === 'saved' ? CheckCircle2 : LoaderCircle;
+  return (
+    <>
+      <Verdict short={bad} />
+      <output
+        className={`flex min-w-28 items-center @max-4xl:min-w-0 gap-1.5 whitespace-nowrap rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
+      >
+        <Icon size={14} aria-hidden className="shrink-0" />
+        {SAYS[saving]}
+      </output>
+    </>
+  );
+}
+
 export function Header() {
   const store = useWorkbenchStore();
-  const document = useWorkbench((s) => s.document);
-  const saving = useWorkbench((s) => s.saving);
-  const last = useWorkbench((s) => s.past[s.past.length - 1]);
-  const next = useWorkbench((s) => s.future[0]);
+  const name = useWorkbench((s) => s.document.name);
+  const scale = useWorkbench((s) => SCALES[s.document.scale].label);
+  const power = useWorkbench((s) => s.document.power);
+  const unit = useWorkbench((s) => s.document.shownUnit);
   const open = (window: WorkbenchState['window']) => store.getState().set({ window });
-  const bad = saving === 'failed' || saving === 'conflict';
   const download = () =>
-    saveFile(`${document.name.replaceAll('.', ' ')}.roblik.json`, writeDocumentText(document), 'application/json');
+    saveFile(
+      `${name.replaceAll('.', ' ')}.roblik.json`,
+      writeDocumentText(store.getState().document),
+      'application/json',
+    );
   return (
     <header className="@container isolate shrink-0 border-b border-line">
       <div className="flex h-[45px] items-center gap-3 px-4 @max-4xl:gap-2">
@@ -86,10 +132,10 @@ export function Header() {
           <span className="sr-only">Name of the layout</span>
           <input
             className="w-52 min-w-24 shrink rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[0.95rem] font-semibold hover:border-edge focus:border-edge focus:bg-raised"
-            defaultValue={document.name}
-            key={document.name}
+            defaultValue={name}
+            key={name}
             onBlur={(e) => {
-              if (e.target.value.trim() && e.target.value !== document.name)
+              if (e.target.value.trim() && e.target.value !== name)
                 store.getState().edit({ do: 'rename layout', name: e.target.value });
             }}
             onKeyDown={(e) => {
@@ -97,35 +143,19 @@ export function Header() {
             }}
           />
         </label>
-        <span
-          className="shrink-0 text-ink3 @max-4xl:hidden"
-          title={`${SCALES[document.scale].label}, ${document.power}`}
-        >
-          {SCALES[document.scale].label}
-          <span className="@max-[1400px]:sr-only"> · {document.power}</span>
+        <span className="shrink-0 text-ink3 @max-4xl:hidden" title={`${scale}, ${power}`}>
+          {scale}
+          <span className="@max-[1400px]:sr-only"> · {power}</span>
         </span>
         <OneOf
           joined
           label="Unit of length"
-          value={document.shownUnit}
+          value={unit}
           options={UNITS}
-          onChange={(unit) => store.getState().edit({ do: 'show unit', unit })}
+          onChange={(next) => store.getState().edit({ do: 'show unit', unit: next })}
         />
         <div className="grow" />
-        <IconButton
-          icon={Undo2}
-          name={last ? `Undo: ${last.says}` : 'Nothing to undo'}
-          title={`Undo: ${last?.says} (Ctrl+Z)`}
-          disabled={!last}
-          onClick={() => store.getState().undo()}
-        />
-        <IconButton
-          icon={Redo2}
-          name={next ? `Redo: ${next.says}` : 'Nothing to redo'}
-          title={`Redo: ${next?.says} (Ctrl+Shift+Z)`}
-          disabled={!next}
-          onClick={() => store.getState().redo()}
-        />
+        <UndoRedo />
         <IconButton icon={Search} name="Find a thing or a command" title="Find (Ctrl+K)" onClick={() => open('find')} />
         <IconButton
           icon={Printer}
@@ -140,19 +170,7 @@ export function Header() {
         <button type="button" className="button" onClick={download}>
           <Download size={14} aria-hidden /> <span className="@max-6xl:sr-only">Export</span>
         </button>
-        <Verdict short={bad} />
-        <output
-          className={`flex min-w-28 items-center @max-4xl:min-w-0 gap-1.5 whitespace-nowrap rounded-md px-2 py-1 ${bad ? 'bg-fail-tint text-fail' : 'text-ink2'}`}
-        >
-          {bad ? (
-            <CircleAlert size={14} aria-hidden className="shrink-0" />
-          ) : saving === 'saved' ? (
-            <CheckCircle2 size={14} aria-hidden className="shrink-0" />
-          ) : (
-            <LoaderCircle size={14} aria-hidden className="shrink-0" />
-          )}
-          {SAYS[saving]}
-        </output>
+        <Standing />
         <ThemeSwitch />
       </div>
     </header>

@@ -24,9 +24,7 @@ export function DesignStage({ onTurnout, children }: { onTurnout?: (id: string) 
   const layers = useWorkbench((s) => s.layers);
   const selected = useWorkbench((s) => s.selected);
   const measured = useWorkbench((s) => s.measured);
-  const document = useWorkbench((s) => s.document);
-  const blocks = useWorkbench((s) => s.design?.blocks);
-  const subject = subjectOf(document, blocks, selected);
+  const subject = useWorkbench((s) => subjectOf(s.document, s.design?.blocks, s.selected));
   return (
     <>
       <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden">

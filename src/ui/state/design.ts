@@ -45,6 +45,9 @@ export const shownDocument = ({
   design && design.document.lines.length > 0 ? design.document : document;
 
 const TRACKS = ['lines', 'joins', 'turnouts', 'crossings'] as const;
+/** Two documents of the very same track: what stands on it can differ. */
+export const sameTrack = (one: LayoutDocument, other: LayoutDocument): boolean =>
+  TRACKS.every((list) => one[list] === other[list]);
 
 /**
  * The document that the sheet draws. Where things are edited it is the present one as long as its track is that of the design: what
@@ -54,6 +57,5 @@ export const drawnDocument = (
   state: Pick<DesignSlice, 'design'> & { document: LayoutDocument; stage: StageTraits },
 ): LayoutDocument => {
   const { design, document, stage } = state;
-  const sameTrack = design && TRACKS.every((list) => design.document[list] === document[list]);
-  return stage.edits && sameTrack ? document : shownDocument(state);
+  return stage.edits && design && sameTrack(design.document, document) ? document : shownDocument(state);
 };

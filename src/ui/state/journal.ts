@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Step } from '@/core/survey';
+import { afterPaint } from './after-paint';
 import { broughtUp, type JournalState } from './journal-state';
 
 interface Kept extends Omit<JournalState, 'past' | 'future'> {
@@ -105,8 +106,8 @@ export class Journal {
   private async write(): Promise<void> {
     const db = await open();
     while (this.latest) {
-      /** Copying a large document takes a moment: not in the same one as the edit. */
-      await new Promise((resolve) => setTimeout(resolve, 0));
+      /** Copying a large document takes a moment: not the one in which the edit is drawn. */
+      await afterPaint();
       const state = this.latest;
       this.latest = undefined;
       const steps = [...state.past, ...state.future];

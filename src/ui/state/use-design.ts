@@ -3,6 +3,7 @@ import { type Remote, wrap } from 'comlink';
 import { useEffect } from 'react';
 import type { LayoutDocument } from '@/core/survey';
 import type { DesignWorker } from '@/workers/design.worker';
+import { afterPaint } from './after-paint';
 import { useWorkbenchStore } from './store';
 
 /** The fields that are others than before: an edit leaves those that it does not touch as they are. */
@@ -32,8 +33,8 @@ export function useDesign(): void {
       if (busy) return;
       busy = true;
       while (sent !== store.getState().document) {
-        /** Copying what has changed takes a moment: not in the same one as the edit. */
-        await new Promise((resolve) => setTimeout(resolve, 0));
+        /** Copying what has changed takes a moment: not the one in which the edit is drawn. */
+        await afterPaint();
         const { document, set } = store.getState();
         const changed = changedFields(sent, document);
         sent = document;

@@ -1,10 +1,12 @@
 'use client';
+import { createColumnHelper } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { checkDesign, viewDesign } from '@/core/design';
 import { showNumber } from '@/core/measure';
 import { firstDifference, type RunSummary, tickSeconds } from '@/core/simulation';
 import { compareDocuments, type LayoutDocument } from '@/core/survey';
 import { straighten } from '@/core/track';
+import { DataTable } from '@/ui/parts/data-table';
 import { SlideBar } from '@/ui/parts/slide-bar';
 import { fitView, SheetGeometry } from '@/ui/sheet/sheet-geometry';
 import { clock } from './event-list';
@@ -72,43 +74,81 @@ export function RunPair({ pair: [a, b], width }: { pair: [Compared, Compared]; w
           ? `They part at ${clock(parted.tick)}: in “${a.name}” ${parted.a}; in “${b.name}” ${parted.b}.`
           : 'As far as both go, they are the same.'}
       </p>
-      <table className="m-4 w-[calc(100%-2rem)] text-left">
-        <thead>
-          <tr className="border-b border-line">
-            <th className="py-1">Train</th>
-            <th>Run, {a.name}</th>
-            <th>{b.name}</th>
-            <th>Stood, {a.name}</th>
-            <th>{b.name}</th>
-            <th>Stops, {a.name}</th>
-            <th>{b.name}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {a.summary.trains.map((train) => {
-            const other = b.summary.trains.find((t) => t.id === train.id);
-            return (
-              <tr key={train.id} className="border-b border-hair">
-                <td className="py-1">{train.name}</td>
-                <td>{showNumber(train.runMm / 1000, 1)} m</td>
-                <td>{other ? `${showNumber(other.runMm / 1000, 1)} m` : 'not there'}</td>
-                <td>{showNumber(train.stoodMs / 1000, 0)} s</td>
-                <td>{other ? `${showNumber(other.stoodMs / 1000, 0)} s` : ''}</td>
-                <td>{train.stops}</td>
-                <td>{other?.stops}</td>
-              </tr>
-            );
-          })}
-          <tr>
-            <td className="py-1 font-semibold">Mishaps</td>
-            <td>{a.summary.mishaps}</td>
-            <td>{b.summary.mishaps}</td>
-            <td colSpan={4}>
-              {showNumber(tickSeconds(a.summary.ticks), 0)} s and {showNumber(tickSeconds(b.summary.ticks), 0)} s long
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <div className="m-4">
+        <DataTable
+          label="The trains of both runs"
+          rows={a.summary.trains.map((mine) => ({ mine, other: b.summary.trains.find(({ id }) => id === mine.id) }))}
+          columns={columnsOf(a.name, b.name)}
+          rowId={({ mine }) => mine.id}
+          foot={
+            <tr>
+              <th scope="row" className="py-1 font-semibold">
+                Mishaps
+              </th>
+              <td>{a.summary.mishaps}</td>
+              <td>{b.summary.mishaps}</td>
+              <td colSpan={4}>
+                {showNumber(tickSeconds(a.summary.ticks), 0)} s and {showNumber(tickSeconds(b.summary.ticks), 0)} s long
+              </td>
+            </tr>
+          }
+        />
+      </div>
     </>
   );
 }
+
+type TrainOfRun = RunSummary['trains'][number];
+interface Row {
+  mine: TrainOfRun;
+  other: TrainOfRun | undefined;
+}
+
+const COLUMN = createColumnHelper<Row>();
+
+/** A figure of a train in the one run and in the other; one that is not in the other has none there. */
+const inBoth = (
+  id: string,
+  said: string,
+  a: string,
+  b: string,
+  of: (t: TrainOfRun) => number,
+  shown: (n: number) => string,
+) =>
+  [
+    COLUMN.accessor(({ mine }) => of(mine), {
+      id: `${id} here`,
+      header: `${said}, ${a}`,
+      cell: ({ getValue }) => shown(getValue()),
+    }),
+    COLUMN.accessor(({ other }) => other && of(other), {
+      id: `${id} there`,
+      header: b,
+      sortUndefined: 'last',
+      cell: ({ getValue }) => {
+        const figure = getValue();
+        return figure === undefined ? 'not there' : shown(figure);
+      },
+    }),
+  ] as const;
+
+const columnsOf = (a: string, b: string) => [
+  COLUMN.accessor(({ mine }) => mine.name, { id: 'train', header: 'Train' }),
+  ...inBoth(
+    'run',
+    'Run',
+    a,
+    b,
+    ({ runMm }) => runMm,
+    (mm) => `${showNumber(mm / 1000, 1)} m`,
+  ),
+  ...inBoth(
+    'stood',
+    'Stood',
+    a,
+    b,
+    ({ stoodMs }) => stoodMs,
+    (ms) => `${showNumber(ms / 1000, 0)} s`,
+  ),
+  ...inBoth('stops', 'Stops', a, b, ({ stops }) => stops, String),
+];

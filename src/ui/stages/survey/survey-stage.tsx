@@ -1,6 +1,8 @@
 'use client';
+import { memo, useDeferredValue } from 'react';
 import { consistOf } from '@/core/detection';
 import { fromMm, showLength, showSpeed } from '@/core/measure';
+import type { LayoutDocument } from '@/core/survey';
 import { Fold } from '@/ui/parts/fold';
 import { Panel, PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -15,15 +17,14 @@ export function SurveyStage() {
     <DesignStage>
       <Panel title="Survey">
         <AddPanel />
-        <Trains />
+        <Trains document={useDeferredValue(useWorkbench((s) => s.document))} />
         <Directions />
       </Panel>
     </DesignStage>
   );
 }
 
-function Trains() {
-  const document = useWorkbench((s) => s.document);
+const Trains = memo(function Trains({ document }: { document: LayoutDocument }) {
   const store = useWorkbenchStore();
   return (
     <PanelSection title={document.trains.length === 1 ? '1 train' : `${document.trains.length} trains`}>
@@ -57,4 +58,4 @@ function Trains() {
       </Fold>
     </PanelSection>
   );
-}
+});

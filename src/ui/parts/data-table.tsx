@@ -1,0 +1,82 @@
+'use client';
+import {
+  type ColumnDef,
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  type SortingState,
+  useReactTable,
+} from '@tanstack/react-table';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+
+/** Rows under headers; a header is a button that sorts by its column, up, down, and as they were. */
+export function DataTable<T>({
+  label,
+  rows,
+  columns,
+  rowId,
+  foot,
+}: {
+  label: string;
+  rows: T[];
+  // biome-ignore lint/suspicious/noExplicitAny: what a column reads is its own affair
+  columns: ColumnDef<T, any>[];
+  rowId: (row: T) => string;
+  /** Rows beneath, of cells that are the same in any order. */
+  foot?: ReactNode;
+}) {
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const table = useReactTable({
+    data: rows,
+    columns,
+    getRowId: rowId,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+  return (
+    <table aria-label={label} className="w-full text-left">
+      <thead>
+        {table.getHeaderGroups().map((group) => (
+          <tr key={group.id} className="border-b border-line">
+            {group.headers.map(({ id, column, getContext }) => {
+              const sorted = column.getIsSorted();
+              return (
+                <th
+                  key={id}
+                  scope="col"
+                  aria-sort={sorted ? (sorted === 'asc' ? 'ascending' : 'descending') : 'none'}
+                  className="py-1 pr-3 align-bottom"
+                >
+                  <button
+                    type="button"
+                    className="inline-flex cursor-pointer items-center gap-1 rounded-sm text-left hover:bg-accent-tint"
+                    onClick={column.getToggleSortingHandler()}
+                  >
+                    {flexRender(column.columnDef.header, getContext())}
+                    {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
+                    {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
+                  </button>
+                </th>
+              );
+            })}
+          </tr>
+        ))}
+      </thead>
+      <tbody>
+        {table.getRowModel().rows.map((row) => (
+          <tr key={row.id} className="border-b border-hair">
+            {row.getVisibleCells().map((cell) => (
+              <td key={cell.id} className="py-1 pr-3">
+                {flexRender(cell.column.columnDef.cell, cell.getContext())}
+              </td>
+            ))}
+          </tr>
+        ))}
+        {foot}
+      </tbody>
+    </table>
+  );
+}
