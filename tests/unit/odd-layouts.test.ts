@@ -2,7 +2,6 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign, tryByHand } from '@/core/design';
 import { compileProgram, Interpreter, readProgram, whyValue, writeProgram } from '@/core/logic';
 import { cm } from '@/core/measure';
-import { names } from '@/core/patterns';
 import { ProofRun } from '@/core/proof';
 import type { Reason } from '@/core/reasoning';
 import { Rehearsal } from '@/core/simulation';

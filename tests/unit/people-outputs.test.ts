@@ -5,13 +5,13 @@ import { applyEdit, type Edit, type LayoutDocument } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 
-function after(document: LayoutDocument, edit: Edit): LayoutDocument {
+function edited(document: LayoutDocument, edit: Edit): LayoutDocument {
   const result = applyEdit(document, edit);
   if (!result.ok) throw new Error(result.problem);
   return result.change.document;
 }
 const using = (document: LayoutDocument, id: string, pattern: string) =>
-  after(document, { do: 'use pattern', id, pattern, on: true });
+  edited(document, { do: 'use pattern', id, pattern, on: true });
 
 describe('what is shown to people alone', () => {
   test('a lamp on the panel is lit while its sensor has seen a train within its hold time, and from power-up', () => {
@@ -81,7 +81,7 @@ describe('a way of working that is chosen', () => {
     const { id } = oval.sensors[0]!;
     const on = using(oval, id, 'panel lamp');
     expect(on.sensors[0]!.patterns).toEqual(['panel lamp']);
-    expect(after(on, { do: 'use pattern', id, pattern: 'panel lamp', on: false })).toEqual(oval);
+    expect(edited(on, { do: 'use pattern', id, pattern: 'panel lamp', on: false })).toEqual(oval);
   });
   test('that there is not, or not for such a thing, is told, and can be left out', () => {
     const oval = learningOval();
@@ -89,7 +89,7 @@ describe('a way of working that is chosen', () => {
     const d = using(using(using(oval, id, 'panel lamp'), id, 'stop section'), id, 'waving a flag');
     const told = checkDesign(d).findings.filter(({ kind }) => kind === 'way of working that there is not');
     expect(told.map(({ says }) => /“(.*)”/.exec(says)![1])).toEqual(['stop section', 'waving a flag']);
-    const left = told.reduce((document, { remedies }) => after(document, remedies[0]!.edit), d);
+    const left = told.reduce((document, { remedies }) => edited(document, remedies[0]!.edit), d);
     expect(left).toEqual(using(oval, id, 'panel lamp'));
     expect(checkDesign(left).findings.some(({ kind }) => kind === 'way of working that there is not')).toBe(false);
   });

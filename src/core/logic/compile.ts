@@ -12,7 +12,7 @@ export interface Compiled {
   slots: Map<string, number>;
   names: string[];
   inputs: number;
-  /** Value at power-up of each slot: 0, or the first value of the enumeration. */
+  /** At power-up each of them is 0: false, or the first value of its enumeration. */
   slotCount: number;
   /** Initial state words of latches, edges and timers. */
   state: Int32Array;

@@ -7,7 +7,7 @@ export interface Fact {
   name: string;
   /** In a sentence: “FM is occupied”. */
   says: string;
-  /** The id or name of the thing it is about. */
+  /** The id of the thing it is about. */
   about?: string;
 }
 

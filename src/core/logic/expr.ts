@@ -37,7 +37,7 @@ export interface Declaration {
 
 export interface Why {
   pattern: string;
-  /** The id or name of the thing it serves. */
+  /** The id of the thing it serves. */
   about: string;
   /** A sentence for the value true, and one for false; for enumerations, {} stands for the value. */
   yes: string;

@@ -1,7 +1,7 @@
 /** How far before a signal at stop, or before the end of the track, a driver stops; our assumption. */
 export const STOP_SHORT_MM = 40;
 
-/** Of the speed that trains run at, the share at which they run past a signal at caution; common practice, no source. */
+/** Of the speed that trains run at, the share at which they run past a signal that obliges them to stop at the next one; common practice, no source. */
 export const CAUTION_SHARE = 0.5;
 
 /** A driver sees the signals before him from as far as he needs to stop, and from this much farther; our assumption. */

@@ -16,7 +16,7 @@ export class RuleBook {
   rule(name: string, type: string, expr: Expr, why: About): void {
     this.add(name, type, 'rule', expr, why);
   }
-  /** `of`: the number of the signal, motor or section that it commands. */
+  /** `of`: the number of the signal, motor, section or sensor that it commands or belongs to. */
   output(kind: OutputKindId, of: number, name: string, type: string, expr: Expr, why: About): void {
     this.add(name, type, 'output', expr, why);
     this.declarations.at(-1)!.commands = { kind, of };

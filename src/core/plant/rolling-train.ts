@@ -32,7 +32,7 @@ export type Mishap = { kind: 'points wrong'; turnout: number } | { kind: 'off th
 export class RollingTrain {
   head = 0;
   speed = 0;
-  /** Half speed since the last signal passed showed caution. */
+  /** The signal passed last obliged it to stop at the next one: until that is passed it runs at a share of its speed. */
   cautious = false;
   running = true;
   /** Stands after a mishap or after passing a signal at stop; only a person moves it on. */

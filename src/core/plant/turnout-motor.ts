@@ -1,6 +1,6 @@
 import type { PointsPosition } from './tape';
 
-/** A turnout with its motor: it is between its positions while it moves. */
+/** A motor of points, and how it lies: between its positions while it moves. */
 export class TurnoutMotor {
   position: PointsPosition;
   private leftMs = 0;

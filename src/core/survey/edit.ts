@@ -4,7 +4,7 @@ import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { FEATURES } from './feature-kinds';
 import { LIST_NAMES, LISTS, thingsOf } from './lists';
-import type { Feature, FeatureOf } from './lists/features';
+import type { Feature } from './lists/features';
 import type { Sensor } from './lists/sensors';
 import type { Train } from './lists/trains';
 import type { Turnout } from './lists/turnouts';

@@ -11,9 +11,9 @@ export interface EdgeStretch {
   to: TenthUm;
 }
 
-/** Two places that no two vehicles may stand on at once: the legs of a turnout up to clearance, or both tracks of a crossing. */
+/** Two places that no two vehicles may stand on at once: two legs of points up to clearance, or both tracks of a crossing. */
 export interface FoulingPair {
-  /** The turnout or crossing that makes them foul. */
+  /** The points or crossing that make them foul. */
   cause: string;
   a: EdgeStretch[];
   b: EdgeStretch[];
@@ -42,7 +42,7 @@ export function trackFrom(graph: Pick<TrackGraph, 'edges' | 'points'>, leg: Leg,
   return merged(found);
 }
 
-/** What fouls what: the two legs of each turnout, and the two tracks of each crossing. */
+/** What fouls what: the legs of points, two by two, and the two tracks of each crossing. */
 export function foulingOf(
   { crossings }: Pick<LayoutDocument, 'crossings'>,
   graph: Pick<TrackGraph, 'edges' | 'points' | 'byLine'>,

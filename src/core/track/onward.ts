@@ -19,7 +19,7 @@ export interface Onward {
 
 const NOTHING: readonly Over[] = [];
 
-/** All ways on from an end: none at a buffer, one on plain track or trailing over a turnout, two at its blades. */
+/** All ways on from an end: none at a buffer, one on plain track or trailing over a turnout, at blades one for each leg. */
 export function onwardFrom(graph: Pick<TrackGraph, 'edges' | 'points'>, edge: number, end: EdgeEnd): Onward[] {
   const node = graph.edges[edge]!.ends[end];
   if (node.kind === 'stop') return [];

@@ -61,7 +61,7 @@ export const OutputMarks = memo(function OutputMarks({
     const place = placed.shown.get(id);
     if (shown === undefined || !place) return null;
     return (
-      <g key={id} transform={`translate(${place.x} ${place.y})`} role="img" aria-label={`${name}: ${shown}`}>
+      <g key={id} transform={`translate(${place.x} ${place.y})`}>
         <title>{`${name}: ${shown}`}</title>
         {MARKS[shown]}
       </g>
