@@ -13,6 +13,7 @@ const ROOMS = [
   'findings',
   'kinds',
   'survey',
+  'walk',
   'track',
   'detection',
   'signals',

@@ -3,7 +3,7 @@ import { ASPECT_SYSTEM_IDS, SENSOR_KIND_IDS, type SensorKindId, sensorKind } fro
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { FEATURES } from './feature-kinds';
-import { LIST_NAMES, LISTS, thingsOf } from './lists';
+import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 import type { Feature } from './lists/features';
 import type { Sensor } from './lists/sensors';
 import type { Train } from './lists/trains';
@@ -31,6 +31,8 @@ export type Edit =
   | { do: 'add sensor'; line: string; at: TypedLength; kind?: SensorKindId }
   | { do: 'change sensor'; id: string; change: Partial<Pick<Sensor, 'kind' | 'holdMs'>> }
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
+  /** Things as they are, each with an id of its own, and what to call all that. */
+  | { do: 'add things'; things: readonly { list: ListName; thing: Thing }[]; says: string }
   | { do: 'add train'; train: Omit<Train, 'id' | 'vehicles'>; vehicles: Omit<Vehicle, 'id'>[] }
   | { do: 'move'; id: string; at: TypedLength }
   | { do: 'fix'; id: string; certainty: 'tentative' | 'fixed' }
@@ -177,6 +179,10 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     }
     case 'add turnout':
       return addTurnout(document, edit);
+    case 'add things':
+      for (const { list, thing } of edit.things) thingsOf(document, list).push(thing);
+      if (document.referenceLine === '') document.referenceLine = document.lines[0]?.id ?? '';
+      return edit.says;
     case 'add train': {
       const name = named(edit.train.name, LONGEST_NAME.train, 'A train needs a name.');
       const added: string[] = [];

@@ -1,6 +1,7 @@
 'use client';
 import { FilePlus2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
+import { useSyncExternalStore } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { SCALE_IDS, SCALES, type ScaleId, type ShownUnit } from '@/core/measure';
 import type { Fault } from '@/core/survey';
@@ -14,6 +15,11 @@ const UNIT_OPTIONS: Option<ShownUnit>[] = [
   { value: 'inch', says: 'inches' },
 ];
 
+/** The form is shown before what works it is here: until then nothing can be sent. */
+const NEVER = () => () => {};
+const isHere = () => true;
+const isOnTheServer = () => false;
+
 interface Fields {
   name: string;
   scale: ScaleId;
@@ -26,6 +32,7 @@ export function NewLayout({ onTrouble }: { onTrouble: (trouble: { problem: strin
   const { register, control, handleSubmit, setError, formState } = useForm<Fields>({
     defaultValues: { name: '', scale: 'H0', shownUnit: 'cm' },
   });
+  const works = useSyncExternalStore(NEVER, isHere, isOnTheServer);
   const make = handleSubmit(async (fields) => {
     const asked = await sendServer<{ id: string }>('POST', '/api/layouts', fields);
     if (asked.ok) router.push(`/layouts/${asked.value.id}`);
@@ -73,7 +80,7 @@ export function NewLayout({ onTrouble }: { onTrouble: (trouble: { problem: strin
           )}
         />
       </div>
-      <button type="submit" className="button button-main mt-1 self-start">
+      <button type="submit" className="button button-main mt-1 self-start" disabled={!works}>
         <FilePlus2 size={15} aria-hidden /> Make it
       </button>
     </form>

@@ -1,0 +1,10 @@
+/**
+ * A survey in words: what one says while walking along a line with a tape. `phrases.ts` is the table of what can be said, `parts.ts` what each
+ * of them is made of, for reading, writing and completing alike.
+ */
+export { freshIn } from './fresh';
+export { PHRASES } from './phrases';
+export { type PhraseReading, readPhrase } from './read-phrase';
+export { type BadRow, readSurvey, type SurveyReading, withAdditions } from './read-survey';
+export type { Addition, Walk } from './walk';
+export { writeSurvey } from './write-survey';

@@ -1,0 +1,330 @@
+import { ASPECT_SYSTEM_IDS, CROSSING_KIND_IDS, SENSOR_KIND_IDS, sensorKind, TURNOUT_KIND_IDS } from '../kinds';
+import { STEPS, type TypedLength } from '../measure';
+import {
+  asTyped,
+  FEATURES,
+  type Feature,
+  type FeatureKind,
+  type LayoutDocument,
+  type ListName,
+  type Turnout,
+} from '../survey';
+import * as part from './parts';
+import type { Addition, Values, Walk } from './walk';
+
+/** What is handed to a phrase that adds things: ids and names that are free. */
+export interface Fresh {
+  id(list: ListName, prefix?: string): string;
+  name(prefix: string): string;
+}
+
+/** One kind of thing that can be said of a line: its words, read and written by the same parts. */
+export interface Phrase {
+  /** The words that it begins with. */
+  head: string;
+  /** In a sentence, for those who ask. */
+  means: string;
+  parts: readonly part.Part[];
+  /** The things that it adds. */
+  adds(values: Values, walk: Walk, fresh: Fresh): Addition[];
+  /** The things of a document that it says, each with its line and where it stands there. */
+  says(document: LayoutDocument): { line: string; at: number; values: Values }[];
+}
+
+// biome-ignore lint/suspicious/noExplicitAny: each part knows its own value
+const parts = (...own: part.Part<any>[]): readonly part.Part[] => own;
+const certainty = part.oneOf('certainty', ['fixed', 'tentative'] as const, 'tentative');
+const works = part.labelled('works', part.names('patterns'), 'Say how it works, in quotes.');
+const directions = ({ document }: Walk) => ({
+  [document.directions.up.toLowerCase()]: 'up' as const,
+  [document.directions.down.toLowerCase()]: 'down' as const,
+  up: 'up' as const,
+  down: 'down' as const,
+});
+
+/** A feature, whose fields are the parts; a stretch has its two ends in one. */
+function feature(head: string, kind: FeatureKind, means: string, ...own: part.Part<never>[]): Phrase {
+  return {
+    head,
+    means,
+    parts: parts(...own, certainty),
+    adds({ span, ...values }, { line }, fresh) {
+      const id = fresh.id('features', FEATURES[kind].prefix);
+      return [{ list: 'features', thing: { id, kind, line, ...values, ...(span as Values | undefined) } }];
+    },
+    says: ({ features }) =>
+      features
+        .filter((one) => one.kind === kind)
+        .map((one: Feature) => {
+          const { line, at } = one;
+          return { line, at: at.tenthUm, values: 'to' in one ? { ...one, span: { at, to: one.to } } : { ...one } };
+        }),
+  };
+}
+// biome-ignore lint/suspicious/noExplicitAny: each part knows its own value
+const of = (...own: part.Part<any>[]) => own as part.Part<never>[];
+
+const join = (end: 'start' | 'end'): Phrase => ({
+  head: end === 'end' ? 'joins' : 'start joins',
+  means: `The ${end} of the line meets an end of another line, or its own other end.`,
+  parts: parts(part.lineEnd('other')),
+  adds: ({ other }, { line }, fresh) => [
+    { list: 'joins', thing: { id: fresh.id('joins'), a: { line, end }, b: other } },
+  ],
+  says: ({ joins }) =>
+    joins.filter(({ a }) => a.end === end).map(({ a, b }) => ({ line: a.line, at: 0, values: { other: b } })),
+});
+
+/** A track that a turnout leads to and that nobody has taped yet. */
+const untaped = (unit: Walk['document']['shownUnit']): TypedLength =>
+  asTyped(unit === 'cm' ? 60 * 100_000 : 24 * 254_000, unit);
+
+const turnout: Phrase = {
+  head: 'turnout',
+  means:
+    'A track leaves this one: left or right, facing or trailing, and where it leads. Without “to” it leads to a new track.',
+  parts: parts(
+    part.at(),
+    part.oneOf('kind', TURNOUT_KIND_IDS, TURNOUT_KIND_IDS[0]),
+    part.oneOf('hand', ['left', 'right'] as const, 'right'),
+    part.oneOf<Turnout['facing']>('facing', () => ({ facing: 'up', trailing: 'down' }), 'up'),
+    part.name(),
+    part.labelled('to', part.lineEnd('diverging', true), 'Say where it leads: to Loop start.'),
+    part.labelled('straight', part.lineEnd('straight', true), 'Say where it goes straight on: straight Yard start.'),
+    part.labelled('second', part.lineEnd('second', true), 'Say where its second leg leads: second Siding start.'),
+    part.labelled(
+      'clear',
+      part.length('clearance', ({ document: { shownUnit } }) => asTyped(STEPS[shownUnit].clearance, shownUnit)),
+      'Say after how long its legs are clear of each other: clear 20.',
+    ),
+    part.labelled(
+      'lies',
+      part.oneOf('lies', ['straight', 'diverging'] as const, 'straight'),
+      'Say how it lies: lies straight.',
+    ),
+    part.labelled(
+      'motor',
+      part.oneOf('motor', ['hand', 'snap', 'slow'] as const, 'snap'),
+      'Say which: motor hand, snap or slow.',
+    ),
+    part.labelled('throws', part.number('throwMs', 'ms', 500), 'Say how long it takes: throws 500 ms.'),
+    part.labelled('contacts', part.number('spareContacts', '', 0), 'Say how many contacts are free: contacts 1.'),
+    part.labelled('with', part.turnout('throwsWith'), 'Say with which turnout it is thrown: with T2.'),
+    part.labelled(
+      'secondlies',
+      part.oneOf('secondLies', ['straight', 'diverging'] as const),
+      'Say how its second motor lies: secondlies straight.',
+    ),
+    works,
+    certainty,
+  ).map((one) => (one.key === 'secondLies' ? { ...one, otherwise: () => undefined } : one)),
+  adds({ name, diverging, ...values }, { document, line }, fresh) {
+    const id = fresh.id('turnouts');
+    const called = (name as string | undefined) ?? fresh.name('T');
+    const up = values.facing === 'up';
+    const leads = diverging === undefined ? fresh.id('lines') : undefined;
+    const track: Addition[] =
+      leads === undefined
+        ? []
+        : [{ list: 'lines', thing: { id: leads, name: `From ${called}`, length: untaped(document.shownUnit) } }];
+    const leg = leads === undefined ? diverging : { line: leads, end: up ? 'start' : 'end' };
+    return [...track, { list: 'turnouts', thing: { ...values, id, name: called, line, diverging: leg } }];
+  },
+  says: ({ turnouts }) => turnouts.map((one) => ({ line: one.line, at: one.at.tenthUm, values: { ...one } })),
+};
+
+const crossing: Phrase = {
+  head: 'crossing',
+  means: 'Another line crosses here: a diamond, or a slip.',
+  parts: parts(
+    part.at(),
+    part.oneOf('kind', CROSSING_KIND_IDS, CROSSING_KIND_IDS[0]),
+    part.labelled('with', part.place('b'), 'Say which line it crosses, and where: with Branch 40.'),
+    part.labelled('angle', part.number('angleDegrees', '', 15), 'Say at how many degrees: angle 15.'),
+    part.labelled(
+      'clear',
+      part.length('clearance', ({ document: { shownUnit } }) => asTyped(STEPS[shownUnit].clearance, shownUnit)),
+      'Say after how long the tracks are clear of each other: clear 20.',
+    ),
+    part.labelled(
+      'lies',
+      part.severalOf('lies', ['straight', 'diverging']),
+      'Say how each of its motors lies: lies straight diverging.',
+    ),
+    part.labelled(
+      'throws',
+      { ...part.number('throwMs', 'ms'), otherwise: () => undefined },
+      'Say how long it takes: throws 500 ms.',
+    ),
+    part.name(),
+    works,
+    certainty,
+  ),
+  adds({ at, name, ...values }, { line }, fresh) {
+    const called = name ?? fresh.name('X');
+    return [{ list: 'crossings', thing: { ...values, id: fresh.id('crossings'), name: called, a: { line, at } } }];
+  },
+  says: ({ crossings }) =>
+    crossings.map((one) => ({ line: one.a.line, at: one.a.at.tenthUm, values: { ...one, at: one.a.at } })),
+};
+
+const detector: Phrase = {
+  head: 'detector',
+  means: 'Something that notices trains: a section between gaps, or a place.',
+  parts: parts(
+    part.at(),
+    part.oneOf('kind', SENSOR_KIND_IDS, SENSOR_KIND_IDS[0]),
+    part.name(),
+    part.labelled(
+      'hold',
+      { ...part.number('holdMs', 'ms'), otherwise: () => undefined },
+      'Say for how long it counts: hold 1000 ms.',
+    ),
+    part.labelled(
+      'input',
+      part.name('input', () => ''),
+      'Say at which input, in quotes.',
+    ),
+    works,
+    certainty,
+  ),
+  adds({ at, name, holdMs, ...values }, { line }, fresh) {
+    const kind = sensorKind(values.kind as (typeof SENSOR_KIND_IDS)[number]);
+    const called = name ?? fresh.name(kind.names);
+    const id = fresh.id('sensors');
+    return [
+      { list: 'sensors', thing: { ...values, id, name: called, anchor: { line, at }, holdMs: holdMs ?? kind.holdMs } },
+    ];
+  },
+  says: ({ sensors }) =>
+    sensors.map((one) => {
+      const { line, at } = one.anchor;
+      const holdMs = one.holdMs === sensorKind(one.kind).holdMs ? undefined : one.holdMs;
+      return { line, at: at.tenthUm, values: { ...one, at, holdMs } };
+    }),
+};
+
+const block: Phrase = {
+  head: 'block',
+  means: 'The block that this place lies in has a name.',
+  parts: parts(part.at(), part.name()),
+  adds: ({ at, name }, { line }, fresh) => [
+    { list: 'blocks', thing: { id: fresh.id('blocks'), name, anchor: { line, at } } },
+  ],
+  says: ({ blocks }) =>
+    blocks.map(({ name, anchor: { line, at } }) => ({ line, at: at.tenthUm, values: { at, name } })),
+};
+
+const area: Phrase = {
+  head: 'area',
+  means: 'A part of the layout with a name and a purpose.',
+  parts: parts(
+    part.span(),
+    part.name(),
+    part.labelled(
+      'for',
+      part.name('purpose', () => ''),
+      'Say what for, in quotes.',
+    ),
+  ),
+  adds: ({ span, name, purpose }, { line }, fresh) => {
+    const { at: from, to } = span as Values;
+    return [{ list: 'areas', thing: { id: fresh.id('areas'), name, line, from, to, purpose } }];
+  },
+  says: ({ areas }) =>
+    areas.map(({ line, from, to, name, purpose }) => ({
+      line,
+      at: from.tenthUm,
+      values: { name, purpose, span: { at: from, to } },
+    })),
+};
+
+/** How wide a road is that is said to cross at one place. */
+const ROAD = { cm: asTyped(800_000, 'cm'), inch: asTyped(762_000, 'inch') };
+
+const named = (prefix: string) => part.name('name', () => prefix);
+
+/** Everything that can be said of a line, in the order in which it is offered. */
+export const PHRASES: readonly Phrase[] = [
+  feature(
+    'gap',
+    'gap',
+    'A rail is cut here.',
+    ...of(part.at(), part.oneOf('rail', ['left', 'right', 'both'], 'right')),
+  ),
+  feature('mark', 'mark', 'A block ends here with no cut.', ...of(part.at())),
+  {
+    ...feature(
+      'signal',
+      'signal',
+      'A signal, read by trains in one direction.',
+      ...of(
+        part.at(),
+        part.oneOf('governs', directions, 'up'),
+        part.name(),
+        part.oneOf('system', ASPECT_SYSTEM_IDS, ASPECT_SYSTEM_IDS[0]),
+        works,
+      ),
+    ),
+    adds: ({ name, ...values }, { line }, fresh) => [
+      {
+        list: 'features',
+        thing: {
+          ...values,
+          id: fresh.id('features', FEATURES.signal.prefix),
+          kind: 'signal',
+          line,
+          name: name ?? fresh.name('S'),
+        },
+      },
+    ],
+  },
+  turnout,
+  crossing,
+  join('end'),
+  join('start'),
+  detector,
+  block,
+  area,
+  feature('platform', 'platform', 'A platform along this stretch.', ...of(part.span(), named('Platform'))),
+  feature(
+    'curve',
+    'curve',
+    'The track curves along this stretch.',
+    ...of(
+      part.span(),
+      part.oneOf('hand', ['left', 'right'], 'right'),
+      part.labelled('r', part.length('radius'), 'Say its radius: r 60.'),
+    ),
+  ),
+  feature(
+    'grade',
+    'gradient',
+    'The track climbs along this stretch; below zero it falls.',
+    ...of(part.span(), part.number('percent', '%')),
+  ),
+  feature(
+    'level crossing',
+    'levelCrossing',
+    'A road crosses along this stretch.',
+    ...of(part.span(ROAD), named('Road')),
+  ),
+  feature('hidden', 'hidden', 'Nobody sees this stretch.', ...of(part.span())),
+  feature('landmark', 'landmark', 'Something by which a place is known.', ...of(part.at(), named('Landmark'))),
+  feature('limit', 'limit', 'A limit of authority, with its name.', ...of(part.at(), named('Limit'))),
+  feature('feeder', 'feeder', 'Where power comes to the track.', ...of(part.at(), named('Feeder'))),
+  feature(
+    'stop mark',
+    'stopMark',
+    'Where trains in one direction stop.',
+    ...of(part.at(), part.oneOf('facing', directions, 'up')),
+  ),
+  feature(
+    'buffer',
+    'buffer',
+    'The end of the track; at the end of the line if nothing else is said.',
+    ...of(part.at('at', true)),
+  ),
+  feature('edge', 'edge', 'The track leaves the layout here.', ...of(part.at('at', true))),
+  feature('lift-out', 'liftOut', 'A joint of a part that can be lifted out.', ...of(part.at())),
+];

@@ -1,0 +1,369 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { CROSSING_KIND_IDS, CROSSINGS, SENSOR_KIND_IDS, TURNOUT_KIND_IDS, TURNOUTS } from '@/core/kinds';
+import { cm } from '@/core/measure';
+import {
+  applyEdit,
+  type Feature,
+  type LayoutDocument,
+  LIST_NAMES,
+  newDocument,
+  readDocument,
+  referenceFaults,
+  type Thing,
+  thingsOf,
+} from '@/core/survey';
+import { freshIn, PHRASES, readPhrase, readSurvey, type Walk, withAdditions, writeSurvey } from '@/core/walk';
+import { learningOval } from '@/demo/learning-oval';
+import { ondrelValley } from '@/demo/ondrel-valley';
+import { randomLine } from './random-line';
+
+/** The same settings and nothing on them. */
+const bare = (d: LayoutDocument): LayoutDocument => ({
+  ...newDocument(d.name, d.scale, d.shownUnit),
+  directions: d.directions,
+});
+const walkOf = (document: LayoutDocument): Walk => ({ document, line: document.referenceLine });
+const say = (document: LayoutDocument, text: string, last?: Walk['last']) =>
+  readPhrase(text, { ...walkOf(document), last }, freshIn(document));
+
+/** One thing after the other, each where the one before has left off. */
+function walkAlong(document: LayoutDocument, ...phrases: string[]): LayoutDocument {
+  let walk: Walk = walkOf(document);
+  for (const phrase of phrases) {
+    const { additions, problem, asks, line, last } = readPhrase(phrase, walk, freshIn(walk.document));
+    if (!additions) throw new Error(`${phrase}: ${problem ?? asks}`);
+    walk = { document: withAdditions(walk.document, additions), line, last: last ?? walk.last };
+  }
+  return walk.document;
+}
+
+/** What a document says, whatever its ids are and in whatever order its things stand. */
+function meaning(document: LayoutDocument): string[] {
+  const lines = new Map(document.lines.map(({ id, name, length }) => [id, `${name} of ${length.tenthUm}`]));
+  const turnouts = new Map(document.turnouts.map(({ id, name }) => [id, name]));
+  const plain = (value: unknown, key = ''): unknown => {
+    if (key === 'id') return undefined;
+    if (key === 'line') return lines.get(value as string);
+    if (key === 'throwsWith') return turnouts.get(value as string);
+    if (Array.isArray(value)) return value.map((one) => plain(one));
+    if (typeof value !== 'object' || value === null) return value;
+    return Object.fromEntries(
+      Object.entries(value)
+        .sort(([a], [b]) => (a < b ? -1 : 1))
+        .map(([field, part]) => [field, plain(part, field)]),
+    );
+  };
+  return LIST_NAMES.filter((list) => list !== 'trains' && list !== 'vehicles')
+    .flatMap((list) => thingsOf(document, list).map((thing) => `${list} ${JSON.stringify(plain(thing))}`))
+    .sort();
+}
+
+function oneLine(length = 480): LayoutDocument {
+  const d = newDocument('One line');
+  d.directions = { up: 'east', down: 'west' };
+  return walkAlong(d, `line Main ${length}`);
+}
+const only = (d: LayoutDocument, list: (typeof LIST_NAMES)[number] = 'features') => thingsOf(d, list).at(-1)!;
+
+describe('what is said while walking along the rails', () => {
+  const D = oneLine();
+  test.each<[string, Record<string, unknown>]>([
+    ['gap 96', { kind: 'gap', at: cm(96), rail: 'right', certainty: 'tentative' }],
+    ['gap 38" fixed', { kind: 'gap', at: { tenthUm: 9_652_000, typed: '38"' }, certainty: 'fixed' }],
+    ['signal east 98', { kind: 'signal', governs: 'up', at: cm(98), name: 'S1' }],
+    ['signal 98 West FE', { kind: 'signal', governs: 'down', at: cm(98), name: 'FE' }],
+    ['platform 120 to 184', { kind: 'platform', at: cm(120), to: cm(184) }],
+    ['platform 120 to 184 Marrowick platform', { kind: 'platform', name: 'Marrowick platform' }],
+    ['curve right r 60 from 40 to 110', { kind: 'curve', hand: 'right', radius: cm(60), at: cm(40), to: cm(110) }],
+    ['grade 2.5% 200 to 350', { kind: 'gradient', percent: 2.5, at: cm(200), to: cm(350) }],
+    ['grade -3% 200 to 350', { kind: 'gradient', percent: -3 }],
+    ['level crossing 3 ft 2 in', { kind: 'levelCrossing', at: { tenthUm: 9_652_000, typed: '3 ft 2 in' } }],
+    ['level crossing 3 ft 2 in Mill Lane', { kind: 'levelCrossing', name: 'Mill Lane' }],
+    ['landmark 120 The old mill', { kind: 'landmark', name: 'The old mill', at: cm(120) }],
+    ['limit 300 "to the yard"', { kind: 'limit', name: 'to the yard' }],
+    ['hidden 0 to 90', { kind: 'hidden', at: cm(0), to: cm(90) }],
+    ['lift-out 210', { kind: 'liftOut', at: cm(210) }],
+    ['buffer', { kind: 'buffer', at: { tenthUm: 48_000_000 } }],
+    ['edge', { kind: 'edge', at: { tenthUm: 48_000_000 } }],
+    ['MARK at 12 1/2 in', { kind: 'mark', at: { tenthUm: 3_175_000, typed: '12 1/2 in' } }],
+  ])('%s', (text, thing) => {
+    expect(only(walkAlong(D, text))).toMatchObject(thing);
+  });
+  test('a turnout leads to a new track, which can be measured later, or to one that there is', () => {
+    const d = walkAlong(D, 'turnout left facing 84');
+    expect(only(d, 'turnouts')).toMatchObject({ name: 'T1', hand: 'left', facing: 'up', at: cm(84) });
+    expect(only(d, 'lines')).toMatchObject({ name: 'From T1', length: { tenthUm: 6_000_000 } });
+    expect(referenceFaults(d)).toEqual([]);
+    const loop = walkAlong(
+      D,
+      'line Loop 230',
+      'line Main',
+      'turnout 84 to loop',
+      'turnout trailing left 320 to Loop end',
+    );
+    expect(loop.turnouts.map(({ diverging, facing }) => [diverging.end, facing])).toEqual([
+      ['start', 'up'],
+      ['end', 'down'],
+    ]);
+    expect(referenceFaults(loop)).toEqual([]);
+  });
+  test('lines meet at their ends: each other, or themselves', () => {
+    const two = walkAlong(D, 'line Branch 200', 'joins main at 0');
+    expect(two.joins).toMatchObject([{ a: { end: 'end' }, b: { line: D.lines[0]!.id, end: 'start' } }]);
+    expect(walkAlong(newDocument('x'), 'line Oval 480 circuit').joins).toHaveLength(1);
+    expect(say(D, 'joins Main at 100').problem).toContain('at their ends');
+    expect(say(D, 'joins Nowhere start').problem).toContain('no line “Nowhere”');
+  });
+  test('it goes on from the last thing, and a number alone says it again', () => {
+    const d = walkAlong(D, 'gap 96', '+12', '140', '+ 1 ft', 'platform 200 to +30', '+10 to +30');
+    expect(d.features.map((f) => [f.kind, f.at.tenthUm / 100_000, 'to' in f ? f.to.tenthUm / 100_000 : 0])).toEqual([
+      ['gap', 96, 0],
+      ['gap', 108, 0],
+      ['gap', 140, 0],
+      ['gap', 170.48, 0],
+      ['platform', 200, 230],
+      ['platform', 240, 270],
+    ]);
+    const signals = walkAlong(D, 'signal west 98 FE', '120');
+    expect(signals.features).toMatchObject([{ name: 'FE' }, { name: 'S1', governs: 'down' }]);
+  });
+  test('a wrong word offers the nearest, and what is missing is asked for', () => {
+    expect(say(D, 'gpa 96')).toMatchObject({ meant: 'gap 96' });
+    expect(say(D, 'turnuot left 84').meant).toBe('turnout left 84');
+    expect(say(D, 'turnout lfet 84').meant).toBe('turnout left 84');
+    expect(say(D, 'platfrom 10 to 20').meant).toBe('platform 10 to 20');
+    expect(say(D, 'banana 12').meant).toBeUndefined();
+    expect(say(D, 'banana 12').problem).toContain('banana');
+    expect(say(D, 'gap').asks).toContain('how far');
+    expect(say(D, 'platform 120').problem).toContain('to where');
+    expect(say(D, 'block 120').asks).toContain('name');
+    expect(say(D, '+12').problem).toContain('first what stands there');
+    expect(say(D, 'gap +12').problem).toContain('nothing yet');
+    expect(say(D, 'gap 1,200').problem).toContain('two ways');
+    expect(say(D, 'gap 12 bananas').problem).toContain('bananas');
+    expect(say(newDocument('x'), 'gap 12').problem).toContain('which line');
+  });
+  test('words that may come next are offered, and what was said is shown where it stands', () => {
+    expect(say(D, 'pla').offers).toEqual(['platform']);
+    expect(say(D, 'l').offers).toEqual(['line', 'level crossing', 'landmark', 'limit', 'lift-out', 'length']);
+    expect(say(D, 'turnout left 84').offers).toEqual(expect.arrayContaining(['facing', 'trailing', 'to', 'clear']));
+    expect(say(D, 'turnout left 84').offers).not.toContain('right');
+    expect(say(D, 'platform 120 to 184').ghost).toEqual({ line: 'L1', at: 12_000_000, to: 18_400_000 });
+    expect(say(D, 'turnout left 84 to nowher').ghost).toEqual({ line: 'L1', at: 8_400_000 });
+  });
+  test('what was said is one edit, that the layout checks as it does every other', () => {
+    const things = (text: string) => say(D, text).additions!;
+    const good = applyEdit(D, { do: 'add things', things: things('gap 96'), says: 'gap 96' });
+    expect(good.ok && good.change.document.features).toHaveLength(1);
+    const bad = applyEdit(D, { do: 'add things', things: things('gap 496'), says: 'gap 496' });
+    expect(!bad.ok && bad.problem).toContain('past the end');
+  });
+});
+
+describe('a survey as text', () => {
+  test.each([ondrelValley(), learningOval(), ...Array.from({ length: 20 }, (_, i) => randomLine(i + 1))])(
+    '$name comes back the same',
+    (document) => {
+      const text = writeSurvey(document);
+      const { additions, bad } = readSurvey(text, bare(document));
+      expect(bad).toEqual([]);
+      const again = withAdditions(bare(document), additions);
+      expect(writeSurvey(again)).toBe(text);
+      expect(meaning(again)).toEqual(meaning(document));
+    },
+  );
+  test('any survey comes back the same, whatever its things are called and however its lengths were typed', () => {
+    let kinds = new Set<string>();
+    fc.assert(
+      fc.property(surveys(), (document) => {
+        expect(readDocument(document)).toMatchObject({ ok: true });
+        const { additions, bad } = readSurvey(writeSurvey(document), bare(document));
+        expect(bad).toEqual([]);
+        expect(meaning(withAdditions(bare(document), additions))).toEqual(meaning(document));
+        kinds = new Set([
+          ...kinds,
+          ...document.features.map(({ kind }) => kind),
+          ...document.sensors.map(({ kind }) => kind),
+        ]);
+      }),
+      { numRuns: 400, seed: 17 },
+    );
+    expect(kinds.size).toBeGreaterThan(15);
+  });
+  test('every phrase has a sentence about it, and begins with words of its own', () => {
+    expect(new Set(PHRASES.map(({ head }) => head)).size).toBe(PHRASES.length);
+    for (const { means } of PHRASES) expect(means).toMatch(/^[A-Z].*\.$/);
+  });
+  test('of a pasted text each bad row is listed with what is wrong; the good ones are there to keep', () => {
+    const document = oneLine(60_000);
+    const rows = Array.from({ length: 5000 }, (_, i) =>
+      i % 10 === 3 ? BAD[((i / 10) % BAD.length) | 0]! : `gap ${10 + i * 5}`,
+    );
+    const { additions, bad, rows: said } = readSurvey(rows.join('\r\n'), document);
+    expect(said).toBe(5000);
+    expect(bad.map(({ row }) => row)).toEqual(Array.from({ length: 500 }, (_, i) => i * 10 + 4));
+    for (const { problem } of bad) expect(problem.length).toBeGreaterThan(10);
+    expect(additions).toHaveLength(4500);
+    expect(referenceFaults(withAdditions(document, additions))).toEqual([]);
+  });
+  test('two thousand rows are read within a second', () => {
+    const text = Array.from({ length: 2000 }, (_, i) => `gap ${10 + i * 5}`).join('\n');
+    const from = performance.now();
+    expect(readSurvey(text, oneLine(60_000)).bad).toEqual([]);
+    /** On a machine that does other things beside. */
+    expect(performance.now() - from).toBeLessThan(2000);
+  });
+  test('rows on a line that is not taken are not taken either', () => {
+    const { additions, bad } = readSurvey(
+      'line Main\ngap 12\nline Loop 200\ngap 12\nturnout 84 to Nowhere',
+      newDocument('x'),
+    );
+    expect(bad.map(({ row }) => row)).toEqual([1, 2, 5]);
+    expect(additions).toHaveLength(2);
+  });
+});
+
+/** Each is wrong in another way. */
+const BAD = [
+  'gap',
+  'gap 1,200',
+  'gap 99999999',
+  'spoon 12',
+  'platform 20 to 10',
+  'gap 15',
+  'signal sideways 12 to',
+  'turnout 84 to Moon start',
+];
+
+const NAMES = ['Main', 'Loop', 'to', '12', 'a "b" c', 'back\\slash', '#2', 'Pell Dock', 'fixed', '+5', 'line'];
+
+/** Surveys with something of every kind, of which everything is left out that cannot stand with the rest. */
+function surveys(): fc.Arbitrary<LayoutDocument> {
+  const length = fc.oneof(
+    fc.integer({ min: 0, max: 400 }).map((n) => cm(n)),
+    fc.integer({ min: 0, max: 12 }).map((n) => ({ tenthUm: n * 3_048_000, typed: `${n} ft` })),
+    fc.integer({ min: 0, max: 40_000_000 }).map((n) => ({ tenthUm: n, typed: `${n / 10_000} mm` })),
+  );
+  const name = fc.constantFrom(...NAMES);
+  const line = fc.constantFrom('L1', 'L2', 'L3');
+  const end = fc.record({ line, end: fc.constantFrom('start', 'end') });
+  const certainty = fc.constantFrom('tentative', 'fixed');
+  const hand = fc.constantFrom('left', 'right');
+  const facing = fc.constantFrom('up', 'down');
+  const lie = fc.constantFrom('straight', 'diverging');
+  const patterns = fc.constantFrom(undefined, ['stop section'], ['odd "way"', 'x']);
+  const spot = { line, at: length, certainty };
+  const stretch = { ...spot, to: length };
+  const feature = fc.oneof(
+    fc.record({ ...spot, kind: fc.constant('gap'), rail: fc.constantFrom('left', 'right', 'both') }),
+    fc.record({ ...spot, kind: fc.constantFrom('mark', 'buffer', 'edge', 'liftOut') }),
+    fc.record({
+      ...spot,
+      kind: fc.constant('signal'),
+      name,
+      governs: facing,
+      system: fc.constant('three-aspect'),
+      patterns,
+    }),
+    fc.record({ ...spot, kind: fc.constantFrom('feeder', 'limit', 'landmark'), name }),
+    fc.record({ ...spot, kind: fc.constant('stopMark'), facing }),
+    fc.record({ ...stretch, kind: fc.constantFrom('levelCrossing', 'platform'), name }),
+    fc.record({ ...stretch, kind: fc.constant('hidden') }),
+    fc.record({ ...stretch, kind: fc.constant('curve'), radius: length, hand }),
+    fc.record({
+      ...stretch,
+      kind: fc.constant('gradient'),
+      percent: fc.integer({ min: -60, max: 60 }).map((n) => n / 4),
+    }),
+  );
+  const points = fc
+    .record({
+      name,
+      line,
+      at: length,
+      kind: fc.constantFrom(...TURNOUT_KIND_IDS),
+      facing,
+      hand,
+      diverging: end,
+      straight: fc.option(end, { nil: undefined }),
+      second: end,
+      secondLies: fc.option(lie, { nil: undefined }),
+      clearance: length,
+      motor: fc.constantFrom('hand', 'snap', 'slow'),
+      throwMs: fc.integer({ min: 0, max: 60_000 }),
+      spareContacts: fc.integer({ min: 0, max: 8 }),
+      lies: lie,
+      throwsWith: fc.constantFrom(undefined, 't1', 't2'),
+      patterns,
+      certainty,
+    })
+    .map((one) => (TURNOUTS[one.kind].ports.length === 4 ? one : { ...one, second: undefined, secondLies: undefined }));
+  const crossing = fc
+    .record({
+      name,
+      kind: fc.constantFrom(...CROSSING_KIND_IDS),
+      a: fc.record({ line, at: length }),
+      b: fc.record({ line, at: length }),
+      angleDegrees: fc.integer({ min: 1, max: 90 }),
+      clearance: length,
+      lies: fc.boolean(),
+      throwMs: fc.constantFrom(undefined, 700),
+      patterns,
+      certainty,
+    })
+    .map((one) => ({ ...one, lies: one.lies ? CROSSINGS[one.kind].motors.map(() => 'diverging') : undefined }));
+  const sensor = fc.record({
+    name,
+    kind: fc.constantFrom(...SENSOR_KIND_IDS),
+    anchor: fc.record({ line, at: length }),
+    holdMs: fc.constantFrom(0, 1000, 2500),
+    input: fc.constantFrom('', 'A 3'),
+    patterns,
+    certainty,
+  });
+  const numbered = <T>(prefix: string, things: T[]) =>
+    things.map((thing, i) => ({ ...thing, id: `${prefix}${i + 1}` }));
+  const many = <T>(one: fc.Arbitrary<T>, most: number) => fc.array(one, { maxLength: most });
+  return fc
+    .record({
+      unit: fc.constantFrom('cm' as const, 'inch' as const),
+      names: fc.array(name, { minLength: 3, maxLength: 3 }),
+      lengths: fc.array(fc.integer({ min: 100, max: 400 }), { minLength: 3, maxLength: 3 }),
+      row: fc.constantFrom(undefined, { row: -2 }),
+      joins: many(fc.record({ a: end, b: end }), 3),
+      turnouts: many(points, 3),
+      crossings: many(crossing, 2),
+      features: many(feature, 14),
+      blocks: many(fc.record({ name, anchor: fc.record({ line, at: length }) }), 3),
+      sensors: many(sensor, 4),
+      areas: many(fc.record({ name, line, from: length, to: length, purpose: fc.constantFrom('', 'a "yard"') }), 2),
+    })
+    .map(({ unit, names, lengths, row, features, ...lists }) => {
+      const d = {
+        ...newDocument('Any', 'H0', unit),
+        ...Object.fromEntries(
+          Object.entries(lists).map(([list, things]) => [list, numbered(list[0]!, things as object[])]),
+        ),
+        lines: names.map((called, i) => ({
+          id: `L${i + 1}`,
+          name: called,
+          length: cm(lengths[i]!),
+          drawing: i === 1 ? row : undefined,
+        })),
+        features: numbered('x', features) as unknown as Feature[],
+        referenceLine: 'L1',
+      } as LayoutDocument;
+      return withoutFaults(d);
+    });
+}
+
+/** Leaves out what is wrong until nothing is. */
+function withoutFaults(document: LayoutDocument): LayoutDocument {
+  for (;;) {
+    const fault = referenceFaults(document).map(({ place }) => /^(\w+)\[(\d+)\]/.exec(place)!)[0];
+    if (!fault) return document;
+    const list = fault[1] as (typeof LIST_NAMES)[number];
+    document = { ...document, [list]: thingsOf(document, list).filter((_: Thing, i) => i !== Number(fault[2])) };
+  }
+}
