@@ -11,6 +11,7 @@ import {
 } from '@/core/design';
 import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
+import { readSurvey, type SurveyReading } from '@/core/walk';
 
 let document: LayoutDocument | undefined;
 let bench: Bench | undefined;
@@ -29,6 +30,7 @@ const worker = {
   explain: (rule: string): Explanation | undefined => bench!.explain(rule),
   signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),
   textAbout: (id: string): string => bench!.textAbout(id),
+  readText: (text: string): SurveyReading => readSurvey(text, document!),
 };
 
 export type DesignWorker = typeof worker;

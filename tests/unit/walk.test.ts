@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { CROSSING_KIND_IDS, CROSSINGS, SENSOR_KIND_IDS, TURNOUT_KIND_IDS, TURNOUTS } from '@/core/kinds';
@@ -13,7 +14,7 @@ import {
   type Thing,
   thingsOf,
 } from '@/core/survey';
-import { freshIn, PHRASES, readPhrase, readSurvey, type Walk, withAdditions, writeSurvey } from '@/core/walk';
+import { freshIn, readPhrase, readSurvey, SAID, type Walk, withAdditions, writeSurvey } from '@/core/walk';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { randomLine } from './random-line';
@@ -192,8 +193,10 @@ describe('a survey as text', () => {
     expect(kinds.size).toBeGreaterThan(15);
   });
   test('every phrase has a sentence about it, and begins with words of its own', () => {
-    expect(new Set(PHRASES.map(({ head }) => head)).size).toBe(PHRASES.length);
-    for (const { means } of PHRASES) expect(means).toMatch(/^[A-Z].*\.$/);
+    expect(new Set(SAID.map(({ head }) => head)).size).toBe(SAID.length);
+    const told = readFileSync(new URL('../../docs/survey-text.md', import.meta.url), 'utf8');
+    for (const { head } of SAID) expect(told).toContain(`| \`${head}\``);
+    for (const { means } of SAID) expect(means).toMatch(/^[A-Z].*\.$/);
   });
   test('of a pasted text each bad row is listed with what is wrong; the good ones are there to keep', () => {
     const document = oneLine(60_000);

@@ -3,8 +3,7 @@
  * of them is made of, for reading, writing and completing alike.
  */
 export { freshIn } from './fresh';
-export { PHRASES } from './phrases';
-export { type PhraseReading, readPhrase } from './read-phrase';
+export { type PhraseReading, readPhrase, SAID } from './read-phrase';
 export { type BadRow, readSurvey, type SurveyReading, withAdditions } from './read-survey';
 export type { Addition, Walk } from './walk';
 export { writeSurvey } from './write-survey';

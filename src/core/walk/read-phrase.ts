@@ -28,7 +28,13 @@ export interface PhraseReading {
 
 const LINE = 'line';
 const LENGTH = 'length';
-const HEADS = [LINE, ...PHRASES.map(({ head }) => head), LENGTH];
+/** Everything that can be said, in the order in which it is offered, each with a sentence about it. */
+export const SAID: readonly { head: string; means: string }[] = [
+  { head: LINE, means: 'A new line begins, with its length; or one that there is is walked along from here on.' },
+  ...PHRASES,
+  { head: LENGTH, means: 'The line that is walked along is so long.' },
+];
+const HEADS = SAID.map(({ head }) => head);
 const LONGEST_HEAD = 2;
 
 /** Reads one phrase of a walk along the rails. */

@@ -65,6 +65,10 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const selected = useWorkbench((s) => s.selected);
   const measured = useWorkbench((s) => s.measured);
   const pointed = useWorkbench((s) => s.pointed);
+  /** A line that was begun a moment ago, or a place beyond an end, is not drawn. */
+  const pointedOn = pointed && document.lines.find(({ id }) => id === pointed.line);
+  const pointedHere =
+    pointedOn && Math.max(pointed.at, pointed.to ?? 0) <= pointedOn.length.tenthUm ? pointed : undefined;
   const layers = useWorkbench((s) => s.layers);
   const trial = useWorkbench((s) => s.trial);
   const standing = useWorkbench((s) => s.design?.standing.blocks);
@@ -331,8 +335,12 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                   onSelect={select}
                 />
               )}
-              {pointed && (
-                <PointedPlace geometry={geometry} place={pointed} text={showLength(pointed.at, document.shownUnit)} />
+              {pointedHere && (
+                <PointedPlace
+                  geometry={geometry}
+                  place={pointedHere}
+                  text={showLength(pointedHere.at, document.shownUnit)}
+                />
               )}
               {design &&
                 shownLanes.map((Lane, i) => (

@@ -4,7 +4,7 @@ import { useWorkbenchStore } from '@/ui/state/store';
 import { lettersAreOn } from './shortcuts';
 
 /** The parts of the window that F6 goes through, in order. */
-const PARTS = 'header, nav, main svg[tabindex], aside, footer';
+const PARTS = 'header, nav, main svg[tabindex], section[data-part], aside, footer';
 const FOCUSABLE = 'a[href], button:not(:disabled), input:not(:disabled), select, textarea, [tabindex="0"]';
 
 /** Keys that act everywhere: undo, redo, finding, and going from part to part. */

@@ -1,5 +1,5 @@
 'use client';
-import type { ReactNode } from 'react';
+import type { ComponentProps, ReactNode } from 'react';
 import { CheckBox } from '@/ui/parts/check-box';
 import { SheetBar } from '@/ui/parts/sheet-bar';
 import { MeasurePanel } from '@/ui/reasoning/measure-panel';
@@ -19,7 +19,19 @@ const LAYERS: [keyof Layers, string][] = [
 ];
 
 /** The sheet with its layers, and beside it what is selected, or what the stage has to say while nothing is. */
-export function DesignStage({ onTurnout, children }: { onTurnout?: (id: string) => void; children: ReactNode }) {
+export function DesignStage({
+  onTurnout,
+  letters,
+  foot,
+  children,
+}: {
+  onTurnout?: (id: string) => void;
+  /** What single letters do on the sheet. */
+  letters?: ComponentProps<typeof LineSheet>['letters'];
+  /** What stands under the sheet. */
+  foot?: ReactNode;
+  children: ReactNode;
+}) {
   const store = useWorkbenchStore();
   const layers = useWorkbench((s) => s.layers);
   const selected = useWorkbench((s) => s.selected);
@@ -39,7 +51,8 @@ export function DesignStage({ onTurnout, children }: { onTurnout?: (id: string) 
             </CheckBox>
           ))}
         </SheetBar>
-        <LineSheet lanes={DESIGN_LANES} onTurnout={onTurnout} />
+        <LineSheet lanes={DESIGN_LANES} onTurnout={onTurnout} letters={letters} />
+        {foot}
       </main>
       {subject === undefined ? (
         children

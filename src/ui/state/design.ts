@@ -1,6 +1,7 @@
 import type { DesignView, SignalView, Trial, Tried } from '@/core/design';
 import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
+import type { SurveyReading } from '@/core/walk';
 import type { Proved } from './verdict-line';
 import type { StageTraits } from './view';
 
@@ -26,6 +27,8 @@ export interface DesignSlice {
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
   /** The rules about a thing, as text. */
   textAbout?: (id: string) => Promise<string>;
+  /** What a text of phrases would add to the layout. */
+  readText?: (text: string) => Promise<SurveyReading>;
 }
 /** What comes of the trial with the design that is shown. */
 export const shownTried = ({ tried, design }: Pick<DesignSlice, 'tried' | 'design'>): Tried | undefined =>

@@ -8,8 +8,8 @@ export interface SelectionSlice {
   measured?: string;
   /** While a tool is chosen: takes a place that is pointed at on the track, where nothing is selected then. */
   place?: (place: { line: string; at: number }) => void;
-  /** The place that a form is about, marked on the track. */
-  pointed?: { line: string; at: number };
+  /** The place or the stretch that is being typed, marked on the track. */
+  pointed?: { line: string; at: number; to?: number };
   select(id: string | undefined): void;
 }
 

@@ -1,5 +1,6 @@
 'use client';
 import { yupResolver } from '@hookform/resolvers/yup';
+import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { boolean, object } from 'yup';
 import type { ShownUnit, TypedLength } from '@/core/measure';
@@ -8,6 +9,7 @@ import { CheckBox } from '@/ui/parts/check-box';
 import { LengthField } from '@/ui/parts/length-field';
 import { layoutTicks } from '@/ui/sheet/ruler-steps';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { TextWindow } from './text-window';
 
 const firstSchema = object({ length: lengthSchema, circuit: boolean().required() });
 
@@ -15,6 +17,7 @@ const firstSchema = object({ length: lengthSchema, circuit: boolean().required()
 export function FirstLine() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
+  const [asText, setAsText] = useState(false);
   const { control, handleSubmit, setError, clearErrors } = useForm<{ length?: TypedLength; circuit: boolean }>({
     resolver: yupResolver(firstSchema, { strict: true }) as never,
     defaultValues: { circuit: false },
@@ -56,10 +59,16 @@ export function FirstLine() {
             )}
           />
         </div>
-        <button type="submit" className="button button-main mt-4">
-          Draw it
-        </button>
+        <div className="mt-4 flex gap-2">
+          <button type="submit" className="button button-main">
+            Draw it
+          </button>
+          <button type="button" className="button" onClick={() => setAsText(true)}>
+            Or take up a text
+          </button>
+        </div>
       </form>
+      {asText && <TextWindow pasted={undefined} onClose={() => setAsText(false)} />}
     </div>
   );
 }

@@ -11,6 +11,7 @@ export const survey: StageKind = {
   names: true,
   Main: SurveyStage,
   Empty: FirstLine,
+  letters: [['W', 'say what comes next along the line']],
   findings: [
     'track without detection',
     'two detectors in one section',

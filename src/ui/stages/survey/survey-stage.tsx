@@ -1,5 +1,5 @@
 'use client';
-import { memo, useDeferredValue } from 'react';
+import { memo, useDeferredValue, useMemo, useRef } from 'react';
 import { consistOf } from '@/core/detection';
 import { fromMm, showLength, showSpeed } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
@@ -10,11 +10,14 @@ import { DesignStage } from '../design-stage';
 import { AddPanel } from './add-panel';
 import { Directions } from './directions';
 import { TrainForm } from './train-form';
+import { WalkLine } from './walk-line';
 
 /** Things are added, measured and named; trains are listed. */
 export function SurveyStage() {
+  const field = useRef<HTMLInputElement>(null);
+  const letters = useMemo(() => ({ w: () => field.current?.focus() }), []);
   return (
-    <DesignStage>
+    <DesignStage letters={letters} foot={<WalkLine field={field} />}>
       <Panel title="Survey">
         <AddPanel />
         <Trains document={useDeferredValue(useWorkbench((s) => s.document))} />

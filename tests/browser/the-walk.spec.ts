@@ -1,0 +1,150 @@
+import { expect, test } from '@playwright/test';
+import { newDocument } from '../../src/core/survey';
+import { writeSurvey } from '../../src/core/walk';
+import { learningOval } from '../../src/demo/learning-oval';
+import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { openLayout, watchErrors } from './open';
+
+/** An oval with a passing loop, a siding, platforms and signals: 30 things, as somebody says them who has done it before. */
+const OVAL = [
+  'line Loop 250',
+  'line Spur 90',
+  'buffer',
+  'line Main',
+  'turnout left 80 to Loop',
+  'turnout trailing 330 to Loop end',
+  'turnout 400 to Spur',
+  'gap 60',
+  '105',
+  '305',
+  '350',
+  '390',
+  '425',
+  'signal 60',
+  '305',
+  '390',
+  'signal w 105',
+  '350',
+  '425',
+  'platform 120 to 200',
+  'curve r 60 10 to 70',
+  '430 to 480',
+  'hidden 450 to 480',
+  'level crossing 370',
+  'landmark 250 Mill',
+  'line Loop',
+  'gap 25',
+  '225',
+  'signal 225',
+  'signal w 25',
+  'platform 40 to 120',
+  'line Spur',
+  'gap 25',
+  'signal w 25',
+];
+/** As many keys as a practised person presses in a second. */
+const KEYS_A_SECOND = 4;
+
+test('an oval with a passing loop is walked by keys alone, in fewer presses than three minutes hold', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  const document = newDocument('Walked');
+  document.directions = { up: 'e', down: 'w' };
+  const id = await openLayout(page, document);
+  let presses = 0;
+  const type = async (text: string) => {
+    await page.keyboard.type(text);
+    await page.keyboard.press('Enter');
+    presses += text.length + 1;
+  };
+  await type('480');
+  const field = page.getByRole('textbox', { name: /^Along/ });
+  await expect(field).toBeVisible();
+  await expect(field).toBeFocused();
+  for (const phrase of ['joins Main', ...OVAL]) await type(phrase);
+  await expect(field).toHaveValue('');
+  expect(presses / KEYS_A_SECOND, `${presses} presses`).toBeLessThan(180);
+  console.log(`   ${presses} presses, ${presses / KEYS_A_SECOND} s at ${KEYS_A_SECOND} a second`);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const { document: stored } = await (await page.request.get(`/api/layouts/${id}`)).json();
+  expect(stored.features.length + stored.turnouts.length + stored.joins.length).toBeGreaterThanOrEqual(30);
+  expect(stored.turnouts).toHaveLength(3);
+  await expect(page.getByRole('button', { name: /^Turnout T3/ }).first()).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test('what is typed is shown where it will stand; a wrong word offers the right one; undo takes it back', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, learningOval());
+  const field = page.getByRole('textbox', { name: /^Along/ });
+  await field.fill('platform 70 to 150 Mill');
+  await expect(page.locator('[data-pointed]')).toContainText('70 cm');
+  await expect(page.locator('[data-pointed] path')).toHaveCount(1);
+  await field.fill('gpa 96');
+  await expect(page.getByText('“gpa” is nothing that I know on a line.')).toBeVisible();
+  await field.press('Tab');
+  await expect(field).toHaveValue('gap 96');
+  await field.press('Enter');
+  await expect(page.getByRole('button', { name: 'Gap at 96 cm, tentative' })).toBeVisible();
+  await expect(page.locator('[data-pointed]')).toHaveCount(0);
+  await field.fill('96');
+  await field.press('Enter');
+  await expect(page.getByText(/There is already a gap/)).toBeVisible();
+  await field.fill('+12');
+  await field.press('Enter');
+  await expect(page.getByRole('button', { name: 'Gap at 108 cm, tentative' })).toBeVisible();
+  await field.fill('gap 9 km');
+  await expect(page.getByText(/is nothing that is said of a gap|not a unit/)).toBeVisible();
+  await field.fill('gap 999');
+  await field.press('Enter');
+  await expect(page.getByText(/past the end of line/)).toBeVisible();
+  await field.press('Escape');
+  await expect(field).toHaveValue('');
+  await field.press('ArrowUp');
+  await expect(field).toHaveValue('+12');
+  await field.press('Escape');
+  await page.getByRole('button', { name: /^Undo: Add “\+12”/ }).click();
+  await expect(page.getByRole('button', { name: 'Gap at 108 cm, tentative' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'What can be said' }).click();
+  await page.getByRole('button', { name: 'level crossing' }).click();
+  await expect(field).toHaveValue('level crossing ');
+  await expect(field).toBeFocused();
+  expect(errors).toEqual([]);
+});
+
+test('a survey is pasted: bad rows are listed, the good ones kept; and one written out comes back into an empty layout', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, learningOval());
+  const rows = Array.from({ length: 5000 }, (_, i) => (i % 10 === 3 ? 'spoon 12' : `gap ${10 + i * 5}`));
+  await page.getByRole('textbox', { name: /^Along/ }).evaluate(
+    (field, text) => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text', text);
+      field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+    },
+    ['line Long 60000', ...rows].join('\n'),
+  );
+  await expect(page.getByText('5001 rows: 4501 can be added, 500 cannot.')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Rows that cannot be added' })).toContainText('5');
+  await page.getByRole('button', { name: 'Add nothing' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  const empty = newDocument('From text');
+  empty.directions = ondrelValley().directions;
+  const id = await openLayout(page, empty);
+  await page.getByRole('button', { name: 'Or take up a text' }).click();
+  await page.getByRole('textbox', { name: 'Text to take up' }).fill(writeSurvey(ondrelValley()));
+  await page.getByRole('button', { name: 'Add all' }).click();
+  await expect(page.getByRole('button', { name: /^Turnout T5/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'As text' }).click();
+  await expect(page.getByRole('textbox', { name: 'This survey as text' })).toHaveValue(writeSurvey(ondrelValley()));
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const { document: stored } = await (await page.request.get(`/api/layouts/${id}`)).json();
+  expect(writeSurvey(stored)).toBe(writeSurvey(ondrelValley()));
+  expect(errors).toEqual([]);
+});
