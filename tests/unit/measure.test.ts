@@ -1,6 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import {
+  apartAfter,
   brakingDistanceMm,
+  clearanceOf,
+  crossingAngle,
   layoutSpeedMmPerS,
   readLength,
   readSpeed,
@@ -11,6 +14,8 @@ import {
   showLength,
   stoppingDistanceMm,
   stoppingTimeS,
+  throwInside,
+  throwOutside,
 } from '@/core/measure';
 
 /** Ratio, mm of the model for a foot, mm/s at 60 mph and at 100 km/h. Source: NMRA S-1.2, MOROP NEM 010; arithmetic exact. */
@@ -141,5 +146,30 @@ describe('lengths as people say them', () => {
     expect(readSpeed('2000 km/h', 'H0').ok).toBe(false);
     expect(readSpeed('fast', 'H0').ok).toBe(false);
     expect(readSpeed('16 cm/s', 'H0')).toMatchObject({ ok: true, kmh: expect.closeTo(50.112, 3) });
+  });
+});
+
+/** Derived; the worked examples are from the project’s table of check values, computed apart from this program. */
+describe('geometry of turnouts and curves', () => {
+  test.each([
+    [4, 14.25],
+    [6, 9.52728],
+    [8, 7.15267],
+    [9, 6.35966],
+  ])('one in %i is %f degrees', (number, degrees) => expect(crossingAngle(number)).toBeCloseTo(degrees, 4));
+  test('tracks of one in six are 34 mm apart after 202.583 mm', () =>
+    expect(apartAfter(34, 6)).toBeCloseTo(202.583, 3));
+  test('a vehicle of 280 mm on bogies 180 mm apart, on a curve of 600 mm', () => {
+    expect(throwInside(600, 180)).toBeCloseTo(6.7884, 4);
+    expect(throwOutside(600, 180, 280)).toBeCloseTo(9.508, 4);
+    /** The approximations B²/8R and (L² − B²)/8R. */
+    expect(throwInside(600, 180)).toBeCloseTo(6.75, 1);
+    expect(throwOutside(600, 180, 280)).toBeCloseTo(9.58333, 0);
+  });
+  test('a sharper turnout is clear sooner, and a larger scale later', () => {
+    expect(clearanceOf(4, 'H0')).toBeLessThan(clearanceOf(6, 'H0'));
+    expect(clearanceOf(6, 'N')).toBeLessThan(clearanceOf(6, 'H0'));
+    /** 6 · 16.5 + 3000/87 / tan 9.52728°, by hand. */
+    expect(clearanceOf(6, 'H0')).toBeCloseTo(99 + 205.46, 1);
   });
 });

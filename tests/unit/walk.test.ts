@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { CROSSING_KIND_IDS, CROSSINGS, SENSOR_KIND_IDS, TURNOUT_KIND_IDS, TURNOUTS } from '@/core/kinds';
 import { cm } from '@/core/measure';
+import { Rehearsal } from '@/core/simulation';
 import {
   applyEdit,
   type Feature,
@@ -14,6 +15,7 @@ import {
   type Thing,
   thingsOf,
 } from '@/core/survey';
+import { compileTrack, onwardFrom } from '@/core/track';
 import { freshIn, readPhrase, readSurvey, SAID, type Walk, withAdditions, writeSurvey } from '@/core/walk';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
@@ -67,8 +69,9 @@ function oneLine(length = 480): LayoutDocument {
 }
 const only = (d: LayoutDocument, list: (typeof LIST_NAMES)[number] = 'features') => thingsOf(d, list).at(-1)!;
 
+const D = oneLine();
+
 describe('what is said while walking along the rails', () => {
-  const D = oneLine();
   test.each<[string, Record<string, unknown>]>([
     ['gap 96', { kind: 'gap', at: cm(96), rail: 'right', certainty: 'tentative' }],
     ['gap 38" fixed', { kind: 'gap', at: { tenthUm: 9_652_000, typed: '38"' }, certainty: 'fixed' }],
@@ -109,6 +112,18 @@ describe('what is said while walking along the rails', () => {
     ]);
     expect(referenceFaults(loop)).toEqual([]);
   });
+  test('a crossing number says how long it takes until the legs are clear', () => {
+    const d = walkAlong(D, 'turnout 84 no 6', 'turnout left 160 no 4 clear 15');
+    expect(d.turnouts.map(({ number, clearance }) => [number, clearance.typed])).toEqual([
+      [6, '30.4 cm'],
+      [4, '15 cm'],
+    ]);
+  });
+  test('a three-way turnout without tracks gets both', () => {
+    const d = walkAlong(D, 'turnout three-way 84');
+    expect(d.lines).toHaveLength(3);
+    expect(referenceFaults(d)).toEqual([]);
+  });
   test('lines meet at their ends: each other, or themselves', () => {
     const two = walkAlong(D, 'line Branch 200', 'joins main at 0');
     expect(two.joins).toMatchObject([{ a: { end: 'end' }, b: { line: D.lines[0]!.id, end: 'start' } }]);
@@ -147,7 +162,7 @@ describe('what is said while walking along the rails', () => {
   });
   test('words that may come next are offered, and what was said is shown where it stands', () => {
     expect(say(D, 'pla').offers).toEqual(['platform']);
-    expect(say(D, 'l').offers).toEqual(['line', 'level crossing', 'landmark', 'limit', 'lift-out', 'length']);
+    expect(say(D, 'l').offers).toEqual(['line', 'level crossing', 'landmark', 'limit', 'lift-out', 'ladder', 'length']);
     expect(say(D, 'turnout left 84').offers).toEqual(expect.arrayContaining(['facing', 'trailing', 'to', 'clear']));
     expect(say(D, 'turnout left 84').offers).not.toContain('right');
     expect(say(D, 'platform 120 to 184').ghost).toEqual({ line: 'L1', at: 12_000_000, to: 18_400_000 });
@@ -159,6 +174,71 @@ describe('what is said while walking along the rails', () => {
     expect(good.ok && good.change.document.features).toHaveLength(1);
     const bad = applyEdit(D, { do: 'add things', things: things('gap 496'), says: 'gap 496' });
     expect(!bad.ok && bad.problem).toContain('past the end');
+  });
+});
+
+/** Which lines a train can be led to from the start of a line, by whatever way the points lie. */
+function ledTo(document: LayoutDocument, from: string): string[] {
+  const graph = compileTrack(document);
+  const nameOf = (edge: number) => document.lines.find(({ id }) => id === graph.edges[edge]!.line)!.name;
+  const first = graph.byLine.get(document.lines.find(({ name }) => name === from)!.id)![0]!;
+  const queue: { edge: number; end: 0 | 1 }[] = [{ edge: first.index, end: 1 }];
+  const seen = new Set([`${first.index} 1`]);
+  for (const { edge, end } of queue)
+    for (const next of onwardFrom(graph, edge, end)) {
+      const out = { edge: next.edge, end: (next.enters === 0 ? 1 : 0) as 0 | 1 };
+      if (!seen.has(`${out.edge} ${out.end}`)) queue.push(out);
+      seen.add(`${out.edge} ${out.end}`);
+    }
+  return [...new Set(queue.map(({ edge }) => nameOf(edge)))].sort();
+}
+
+describe('forms of track in one phrase', () => {
+  test.each<[string, string[]]>([
+    ['passing loop 84 to 320 left Loop long 240', ['Loop', 'Main']],
+    ['siding 84 left Quarry long 90', ['Main', 'Quarry']],
+    ['siding 384 left trailing Quarry long 90', ['Main']],
+    ['ladder 84 roads 5 every 25 left Road long 120', ['Main', 'Road 1', 'Road 2', 'Road 3', 'Road 4', 'Road 5']],
+    ['crossover 100 to Down 130 long 30', ['Down', 'Main', 'Track 3']],
+    ['double crossover 100 to 160 with Down 100 long 60', ['Down', 'Main', 'Track 3']],
+    ['reverse loop 400 Round long 230', ['Main', 'Round']],
+    ['triangle 100 to 300 Stem legs 120 long 150', ['Main', 'Stem', 'Track 3']],
+    ['turnout wye 84 to Down', ['Down', 'Main']],
+  ])('%s', (phrase, reached) => {
+    const base = withAdditions(D, readSurvey('line Down 480', D).additions);
+    const d = walkAlong(base, phrase);
+    expect(referenceFaults(d)).toEqual([]);
+    expect(ledTo(d, 'Main')).toEqual(reached);
+    /** Written out it is what it consists of, and read back the same. */
+    const { additions, bad } = readSurvey(writeSurvey(d), bare(d));
+    expect(bad).toEqual([]);
+    expect(meaning(withAdditions(bare(d), additions))).toEqual(meaning(d));
+    /** Every motor can be thrown, together with those that throw with it, and comes to lie so. */
+    const run = new Rehearsal(d, 1);
+    for (let tick = 0; tick < 600; tick++) run.step();
+    for (const motor of run.motors) {
+      run.command({ kind: 'throw', turnout: motor.id, to: 'diverging' });
+      for (let tick = 0; tick < 200; tick++) run.step();
+    }
+    expect(run.motors.length).toBeGreaterThan(0);
+    const lies = run.plant.motors.map(({ position }) => position);
+    /** Undetected track counts as occupied and locks points: nothing moves there. */
+    expect(new Set(lies)).toEqual(new Set(['straight']));
+    const seen = walkAlong(d, ...d.lines.flatMap(({ name }) => [`line "${name}"`, 'detector 0']));
+    const moved = new Rehearsal(seen, 1);
+    for (let tick = 0; tick < 600; tick++) moved.step();
+    for (const motor of moved.motors) moved.command({ kind: 'throw', turnout: motor.id, to: 'diverging' });
+    for (let tick = 0; tick < 200; tick++) moved.step();
+    expect(moved.plant.motors.map(({ position }) => position)).toEqual(lies.map(() => 'diverging'));
+  });
+  test('turnouts of a crossover throw together', () => {
+    const d = walkAlong(
+      withAdditions(D, readSurvey('line Down 480', D).additions),
+      'double crossover 100 to 160 with Down 100 long 60',
+    );
+    const [first, ...rest] = d.turnouts;
+    expect(rest.map(({ throwsWith }) => throwsWith)).toEqual([first!.id, first!.id, first!.id]);
+    expect(d.crossings).toMatchObject([{ kind: 'diamond', a: { at: cm(30) }, b: { at: cm(30) } }]);
   });
 });
 

@@ -35,3 +35,4 @@ export {
 export { SCALE_IDS, SCALES, type ScaleId, scaleRatio } from './scale';
 export { layoutSpeedMmPerS, readSpeed, scaleSpeedKmh, showSpeed } from './speed';
 export { STEPS } from './steps';
+export { apartAfter, clearanceOf, crossingAngle, throwInside, throwOutside } from './track-geometry';

@@ -1,21 +1,22 @@
 /**
  * Modelling scales. Ratios are kept as tenths so that 1:87.1 is an exact integer.
  * Source of the ratios: NMRA S-1.2 (North American scales), MOROP NEM 010 (European scales), British practice for N and OO.
+ * Gauges likewise: the distance between the rails, in tenths of a millimetre (garden lines on 45 mm; from memory).
  */
 export const SCALES = {
-  Z: { label: 'Z 1:220', ratioTenths: 2200 },
-  N: { label: 'N 1:160', ratioTenths: 1600 },
-  'N-UK': { label: 'N 1:148', ratioTenths: 1480 },
-  TT: { label: 'TT 1:120', ratioTenths: 1200 },
-  HO: { label: 'HO 1:87.1', ratioTenths: 871 },
-  H0: { label: 'H0 1:87', ratioTenths: 870 },
-  OO: { label: 'OO 1:76.2', ratioTenths: 762 },
-  S: { label: 'S 1:64', ratioTenths: 640 },
-  O: { label: 'O 1:48', ratioTenths: 480 },
-  '0': { label: '0 1:45', ratioTenths: 450 },
-  'O-UK': { label: 'O 1:43.5', ratioTenths: 435 },
-  '1': { label: '1 1:32', ratioTenths: 320 },
-  G: { label: 'IIm 1:22.5', ratioTenths: 225 },
+  Z: { label: 'Z 1:220', ratioTenths: 2200, gaugeTenthsMm: 65 },
+  N: { label: 'N 1:160', ratioTenths: 1600, gaugeTenthsMm: 90 },
+  'N-UK': { label: 'N 1:148', ratioTenths: 1480, gaugeTenthsMm: 90 },
+  TT: { label: 'TT 1:120', ratioTenths: 1200, gaugeTenthsMm: 120 },
+  HO: { label: 'HO 1:87.1', ratioTenths: 871, gaugeTenthsMm: 165 },
+  H0: { label: 'H0 1:87', ratioTenths: 870, gaugeTenthsMm: 165 },
+  OO: { label: 'OO 1:76.2', ratioTenths: 762, gaugeTenthsMm: 165 },
+  S: { label: 'S 1:64', ratioTenths: 640, gaugeTenthsMm: 225 },
+  O: { label: 'O 1:48', ratioTenths: 480, gaugeTenthsMm: 320 },
+  '0': { label: '0 1:45', ratioTenths: 450, gaugeTenthsMm: 320 },
+  'O-UK': { label: 'O 1:43.5', ratioTenths: 435, gaugeTenthsMm: 320 },
+  '1': { label: '1 1:32', ratioTenths: 320, gaugeTenthsMm: 450 },
+  G: { label: 'IIm 1:22.5', ratioTenths: 225, gaugeTenthsMm: 450 },
 } as const;
 
 export type ScaleId = keyof typeof SCALES;

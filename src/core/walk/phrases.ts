@@ -1,4 +1,12 @@
-import { ASPECT_SYSTEM_IDS, CROSSING_KIND_IDS, SENSOR_KIND_IDS, sensorKind, TURNOUT_KIND_IDS } from '../kinds';
+import {
+  ASPECT_SYSTEM_IDS,
+  CROSSING_KIND_IDS,
+  SENSOR_KIND_IDS,
+  sensorKind,
+  TURNOUT_KIND_IDS,
+  TURNOUTS,
+  type TurnoutKindId,
+} from '../kinds';
 import { STEPS, type TypedLength } from '../measure';
 import {
   asTyped,
@@ -9,6 +17,7 @@ import {
   type ListName,
   type Turnout,
 } from '../survey';
+import { usualClearance } from './clearance';
 import * as part from './parts';
 import type { Addition, Values, Walk } from './walk';
 
@@ -75,6 +84,12 @@ const join = (end: 'start' | 'end'): Phrase => ({
     joins.filter(({ a }) => a.end === end).map(({ a, b }) => ({ line: a.line, at: 0, values: { other: b } })),
 });
 
+/** A part that may be left out, and then says nothing. */
+const optional = <V>(one: part.Part<V>): part.Part<V | undefined> => ({
+  ...(one as part.Part<V | undefined>),
+  otherwise: () => undefined,
+});
+
 /** A track that a turnout leads to and that nobody has taped yet. */
 const untaped = (unit: Walk['document']['shownUnit']): TypedLength =>
   asTyped(unit === 'cm' ? 60 * 100_000 : 24 * 254_000, unit);
@@ -92,9 +107,10 @@ const turnout: Phrase = {
     part.labelled('to', part.lineEnd('diverging', true), 'Say where it leads: to Loop start.'),
     part.labelled('straight', part.lineEnd('straight', true), 'Say where it goes straight on: straight Yard start.'),
     part.labelled('second', part.lineEnd('second', true), 'Say where its second leg leads: second Siding start.'),
+    part.labelled('no', optional(part.number('number', '')), 'Say its crossing number: no 6.'),
     part.labelled(
       'clear',
-      part.length('clearance', ({ document: { shownUnit } }) => asTyped(STEPS[shownUnit].clearance, shownUnit)),
+      optional(part.length('clearance')),
       'Say after how long its legs are clear of each other: clear 20.',
     ),
     part.labelled(
@@ -118,20 +134,35 @@ const turnout: Phrase = {
     works,
     certainty,
   ).map((one) => (one.key === 'secondLies' ? { ...one, otherwise: () => undefined } : one)),
-  adds({ name, diverging, ...values }, { document, line }, fresh) {
+  adds({ name, ...values }, { document, line }, fresh) {
     const id = fresh.id('turnouts');
     const called = (name as string | undefined) ?? fresh.name('T');
-    const up = values.facing === 'up';
-    const leads = diverging === undefined ? fresh.id('lines') : undefined;
-    const track: Addition[] =
-      leads === undefined
-        ? []
-        : [{ list: 'lines', thing: { id: leads, name: `From ${called}`, length: untaped(document.shownUnit) } }];
-    const leg = leads === undefined ? diverging : { line: leads, end: up ? 'start' : 'end' };
-    return [...track, { list: 'turnouts', thing: { ...values, id, name: called, line, diverging: leg } }];
+    const end = values.facing === 'up' ? 'start' : 'end';
+    const tracks: Addition[] = [];
+    const leg = (said: unknown, mark: string) => {
+      if (said !== undefined) return said;
+      const track = fresh.id('lines');
+      const length = untaped(document.shownUnit);
+      tracks.push({ list: 'lines', thing: { id: track, name: `From ${called}${mark}`, length } });
+      return { line: track, end };
+    };
+    const diverging = leg(values.diverging, '');
+    const three = TURNOUTS[values.kind as TurnoutKindId].ports.length > 3;
+    const second = three ? leg(values.second, ', second') : values.second;
+    const clearance = values.clearance ?? usualClearance(document, values.number as number | undefined);
+    return [
+      ...tracks,
+      { list: 'turnouts', thing: { ...values, id, name: called, line, diverging, second, clearance } },
+    ];
   },
-  says: ({ turnouts }) => turnouts.map((one) => ({ line: one.line, at: one.at.tenthUm, values: { ...one } })),
+  says: (document) =>
+    document.turnouts.map((one) => {
+      const usual = same(one.clearance, usualClearance(document, one.number));
+      return { line: one.line, at: one.at.tenthUm, values: { ...one, clearance: usual ? undefined : one.clearance } };
+    }),
 };
+
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 const crossing: Phrase = {
   head: 'crossing',
@@ -151,11 +182,7 @@ const crossing: Phrase = {
       part.severalOf('lies', ['straight', 'diverging']),
       'Say how each of its motors lies: lies straight diverging.',
     ),
-    part.labelled(
-      'throws',
-      { ...part.number('throwMs', 'ms'), otherwise: () => undefined },
-      'Say how long it takes: throws 500 ms.',
-    ),
+    part.labelled('throws', optional(part.number('throwMs', 'ms')), 'Say how long it takes: throws 500 ms.'),
     part.name(),
     works,
     certainty,
@@ -175,11 +202,7 @@ const detector: Phrase = {
     part.at(),
     part.oneOf('kind', SENSOR_KIND_IDS, SENSOR_KIND_IDS[0]),
     part.name(),
-    part.labelled(
-      'hold',
-      { ...part.number('holdMs', 'ms'), otherwise: () => undefined },
-      'Say for how long it counts: hold 1000 ms.',
-    ),
+    part.labelled('hold', optional(part.number('holdMs', 'ms')), 'Say for how long it counts: hold 1000 ms.'),
     part.labelled(
       'input',
       part.name('input', () => ''),

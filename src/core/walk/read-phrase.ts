@@ -1,4 +1,5 @@
 import type { TypedLength } from '../measure';
+import { FORMS } from './forms';
 import { length, lineAt, type Part, type Read } from './parts';
 import { type Fresh, PHRASES, type Phrase } from './phrases';
 import type { Addition, Values, Walk } from './walk';
@@ -32,6 +33,7 @@ const LENGTH = 'length';
 export const SAID: readonly { head: string; means: string }[] = [
   { head: LINE, means: 'A new line begins, with its length; or one that there is is walked along from here on.' },
   ...PHRASES,
+  ...FORMS,
   { head: LENGTH, means: 'The line that is walked along is so long.' },
 ];
 const HEADS = SAID.map(({ head }) => head);
@@ -48,7 +50,7 @@ export function readPhrase(said: string, walk: Walk, fresh: Fresh): PhraseReadin
     return { line: '', offers: [LINE], problem: 'Say first which line you walk along: line Main 480.' };
   if (head?.head === LENGTH) return readLineLength(words, walk);
   const again = !head && /^[+\d.]/.test(first.text) && walk.last;
-  const phrase = PHRASES.find((one) => one.head === (again ? walk.last!.phrase : head?.head));
+  const phrase = [...PHRASES, ...FORMS].find((one) => one.head === (again ? walk.last!.phrase : head?.head));
   if (!phrase) return unknownWord(said, words, walk);
   return readParts(said, words, again ? 0 : head!.words, phrase, walk, fresh, again ? walk.last!.values : {});
 }

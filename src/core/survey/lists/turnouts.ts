@@ -3,6 +3,7 @@ import { TURNOUT_KIND_IDS, TURNOUTS } from '../../kinds';
 import { refuse } from '../refused';
 import type { LayoutDocument } from '../schema';
 import {
+  amount,
   certainty,
   choice,
   count,
@@ -34,6 +35,8 @@ export const turnoutSchema = record({
   /** Only of a three-way turnout: the end of the line that is its other leg, and how its second motor lies at the start. */
   second: lineEndSchema.optional().default(undefined),
   secondLies: lie().optional().default(undefined),
+  /** Its crossing number: one in so many. */
+  number: amount(2, 40).optional().default(undefined),
   /** From the blade tips to the clearance (fouling) point, along either leg. */
   clearance: lengthSchema,
   motor: choice('hand', 'snap', 'slow'),
