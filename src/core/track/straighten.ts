@@ -21,6 +21,11 @@ export interface DrawnLine {
   /** Joined to an end of a line that lies elsewhere on the sheet; drawn cut, and marked on both sides. */
   cutAtStart?: string;
   cutAtEnd?: string;
+  /** Joined to an end that points the same way: it comes round there, as a reverse loop does. */
+  roundAtStart?: { x: TenthUm; row: number };
+  roundAtEnd?: { x: TenthUm; row: number };
+  /** It leads from one row to the next on a slope, and has none of its own: it lies halfway between them. */
+  slants?: boolean;
 }
 
 export interface Drawing {
@@ -43,7 +48,7 @@ export function distanceAt(drawn: DrawnLine, x: TenthUm): TenthUm {
   return Math.round(Math.min(drawn.length, Math.max(0, ((x - drawn.xAtStart) * drawn.length) / span)));
 }
 
-const READS = ['lines', 'joins', 'turnouts', 'features', 'referenceLine'] as const;
+const READS = ['lines', 'joins', 'turnouts', 'crossings', 'features', 'referenceLine'] as const;
 
 /**
  * The straightened drawing, computed from the document alone. x is true on the reference line; a line held at both ends
@@ -111,13 +116,17 @@ function drawStraight(document: Tracks): Drawing {
   const grow = (queue: string[]) => {
     for (let at = 0; at < queue.length; at++) {
       const parent = drawn.get(queue[at]!)!;
-      const next = [...(turnoutsOn.get(parent.line) ?? [])].sort(
-        (a, b) => a.at.tenthUm - b.at.tenthUm || (a.id < b.id ? -1 : 1),
-      );
-      for (const turnout of next) {
+      for (const turnout of inNestingOrder(parent)) {
         for (const leg of [turnout.diverging, turnout.second, turnout.straight]) {
-          if (leg && !drawn.has(leg.line)) queue.push(hang(leg, turnout, leg === turnout.straight));
+          if (leg && !drawn.has(leg.line)) queue.push(...hang(leg, turnout, leg));
         }
+      }
+      for (const { a, b } of document.crossings) {
+        const [mine, other] = a.line === parent.line ? [a, b] : [b, a];
+        if (mine.line !== parent.line || drawn.has(other.line)) continue;
+        const x = xOf(parent, mine.at.tenthUm);
+        alongside(other.line, other.at.tenthUm, x, true, parent.row, 1);
+        queue.push(other.line);
       }
       for (const join of document.joins) {
         const [mine, other] = join.a.line === parent.line ? [join.a, join.b] : [join.b, join.a];
@@ -126,19 +135,51 @@ function drawStraight(document: Tracks): Drawing {
     }
   };
 
-  const hang = (leg: LineEnd, turnout: Turnout, straight: boolean): string => {
+  /** A line that is met at a place of it, beside the one that it is met from. */
+  const alongside = (line: string, at: TenthUm, x: TenthUm, ascending: boolean, near: number, side: -1 | 0 | 1) => {
+    const [before, beyond] = [at, lengths.get(line)! - at];
+    put(line, ascending ? x - before : x + before, ascending ? x + beyond : x - beyond, near, side || 1, {}, x);
+  };
+  /** Whether what a turnout leads to comes back to the same line; the length of it. */
+  const comesBack = (turnout: Turnout) =>
+    [turnout.diverging, turnout.second].some((leg) => leg && hangingOn.get(otherEnd(leg))?.line === turnout.line);
+  /** Tracks that come back lie nearest, the shorter inside the longer; of the others the one that begins last, so that none crosses another. */
+  const inNestingOrder = (parent: DrawnLine): Turnout[] => {
+    const key = (turnout: Turnout) => {
+      const back = comesBack(turnout);
+      const rightwards = (turnout.facing === 'up') === parent.xAtEnd >= parent.xAtStart;
+      const x = xOf(parent, turnout.at.tenthUm);
+      return { back, order: back ? (lengths.get(turnout.diverging.line) ?? 0) : rightwards ? -x : x };
+    };
+    return [...(turnoutsOn.get(parent.line) ?? [])]
+      .map((turnout) => ({ turnout, ...key(turnout) }))
+      .sort((a, b) => Number(b.back) - Number(a.back) || a.order - b.order || (a.turnout.id < b.turnout.id ? -1 : 1))
+      .map(({ turnout }) => turnout);
+  };
+
+  /** Draws the track that a turnout leads to, and the line on which that ends if it is not there yet; what is new is returned. */
+  const hang = (leg: LineEnd, turnout: Turnout, own: LineEnd): string[] => {
     const tips = xOfTips(turnout)!;
     const length = lengths.get(leg.line)!;
     const rightwards = (turnout.facing === 'up') === tips.ascending;
-    const far: LineEnd = { line: leg.line, end: leg.end === 'start' ? 'end' : 'start' };
-    const other = hangingOn.get(`${far.line} ${far.end}`);
+    const other = hangingOn.get(otherEnd(leg));
+    const leftOfTrack = (turnout.hand === 'left') !== (own === turnout.second);
+    const side = own === turnout.straight ? 0 : leftOfTrack === rightwards ? -1 : 1;
+    const beside: string[] = [];
+    if (other && !drawn.has(other.line) && other.line !== leg.line) {
+      const x = tips.x + (rightwards ? length : -length);
+      alongside(other.line, other.at.tenthUm, x, (other.facing === 'down') === rightwards, tips.row, side);
+      beside.push(other.line);
+    }
     const otherTips = other && xOfTips(other);
     const fits = otherTips && (rightwards ? otherTips.x > tips.x : otherTips.x < tips.x);
     const xFar = fits ? otherTips.x : tips.x + (rightwards ? length : -length);
     const near = { row: tips.row };
     const farOn = fits ? { row: otherTips.row } : undefined;
-    const leftOfTrack = turnout.hand === 'left';
-    const side = straight ? 0 : leftOfTrack === rightwards ? -1 : 1;
+    if (fits && Math.abs(otherTips.row - tips.row) === 1) {
+      slant(leg, tips, otherTips);
+      return [leg.line, ...beside];
+    }
     if (leg.end === 'start') put(leg.line, tips.x, xFar, tips.row, side, { startOn: near, endOn: farOn }, tips.x);
     else put(leg.line, xFar, tips.x, tips.row, side, { startOn: farOn, endOn: near }, tips.x);
     if (other && !fits) {
@@ -146,7 +187,24 @@ function drawStraight(document: Tracks): Drawing {
       if (leg.end === 'start') cut.cutAtEnd = other.name;
       else cut.cutAtStart = other.name;
     }
-    return leg.line;
+    return [leg.line, ...beside];
+  };
+  const slant = (leg: LineEnd, near: { x: TenthUm; row: number }, far: { x: TenthUm; row: number }) => {
+    const [first, last] = leg.end === 'start' ? [near, far] : [far, near];
+    const length = lengths.get(leg.line)!;
+    drawn.set(leg.line, {
+      line: leg.line,
+      row: (near.row + far.row) / 2,
+      xAtStart: first.x,
+      xAtEnd: last.x,
+      length,
+      clearFromStart: length,
+      clearFromEnd: length,
+      stretch: length ? Math.abs(last.x - first.x) / length : 1,
+      startOn: { row: first.row },
+      endOn: { row: last.row },
+      slants: true,
+    });
   };
 
   const runOn = (parent: DrawnLine, mine: LineEnd, other: LineEnd): string => {
@@ -192,6 +250,12 @@ function markCuts(document: Tracks, drawn: Map<string, DrawnLine>): void {
       const two = drawn.get(other.line)!;
       const x = mine.end === 'start' ? one.xAtStart : one.xAtEnd;
       if (x === (other.end === 'start' ? two.xAtStart : two.xAtEnd)) continue;
+      if (mine.line !== other.line && outward(one, mine) === outward(two, other) && one.row !== two.row) {
+        const there = { x: other.end === 'start' ? two.xAtStart : two.xAtEnd, row: two.row };
+        if (mine.end === 'start') one.roundAtStart = there;
+        else one.roundAtEnd = there;
+        continue;
+      }
       const label = mine.line === other.line ? '' : nameOf(other.line);
       if (mine.end === 'start') one.cutAtStart = label;
       else one.cutAtEnd = label;
@@ -199,11 +263,15 @@ function markCuts(document: Tracks, drawn: Map<string, DrawnLine>): void {
   }
 }
 
+const otherEnd = ({ line, end }: LineEnd): string => `${line} ${end === 'start' ? 'end' : 'start'}`;
+/** Which way along x an end of a drawn line points. */
+const outward = (drawn: DrawnLine, { end }: LineEnd): boolean => (end === 'end') === drawn.xAtEnd >= drawn.xAtStart;
+
 /** Rows looked at on either side of the line a track leaves. */
 const REACH = 8;
 /** What crossing another line costs, in rows; and what lying on the wrong side does. */
 const CROSSING_COST = 5;
-const WRONG_SIDE_COST = 0.5;
+const WRONG_SIDE_COST = 6;
 
 /**
  * Interval packing: each line takes the free row that is nearest to the line it leaves, on its own side and without

@@ -124,6 +124,11 @@ export function planLabels(
     const { x, y } = geometry.at(anchor.line, anchor.at.tenthUm);
     taken.take({ x: x - 9, y: y - 8, width: 18, height: 16 });
   }
+  for (const { a, b } of document.crossings)
+    for (const { line, at } of [a, b].filter(isNear)) {
+      const { x, y } = geometry.at(line, at.tenthUm);
+      taken.take({ x: x - 7, y: y - 7, width: 14, height: 14 });
+    }
   for (const block of blocks) {
     const width = textWidth(block.name, 6.8) + 10;
     const piece = block.pieces.find(

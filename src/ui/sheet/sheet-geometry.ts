@@ -93,6 +93,7 @@ export class SheetGeometry {
     const on = end === 'start' ? drawn.startOn : drawn.endOn;
     if (!on || on.row === drawn.row) return 0;
     const perLength = drawn.stretch * this.view.scale;
+    if (drawn.slants) return (drawn.length * perLength) / 2;
     const clear = (end === 'start' ? drawn.clearFromStart : drawn.clearFromEnd) * perLength;
     return Math.max(
       2,

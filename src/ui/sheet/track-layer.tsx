@@ -1,14 +1,14 @@
 import { memo } from 'react';
 import type { DesignView } from '@/core/design';
 import { type ShownUnit, TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '@/core/measure';
-import type { LayoutDocument, Turnout } from '@/core/survey';
+import { type LayoutDocument, placeThing, type Turnout } from '@/core/survey';
 import { OutputMarks } from './output-marks';
 import { Pickable } from './pickable';
 import { PlacedThings } from './placed-things';
 import type { Placed } from './plan-labels';
 import { Rails } from './rails';
 import { SensorMarks } from './sensor-marks';
-import type { SheetGeometry } from './sheet-geometry';
+import type { Point, SheetGeometry } from './sheet-geometry';
 
 export type ShownPoints = Record<string, 'straight' | 'diverging' | 'between'>;
 
@@ -73,6 +73,8 @@ export const TrackLayer = memo(function TrackLayer({
         />
       ))}
       <LineEnds document={document} geometry={geometry} />
+      <Rounds document={document} geometry={geometry} />
+      <Crossings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
       {detectors && <SensorMarks document={document} geometry={geometry} selected={selected} onSelect={onSelect} />}
       <PlacedThings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
       {near.map((turnout) => (
@@ -207,6 +209,85 @@ function shortLength(length: TenthUm, unit: ShownUnit): string {
   const value = length / (unit === 'cm' ? TENTH_UM_PER_CM : TENTH_UM_PER_INCH);
   if (value < 10_000) return String(Math.round(value));
   return unit === 'cm' ? `${Math.round(value / 100)} m` : `${Math.round(value / 12)} ft`;
+}
+
+/** Where two ends that point the same way meet: the track comes round. */
+function Rounds({ document, geometry }: { document: LayoutDocument; geometry: SheetGeometry }) {
+  return document.lines.flatMap((line) => {
+    const drawn = geometry.drawn(line.id);
+    return (
+      [
+        [drawn.roundAtStart, 0, 'start'],
+        [drawn.roundAtEnd, line.length.tenthUm, 'end'],
+      ] as const
+    ).flatMap(([there, at, which]) => {
+      /** Both ends know of it; it is drawn from the upper one. */
+      if (!there || there.row < drawn.row) return [];
+      const { x, y } = geometry.at(line.id, at);
+      const [x2, y2] = [geometry.x(there.x), geometry.rowY(there.row)];
+      const right = (which === 'end') === geometry.ascends(line.id);
+      const far = right ? Math.max(x, x2) : Math.min(x, x2);
+      const r = (y2 - y) / 2;
+      if (!geometry.isNear(x, x2)) return [];
+      return [
+        <path
+          key={`${line.id} ${which}`}
+          d={`M${x} ${y}H${far}A${r} ${r} 0 0 ${right ? 1 : 0} ${far} ${y2}H${x2}`}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="2.4"
+        />,
+      ];
+    });
+  });
+}
+
+/** One place on two lines, where they cross: a cross on either, and a thread between them. */
+function Crossings({
+  document,
+  geometry,
+  selected,
+  onSelect,
+}: {
+  document: LayoutDocument;
+  geometry: SheetGeometry;
+  selected: string | undefined;
+  onSelect?: (id: string) => void;
+}) {
+  return document.crossings.map((crossing) => {
+    const [a, b] = [crossing.a, crossing.b].map(({ line, at }) => geometry.at(line, at.tenthUm)) as [Point, Point];
+    if (!geometry.isNear(a.x, b.x)) return null;
+    const colour = selected === crossing.id ? 'var(--accent)' : 'var(--ink)';
+    const apart = Math.hypot(a.x - b.x, a.y - b.y) > 12;
+    return (
+      <Pickable
+        key={crossing.id}
+        thing={crossing.id}
+        label={placeThing(document, 'crossings', crossing)}
+        onPick={onSelect && (() => onSelect(crossing.id))}
+      >
+        <title>{placeThing(document, 'crossings', crossing)}</title>
+        {apart && (
+          <path
+            d={`M${a.x} ${a.y}${a.y === b.y ? `Q${(a.x + b.x) / 2} ${a.y + 40} ` : 'L'}${b.x} ${b.y}`}
+            stroke={colour}
+            strokeDasharray="2 3"
+            fill="none"
+          />
+        )}
+        {(apart ? [a, b] : [a]).map(({ x, y }, i) => (
+          <g key={i}>
+            <circle cx={x} cy={y} r="10" fill="transparent" />
+            <path
+              d={`M${x - 5} ${y - 5}L${x + 5} ${y + 5}M${x - 5} ${y + 5}L${x + 5} ${y - 5}`}
+              stroke={colour}
+              strokeWidth="1.8"
+            />
+          </g>
+        ))}
+      </Pickable>
+    );
+  });
 }
 
 /** A slanted double stroke where a line is cut on paper and goes on elsewhere. */

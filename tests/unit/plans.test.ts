@@ -1,0 +1,115 @@
+import { describe, expect, test } from 'vitest';
+import { checkDesign } from '@/core/design';
+import { type LayoutDocument, referenceFaults } from '@/core/survey';
+import { straighten, xOf } from '@/core/track';
+import { PLANS, planned } from '@/demo/plans';
+import { fitView, type Point, SheetGeometry } from '@/ui/sheet/sheet-geometry';
+import { randomLine } from './random-line';
+
+const WIDTH = 1400;
+
+function geometryOf(document: LayoutDocument): SheetGeometry {
+  const drawing = straighten(document);
+  return new SheetGeometry(drawing, fitView(drawing, WIDTH), 100, 54, WIDTH);
+}
+const pointsOf = (path: string): Point[] =>
+  [...path.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => ({ x: Number(x), y: Number(y) }));
+
+/** Where two stretches of line cross, properly and not only at their ends. */
+function crossing([a, b]: [Point, Point], [c, d]: [Point, Point]): Point | undefined {
+  const side = (p: Point, q: Point, r: Point) => (q.x - p.x) * (r.y - p.y) - (q.y - p.y) * (r.x - p.x);
+  const [one, two, three, four] = [side(a, b, c), side(a, b, d), side(c, d, a), side(c, d, b)];
+  if (one * two >= 0 || three * four >= 0) return undefined;
+  const share = three / (three - four);
+  return { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y) };
+}
+
+/** Where drawn lines cross each other though nothing is there: no turnout and no crossing within a few pixels. */
+function falseCrossings(document: LayoutDocument): string[] {
+  const geometry = geometryOf(document);
+  const meant = [
+    ...document.turnouts.map(({ line, at }) => geometry.at(line, at.tenthUm)),
+    ...document.crossings.flatMap(({ a, b }) => [a, b].map(({ line, at }) => geometry.at(line, at.tenthUm))),
+  ];
+  const strokes = document.lines.map(({ id, name, length }) => {
+    const points = pointsOf(geometry.path(id, 0, length.tenthUm));
+    return { name, parts: points.slice(1).map((to, i): [Point, Point] => [points[i]!, to]) };
+  });
+  return strokes.flatMap((one, i) =>
+    strokes.slice(i + 1).flatMap((two) =>
+      one.parts.flatMap((mine) =>
+        two.parts.flatMap((theirs) => {
+          const at = crossing(mine, theirs);
+          const known = at && meant.some(({ x, y }) => Math.hypot(x - at.x, y - at.y) < 6);
+          return at && !known ? [`${one.name} and ${two.name} at ${Math.round(at.x)}, ${Math.round(at.y)}`] : [];
+        }),
+      ),
+    ),
+  );
+}
+
+/** Lines that lie on one another: of one row, over a common stretch. */
+function overlaps(document: LayoutDocument): string[] {
+  const lines = [...straighten(document).lines.values()].filter(({ slants }) => !slants);
+  return lines.flatMap((one, i) =>
+    lines.slice(i + 1).flatMap((two) => {
+      const [low, high] = [
+        Math.max(Math.min(one.xAtStart, one.xAtEnd), Math.min(two.xAtStart, two.xAtEnd)),
+        Math.min(Math.max(one.xAtStart, one.xAtEnd), Math.max(two.xAtStart, two.xAtEnd)),
+      ];
+      return one.row === two.row && high - low > 1 ? [`${one.line} and ${two.line}`] : [];
+    }),
+  );
+}
+
+test('there are twenty plans, each of its own', () => {
+  expect(PLANS).toHaveLength(20);
+  expect(new Set(PLANS.map(({ text }) => text)).size).toBe(20);
+});
+
+describe.each(PLANS)('$name', (plan) => {
+  const document = planned(plan);
+  test('is sound, and can be compiled', () => {
+    expect(referenceFaults(document)).toEqual([]);
+    expect(() => checkDesign(document).program).not.toThrow();
+  });
+  test('is drawn with no lines across each other but where they cross, and none upon another', () => {
+    expect(falseCrossings(document)).toEqual([]);
+    expect(overlaps(document)).toEqual([]);
+  });
+  test('is true to the ruler along its reference line, and keeps the order on every line', () => {
+    const drawing = straighten(document);
+    expect(drawing.lines.get(document.referenceLine)).toMatchObject({ row: 0, stretch: 1, xAtStart: 0 });
+    for (const line of drawing.lines.values()) {
+      const xs = [0, 0.25, 0.5, 0.75, 1].map((share) => xOf(line, share * line.length));
+      const sorted = [...xs].sort((a, b) => (line.xAtEnd >= line.xAtStart ? a - b : b - a));
+      expect(xs).toEqual(sorted);
+    }
+  });
+});
+
+test('the check of drawings can fail: a ladder whose first road lies nearest is seen', () => {
+  const ladder = planned(PLANS.find(({ name }) => name.startsWith('Ladder'))!);
+  const rows = ladder.lines.map((line, i) => (i === 0 ? line : { ...line, drawing: { row: -i } }));
+  expect(falseCrossings({ ...ladder, lines: rows }).length).toBeGreaterThan(3);
+});
+test('what is meant to be one thing looks like one: a crossover is a slope, a reverse loop comes round', () => {
+  const lineOf = (name: string, line: string) => {
+    const document = planned(PLANS.find((plan) => plan.name === name)!);
+    return straighten(document).lines.get(document.lines.find((one) => one.name === line)!.id)!;
+  };
+  expect(lineOf('Two circuits and a crossover', 'Track 3')).toMatchObject({ slants: true, row: 0.5, stretch: 1 });
+  expect(lineOf('Reverse loop', 'Round')).toMatchObject({ roundAtEnd: { row: 0 } });
+  expect(lineOf('Reverse loop', 'Main')).toMatchObject({ roundAtEnd: { row: -1 } });
+  expect(lineOf('Reverse loop', 'Main').cutAtEnd).toBeUndefined();
+});
+test('thirty random lines are drawn without lines across or upon each other', () => {
+  for (let seed = 1; seed <= 30; seed++) {
+    const document = randomLine(seed);
+    expect({ seed, across: falseCrossings(document), upon: overlaps(document) }).toEqual({
+      seed,
+      across: [],
+      upon: [],
+    });
+  }
+});
