@@ -1,5 +1,7 @@
 import { SCALES, showLength } from '@/core/measure';
+import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { listLayouts, type StoredLayout } from '@/server/layouts';
+import { ExampleShelf } from '@/ui/layouts/example-shelf';
 import { LayoutList } from '@/ui/layouts/layout-list';
 import { LayoutThumbnail } from '@/ui/layouts/layout-thumbnail';
 import { Brand } from '@/ui/parts/brand';
@@ -22,15 +24,26 @@ export default async function LayoutsPage() {
         <ThemeSwitch />
       </header>
       {layouts ? (
-        <LayoutList
-          layouts={layouts.map((layout) => ({
-            id: layout.id,
-            name: layout.name,
-            facts: factsOf(layout),
-            changed: `${layout.updatedAt.slice(0, 10)} ${layout.updatedAt.slice(11, 16)} UTC`,
-            picture: <LayoutThumbnail document={layout.document} />,
-          }))}
-        />
+        <>
+          <LayoutList
+            layouts={layouts.map((layout) => ({
+              id: layout.id,
+              name: layout.name,
+              facts: factsOf(layout),
+              changed: `${layout.updatedAt.slice(0, 10)} ${layout.updatedAt.slice(11, 16)} UTC`,
+              picture: <LayoutThumbnail document={layout.document} />,
+            }))}
+          />
+          <ExampleShelf
+            examples={EXAMPLES.map((example) => ({
+              id: example.id,
+              name: example.name,
+              story: example.story,
+              first: example.first,
+              picture: <LayoutThumbnail document={exampleLayout(example)} />,
+            }))}
+          />
+        </>
       ) : (
         <main className="mx-auto max-w-5xl px-6 py-6">
           <h1 className="text-[1.2rem] font-bold">The database does not answer</h1>

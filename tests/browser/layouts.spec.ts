@@ -117,3 +117,17 @@ test('security headers, foreign origins, stale saves and oversized bodies', asyn
     ).status(),
   ).toBe(400);
 });
+
+test('an example is opened as a copy, however often; one that there is not is refused', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  await page.goto('/');
+  const shelf = page.getByRole('region', { name: 'Examples' });
+  await expect(shelf.getByRole('listitem')).toHaveCount(4);
+  await shelf.getByRole('button', { name: 'Open a copy of Reverse loop' }).click();
+  await expect(page.getByLabel('Name of the layout')).toHaveValue('Reverse loop');
+  await expect(page.getByRole('button', { name: /^Turnout T1/ }).first()).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: /^Reverse loop/ })).toBeVisible();
+  expect((await request.post('/api/layouts', { data: { example: 'moon' } })).status()).toBe(400);
+  expect(errors).toEqual([]);
+});

@@ -1,7 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
-import { type LayoutDocument, referenceFaults } from '@/core/survey';
+import { ProofRun } from '@/core/proof';
+import { harmOfEvent, Rehearsal } from '@/core/simulation';
+import { type LayoutDocument, readDocument, referenceFaults } from '@/core/survey';
 import { straighten, xOf } from '@/core/track';
+import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { PLANS, planned } from '@/demo/plans';
 import { fitView, type Point, SheetGeometry } from '@/ui/sheet/sheet-geometry';
 import { randomLine } from './random-line';
@@ -87,6 +90,41 @@ describe.each(PLANS)('$name', (plan) => {
     }
   });
 });
+
+describe.each(EXAMPLES)('the example $name', (example) => {
+  const document = exampleLayout(example);
+  test('is a layout with nothing to mend, on which every train finds its place', () => {
+    expect(readDocument(document)).toMatchObject({ ok: true });
+    expect(checkDesign(document).findings.filter(({ severity }) => severity !== 'note')).toEqual([]);
+    expect(new Rehearsal(document, 1).plant.notPlaced).toEqual([]);
+    expect(falseCrossings(document)).toEqual([]);
+  });
+  test('is run for ten minutes with points thrown all the while, and nothing happens to anybody', () => {
+    const run = new Rehearsal(document, 7);
+    const harms = new Set<string>();
+    for (const { id } of document.trains) run.command({ kind: 'run', train: id, on: true });
+    for (let tick = 0; tick < 30_000; tick++) {
+      if (tick % 400 === 0)
+        for (const [i, motor] of run.motors.entries())
+          if ((tick / 400 + i) % 3 === 0)
+            run.command({ kind: 'throw', turnout: motor.id, to: tick % 800 === 0 ? 'diverging' : 'straight' });
+      run.step((event) => {
+        const harm = harmOfEvent(event);
+        if (harm) harms.add(harm);
+      });
+    }
+    expect([...harms]).toEqual([]);
+    expect(run.plant.trains.some(({ head }) => head > 2000)).toBe(true);
+  });
+});
+test.each(EXAMPLES.filter(({ id }) => id === 'circuits' || id === 'reverse-loop'))(
+  'the example $name is proved',
+  (example) => {
+    const proof = new ProofRun(exampleLayout(example), 400_000);
+    while (!proof.step(20_000));
+    expect(proof.result().verdicts.filter(({ result }) => result !== 'holds')).toEqual([]);
+  },
+);
 
 test('the check of drawings can fail: a ladder whose first road lies nearest is seen', () => {
   const ladder = planned(PLANS.find(({ name }) => name.startsWith('Ladder'))!);

@@ -73,7 +73,6 @@ export const TrackLayer = memo(function TrackLayer({
         />
       ))}
       <LineEnds document={document} geometry={geometry} />
-      <Rounds document={document} geometry={geometry} />
       <Crossings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
       {detectors && <SensorMarks document={document} geometry={geometry} selected={selected} onSelect={onSelect} />}
       <PlacedThings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
@@ -209,37 +208,6 @@ function shortLength(length: TenthUm, unit: ShownUnit): string {
   const value = length / (unit === 'cm' ? TENTH_UM_PER_CM : TENTH_UM_PER_INCH);
   if (value < 10_000) return String(Math.round(value));
   return unit === 'cm' ? `${Math.round(value / 100)} m` : `${Math.round(value / 12)} ft`;
-}
-
-/** Where two ends that point the same way meet: the track comes round. */
-function Rounds({ document, geometry }: { document: LayoutDocument; geometry: SheetGeometry }) {
-  return document.lines.flatMap((line) => {
-    const drawn = geometry.drawn(line.id);
-    return (
-      [
-        [drawn.roundAtStart, 0, 'start'],
-        [drawn.roundAtEnd, line.length.tenthUm, 'end'],
-      ] as const
-    ).flatMap(([there, at, which]) => {
-      /** Both ends know of it; it is drawn from the upper one. */
-      if (!there || there.row < drawn.row) return [];
-      const { x, y } = geometry.at(line.id, at);
-      const [x2, y2] = [geometry.x(there.x), geometry.rowY(there.row)];
-      const right = (which === 'end') === geometry.ascends(line.id);
-      const far = right ? Math.max(x, x2) : Math.min(x, x2);
-      const r = (y2 - y) / 2;
-      if (!geometry.isNear(x, x2)) return [];
-      return [
-        <path
-          key={`${line.id} ${which}`}
-          d={`M${x} ${y}H${far}A${r} ${r} 0 0 ${right ? 1 : 0} ${far} ${y2}H${x2}`}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="2.4"
-        />,
-      ];
-    });
-  });
 }
 
 /** One place on two lines, where they cross: a cross on either, and a thread between them. */

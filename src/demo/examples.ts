@@ -1,0 +1,171 @@
+import type { LayoutDocument } from '@/core/survey';
+import { train, vehicle } from './build';
+import { type Plan, planned } from './plans';
+
+/** A small layout to open as a copy: what it is, and what to try first. */
+export interface Example extends Plan {
+  id: string;
+  story: string;
+  first: string;
+  /** Each with the line it stands on, where its nose is, and which way it faces. */
+  trains: readonly [name: string, line: string, at: number, facing: 'up' | 'down'][];
+}
+
+/** A block with its detector, at a place; short for what is said of nearly every block. */
+const block = (at: number, name: string) => `block ${at} ${name}\ndetector ${at} ${name}`;
+const blocks = (...all: [at: number, name: string][]) => all.map(([at, name]) => block(at, name)).join('\n');
+
+const CIRCUITS = `line Outer 560 circuit
+line Inner 520 circuit
+line Outer
+crossover 200 to Inner 190 long 34 no 4
+gap 170
+255
+400
+500
+signal 170 O1
+signal 400 O2
+signal 500 O3
+${blocks([210, 'X'], [320, 'OA'], [450, 'OB'], [20, 'OC'])}
+line Inner
+gap 135
+220
+340
+440
+signal 135 I1
+signal 340 I2
+signal 440 I3
+${blocks([280, 'IA'], [390, 'IB'], [20, 'IC'])}`;
+
+const LOOPS = `line Main 760
+buffer 0
+buffer
+passing loop 140 to 330 left "West loop" long 196 no 4
+passing loop 450 to 640 "East loop" long 196 no 4
+gap 110
+168
+302
+360
+420
+478
+612
+670
+signal up 110 WE
+signal down 168 WW
+signal up 302 WS
+signal down 360 SW
+signal up 420 SE
+signal down 478 EW
+signal up 612 EE
+signal down 670 EB
+${blocks([50, 'West'], [150, 'W1'], [240, 'WM'], [320, 'W2'], [390, 'Single'], [460, 'E1'], [550, 'EM'], [630, 'E2'], [720, 'East'])}
+line "West loop"
+gap 30
+166
+signal down 30 LW
+signal up 166 LS
+${block(100, 'WL')}
+line "East loop"
+gap 30
+166
+signal down 30 LE
+signal up 166 LB
+${block(100, 'EL')}`;
+
+const REVERSE = `line Main 700
+buffer 0
+reverse loop 400 left Round long 270 no 4
+gap 200
+365
+430
+690
+signal up 200 A
+signal down 200 Home
+signal up 365 R
+signal down 430 OutM
+signal up 690 L1
+signal down 690 L2
+${blocks([100, 'Start'], [280, 'Approach'], [400, 'Throat'], [560, 'Loop'])}
+line Round
+gap 30
+signal down 30 OutR
+${block(150, 'Back')}`;
+
+const LADDER = `line Lead 330
+buffer 0
+ladder 80 roads 4 every 34 left Road long 170 no 4
+buffer
+gap 50
+214
+signal up 50 Y
+signal down 214 R5
+${blocks([20, 'Lead'], [130, 'Throat'], [280, 'R5'])}
+${[1, 2, 3, 4].map((n) => `line "Road ${n}"\ngap 30\nsignal down 30 R${n}\n${block(100, `R${n}`)}`).join('\n')}`;
+
+/** The shelf of examples, in the order in which they are shown. */
+export const EXAMPLES: readonly Example[] = [
+  {
+    id: 'circuits',
+    name: 'Two circuits and a crossover',
+    story:
+      'Two trains go round beside each other, and a crossover leads from the outer circuit to the inner one. Its two turnouts are thrown as one, and the block they lie in is held by one train at a time.',
+    first: 'Rehearse: let both run, then throw T1 and send the outer train to block IA.',
+    text: CIRCUITS,
+    trains: [
+      ['Outer train', 'Outer', 160, 'up'],
+      ['Inner train', 'Inner', 330, 'up'],
+    ],
+  },
+  {
+    id: 'loops',
+    name: 'Point to point with two loops',
+    story:
+      'A single line with a loop at either end, on which two trains come towards each other. Only one of them may hold the stretch between the loops.',
+    first: 'Prove: look at what can happen, then take away signal SE and prove again.',
+    text: LOOPS,
+    trains: [
+      ['Eastbound', 'Main', 100, 'up'],
+      ['Westbound', 'Main', 680, 'down'],
+    ],
+  },
+  {
+    id: 'reverse-loop',
+    name: 'Reverse loop',
+    story:
+      'A line that comes round to itself and goes back the way it came. Points and signals see to it that a train that comes out meets nobody who goes in.',
+    first: 'Signal: set an axle down in block Loop and read why R shows stop.',
+    text: REVERSE,
+    trains: [['Railcar', 'Main', 190, 'up']],
+  },
+  {
+    id: 'ladder',
+    name: 'Ladder of five roads',
+    story:
+      'A yard whose roads leave one after the other. Each road is a block, and the throat before them is one more that a single train may hold.',
+    first: 'Rehearse: send the goods to block R2 and see which points are thrown on its way.',
+    text: LADDER,
+    trains: [['Goods', 'Lead', 45, 'up']],
+  },
+];
+
+/** An example as a layout of one’s own. */
+export function exampleLayout({ trains, ...plan }: Example): LayoutDocument {
+  const d = planned(plan);
+  d.notes = `${plan.story} ${plan.first}`;
+  d.vehicles = [
+    vehicle('v-engine', 'Engine', 14, [3, 6, 9, 12], () => true, 260),
+    vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90),
+  ];
+  d.trains = trains.map(([name, line, at, facing], i) => {
+    const on = d.lines.find((one) => one.name === line)!.id;
+    return train(
+      `tr${i + 1}`,
+      name,
+      ['v-engine', 'v-coach'],
+      60,
+      { line: on, at, facing },
+      { up: 60, down: 90, delayMs: 500, is: 'assumed' },
+    );
+  });
+  return d;
+}
