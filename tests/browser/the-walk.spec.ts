@@ -3,7 +3,7 @@ import { newDocument } from '../../src/core/survey';
 import { writeSurvey } from '../../src/core/walk';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
-import { openLayout, watchErrors } from './open';
+import { choose, openLayout, watchErrors } from './open';
 
 /** An oval with a passing loop, a siding, platforms and signals: 30 things, as somebody says them who has done it before. */
 const OVAL = [
@@ -146,5 +146,40 @@ test('a survey is pasted: bad rows are listed, the good ones kept; and one writt
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   const { document: stored } = await (await page.request.get(`/api/layouts/${id}`)).json();
   expect(writeSurvey(stored)).toBe(writeSurvey(ondrelValley()));
+  expect(errors).toEqual([]);
+});
+
+test('a line is deleted, what goes with it is said first, and undo brings it back; a crossing is looked at', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, learningOval());
+  const field = page.getByRole('textbox', { name: /^Along/ });
+  for (const phrase of [
+    'line Cross 200',
+    'gap 50',
+    'landmark 60 Mill',
+    'line Oval',
+    'crossing 90 X1 with Cross 100 clear 8',
+  ]) {
+    await field.fill(phrase);
+    await field.press('Enter');
+    await expect(field).toHaveValue('');
+  }
+  await page
+    .getByRole('button', { name: /^Diamond X1/ })
+    .first()
+    .click();
+  await expect(page.getByText('Oval at 90 cm crosses Cross at 100 cm; clear after 8 cm.')).toBeVisible();
+  await page.getByRole('button', { name: 'Close the selection' }).click();
+  await page.getByRole('radio', { name: 'Gap', exact: true }).click();
+  await choose(page, 'On line', 'Cross');
+  await page.getByRole('button', { name: 'Correct Cross' }).click();
+  await page.getByRole('button', { name: 'Delete Cross …' }).click();
+  await expect(page.getByRole('alertdialog')).toContainText('With it go Diamond X1, Gap at 50 cm, Landmark Mill.');
+  await page.getByRole('button', { name: 'Delete it all' }).click();
+  await expect(page.getByRole('button', { name: /^Diamond X1/ })).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo: Delete Cross/ }).click();
+  await expect(page.getByRole('button', { name: /^Diamond X1/ }).first()).toBeVisible();
   expect(errors).toEqual([]);
 });

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { cm } from '@/core/measure';
-import { applyEdit, type Edit, type LayoutDocument, readDocument } from '@/core/survey';
+import { applyEdit, deletionOf, type Edit, type LayoutDocument, LIST_NAMES, readDocument } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { guarded } from '@/server/answer';
@@ -108,5 +108,25 @@ describe('what fails on the server is called what it is', () => {
     } finally {
       console.error = quiet;
     }
+  });
+});
+
+describe('what would go with a line', () => {
+  test.each([ondrelValley(), learningOval()])('is what goes, or it says what keeps it: $name', (document) => {
+    let deleted = 0;
+    for (const { id, name } of document.lines) {
+      const { goes, kept } = deletionOf(document, id);
+      if (kept !== undefined) {
+        expect(refusal(document, { do: 'delete', id })).toBe(kept);
+        continue;
+      }
+      const after = done(document, { do: 'delete', id });
+      const count = (d: LayoutDocument) =>
+        LIST_NAMES.filter((list) => list !== 'joins').reduce((sum, list) => sum + d[list].length, 0);
+      expect(goes[0]).toBe(`Line ${name}`);
+      expect(goes).toHaveLength(count(document) - count(after));
+      deleted += 1;
+    }
+    if (document.turnouts.length === 0) expect(deleted).toBe(document.lines.length);
   });
 });

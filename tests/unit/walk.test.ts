@@ -94,6 +94,16 @@ describe('what is said while walking along the rails', () => {
   ])('%s', (text, thing) => {
     expect(only(walkAlong(D, text))).toMatchObject(thing);
   });
+  test('a direction is said by its name, or shorter', () => {
+    const d = walkAlong(
+      newDocument('x'),
+      'line Main 480',
+      'signal east 98',
+      'signal westbound 120',
+      'stop mark west 60',
+    );
+    expect(d.features).toMatchObject([{ governs: 'up' }, { governs: 'down' }, { facing: 'down' }]);
+  });
   test('a turnout leads to a new track, which can be measured later, or to one that there is', () => {
     const d = walkAlong(D, 'turnout left facing 84');
     expect(only(d, 'turnouts')).toMatchObject({ name: 'T1', hand: 'left', facing: 'up', at: cm(84) });

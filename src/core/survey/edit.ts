@@ -201,6 +201,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       const thing =
         thingOf(document, 'features', edit.id) ??
         thingOf(document, 'turnouts', edit.id) ??
+        thingOf(document, 'crossings', edit.id) ??
         thingOf(document, 'sensors', edit.id);
       if (!thing) return refuse('It is no longer there.');
       thing.certainty = edit.certainty;

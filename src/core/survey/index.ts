@@ -31,6 +31,7 @@ export { type Span, spanOf } from './place-of';
 export { type DocumentReading, readDocument, readDocumentText, writeDocumentText } from './read-document';
 export { type Fault, referenceFaults } from './reference-faults';
 export { remembered } from './remembered';
+export { deletionOf } from './remove';
 export { runsAlike } from './runs-alike';
 export { callThing, placeThing } from './say-thing';
 export {

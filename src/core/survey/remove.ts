@@ -2,6 +2,7 @@ import { asItWas } from './draft';
 import { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 import { idsNamed, leaveOut } from './lists/references';
 import { refuse } from './refused';
+import { callThing } from './say-thing';
 import type { LayoutDocument } from './schema';
 
 /** Takes a thing out of a draft with all that cannot be without it; says in words what was done, or refuses. */
@@ -23,6 +24,22 @@ export function remove(document: LayoutDocument, id: string): string {
     leaveOut(thingsOf(document, of).find((other) => other.id === one)!, without);
   if (gone.has(document.referenceLine)) document.referenceLine = document.lines[0]?.id ?? '';
   return says;
+}
+
+/** What would come of deleting a thing: all that goes, in words, itself first; or why it cannot go. */
+export function deletionOf(document: LayoutDocument, id: string): { goes: string[]; kept?: string } {
+  const gone = goingWith(document, id);
+  const kept = keepers(document, gone);
+  const things = LIST_NAMES.flatMap((list) =>
+    thingsOf(document, list)
+      .filter((thing) => gone.has(thing.id))
+      .map((thing) => ({
+        own: thing.id === id,
+        says: list === 'joins' ? undefined : callThing(list, thing, document.shownUnit),
+      })),
+  );
+  const goes = things.sort((a, b) => Number(b.own) - Number(a.own)).flatMap(({ says }) => says ?? []);
+  return kept === undefined ? { goes } : { goes, kept };
 }
 
 const callIt = ({ name }: Thing): string | undefined => (typeof name === 'string' ? name : undefined);

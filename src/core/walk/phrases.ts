@@ -44,9 +44,12 @@ export interface Phrase {
 const parts = (...own: part.Part<any>[]): readonly part.Part[] => own;
 const certainty = part.oneOf('certainty', ['fixed', 'tentative'] as const, 'tentative');
 const works = part.labelled('works', part.names('patterns'), 'Say how it works, in quotes.');
-const directions = ({ document }: Walk) => ({
-  [document.directions.up.toLowerCase()]: 'up' as const,
-  [document.directions.down.toLowerCase()]: 'down' as const,
+/** By their names, or shorter: east for eastbound. */
+const directions = ({ document: { directions: named } }: Walk) => ({
+  [named.up.toLowerCase()]: 'up' as const,
+  [named.down.toLowerCase()]: 'down' as const,
+  [named.up.toLowerCase().replace(/bound$/, '')]: 'up' as const,
+  [named.down.toLowerCase().replace(/bound$/, '')]: 'down' as const,
   up: 'up' as const,
   down: 'down' as const,
 });

@@ -42,7 +42,7 @@ export function ExampleShelf({ examples }: { examples: ExampleEntry[] }) {
             <h3 className="text-[1rem] font-semibold">{name}</h3>
             {picture}
             <p className="text-ink2">{story}</p>
-            <p className="mt-1">
+            <p className="mt-1 pb-2">
               <strong>Try first.</strong> {first}
             </p>
             <div className="-mx-4 mt-auto border-t border-hair px-4 py-2">

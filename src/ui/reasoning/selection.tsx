@@ -5,6 +5,7 @@ import { showLength } from '@/core/measure';
 import { callThing, FEATURES, type LayoutDocument, LIST_NAMES, thingsOf } from '@/core/survey';
 import { useWorkbench } from '@/ui/state/store';
 import { BlockSelection } from './block-selection';
+import { CrossingSelection } from './crossing-selection';
 import { CutSelection } from './cut-selection';
 import { PanelTitle } from './panel';
 import { Certainty, DeleteButton } from './selection-parts';
@@ -55,5 +56,7 @@ export function Selection() {
   if (sensor) return <SensorSelection sensor={sensor} />;
   const turnout = document.turnouts.find((t) => t.id === selected);
   if (turnout) return <TurnoutSelection turnout={turnout} />;
+  const crossing = document.crossings.find((c) => c.id === selected);
+  if (crossing) return <CrossingSelection crossing={crossing} />;
   return <p className="text-ink2">It is no longer there.</p>;
 }

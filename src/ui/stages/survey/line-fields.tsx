@@ -1,4 +1,6 @@
 'use client';
+import { deletionOf } from '@/core/survey';
+import { AskFirst } from '@/ui/parts/ask-first';
 import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
 import { Rename } from '@/ui/reasoning/selection-parts';
@@ -20,6 +22,37 @@ export function LineFields({ line }: { line: string }) {
         onCommit={(length) => store.getState().edit({ do: 'change line', id: line, length })}
       />
       <Rename name={found.name} renaming={(name) => ({ do: 'rename', id: line, name })} />
+      <div className="mt-3">
+        <DeleteLine id={line} name={found.name} />
+      </div>
     </Fold>
+  );
+}
+
+/** Named before it goes; more than these are counted. */
+const MOST_NAMED = 12;
+
+/** A line goes with all that stands on it: what that is is said first. */
+function DeleteLine({ id, name }: { id: string; name: string }) {
+  const store = useWorkbenchStore();
+  const document = useWorkbench((s) => s.document);
+  const { goes, kept } = deletionOf(document, id);
+  if (kept !== undefined) return <p className="text-ink2">It cannot be deleted. {kept}</p>;
+  const [, ...others] = goes;
+  return (
+    <AskFirst
+      button={`Delete ${name} …`}
+      title={`Delete ${name}?`}
+      yes="Delete it all"
+      no="Keep it"
+      onYes={() => store.getState().edit({ do: 'delete', id })}
+    >
+      <p>
+        {others.length === 0
+          ? 'Nothing stands on it.'
+          : `With it ${others.length === 1 ? 'goes' : 'go'} ${others.slice(0, MOST_NAMED).join(', ')}${others.length > MOST_NAMED ? `, and ${others.length - MOST_NAMED} more` : ''}.`}
+      </p>
+      <p className="mt-2 text-ink2">Ctrl+Z brings all of it back.</p>
+    </AskFirst>
   );
 }

@@ -1,0 +1,45 @@
+'use client';
+import { CROSSINGS } from '@/core/kinds';
+import { showLength } from '@/core/measure';
+import { names } from '@/core/patterns';
+import type { Crossing, Place } from '@/core/survey';
+import { compileTrack } from '@/core/track';
+import { useWorkbench } from '@/ui/state/store';
+import { Answer } from './answer';
+import { PanelSection, PanelTitle } from './panel';
+import { PatternChoices } from './pattern-choices';
+import { Certainty, DeleteButton, Rename } from './selection-parts';
+
+/** Two lines that cross, and what moves there, if anything does. */
+export function CrossingSelection({ crossing }: { crossing: Crossing }) {
+  const document = useWorkbench((s) => s.document);
+  const stage = useWorkbench((s) => s.stage);
+  const { id, name, kind, a, b, clearance } = crossing;
+  const graph = compileTrack(document);
+  const motors = graph.motors.filter(({ points }) => graph.points[points]!.id === id);
+  const place = ({ line, at }: Place) =>
+    `${document.lines.find((one) => one.id === line)?.name} at ${showLength(at.tenthUm, document.shownUnit)}`;
+  return (
+    <>
+      <PanelTitle>
+        {CROSSINGS[kind].title} {name}
+      </PanelTitle>
+      <p className="text-ink2">
+        {place(a)} crosses {place(b)}; clear after {showLength(clearance.tenthUm, document.shownUnit)}.
+      </p>
+      {motors.map((motor) => (
+        <div key={motor.id} className="mt-3">
+          <Answer rule={names.locked(motor)} />
+        </div>
+      ))}
+      {stage.edits && (
+        <PanelSection title="Change it">
+          {motors.length > 0 && <PatternChoices at="points" thing={crossing} />}
+          <Rename key={name} name={name} renaming={(to) => ({ do: 'rename', id, name: to })} />
+          <Certainty id={id} certainty={crossing.certainty} />
+          <DeleteButton id={id} what={name} />
+        </PanelSection>
+      )}
+    </>
+  );
+}
