@@ -164,7 +164,10 @@ test('anything is found by a few letters, single letters can be switched off, F6
   await page.keyboard.press('u');
   await expect(page.getByRole('radio', { name: 'cm', exact: true })).toBeChecked();
   await page.keyboard.press('F6');
+  await expect(page.getByRole('textbox', { name: /^Along/ })).toBeFocused();
+  await page.keyboard.press('F6');
   await expect(page.getByRole('complementary').locator(':focus')).toHaveCount(1);
+  await page.keyboard.press('Shift+F6');
   await page.keyboard.press('Shift+F6');
   await expect(sheet(page)).toBeFocused();
 });

@@ -173,7 +173,7 @@ test('a line is deleted, what goes with it is said first, and undo brings it bac
   await expect(page.getByText('Oval at 90 cm crosses Cross at 100 cm; clear after 8 cm.')).toBeVisible();
   await page.getByRole('button', { name: 'Close the selection' }).click();
   await page.getByRole('radio', { name: 'Gap', exact: true }).click();
-  await choose(page, 'On line', 'Cross');
+  await choose(page, 'On line', /^Cross/);
   await page.getByRole('button', { name: 'Correct Cross' }).click();
   await page.getByRole('button', { name: 'Delete Cross …' }).click();
   await expect(page.getByRole('alertdialog')).toContainText('With it go Diamond X1, Gap at 50 cm, Landmark Mill.');
@@ -181,5 +181,32 @@ test('a line is deleted, what goes with it is said first, and undo brings it bac
   await expect(page.getByRole('button', { name: /^Diamond X1/ })).toHaveCount(0);
   await page.getByRole('button', { name: /^Undo: Delete Cross/ }).click();
   await expect(page.getByRole('button', { name: /^Diamond X1/ }).first()).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test('which train fits where is a table that sorts and shows the place; what is tentative is listed and made fixed', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, ondrelValley());
+  await page.getByRole('button', { name: 'Which train fits where' }).click();
+  const table = page.getByRole('table', { name: 'Which train fits where' });
+  const first = table.getByRole('row').nth(1);
+  await expect(first).toContainText('too long');
+  await first.hover();
+  await expect(page.locator('[data-pointed] path')).toHaveCount(1);
+  await table.getByRole('button', { name: 'Where', exact: true }).click();
+  await expect(table.getByRole('columnheader', { name: 'Where' })).toHaveAttribute('aria-sort', 'ascending');
+  await expect(table.getByRole('row').nth(1)).toContainText('FM');
+  await table.getByRole('button', { name: 'FM', exact: true }).click();
+  await expect(page.getByText('Block FM, 186 cm')).toBeVisible();
+  await page.getByRole('button', { name: 'Close the selection' }).click();
+  await page.getByRole('textbox', { name: /^Along/ }).fill('mark 390');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: '1 still tentative' }).click();
+  await page.getByRole('button', { name: /^It is done: Block mark at 390 cm/ }).click();
+  await expect(page.getByRole('button', { name: '1 still tentative' })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: '1 still tentative' })).toBeVisible();
   expect(errors).toEqual([]);
 });

@@ -6,6 +6,7 @@ import { compileScheme, type Scheme, writeRuleProgram } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
 import { patternFindings } from './pattern-findings';
+import { surveyFindings } from './survey-findings';
 import { trackEndFindings } from './track-end-findings';
 import { trafficFindings } from './traffic-findings';
 
@@ -27,6 +28,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...trackEndFindings(scheme),
     ...trafficFindings(scheme),
     ...patternFindings(document),
+    ...surveyFindings(scheme),
   ];
   for (const crossing of document.crossings) {
     const { readAs, title } = CROSSINGS[crossing.kind] as PointsKind;

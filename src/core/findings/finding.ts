@@ -27,6 +27,8 @@ export const FINDING_KINDS = {
   'braking longer than its warning': { harm: 'stop not announced in time' },
   'two things with one name': {},
   'way of working that there is not': {},
+  'line that meets nothing': {},
+  'cut inside clearance': {},
 } as const satisfies Record<string, { harm?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;
 

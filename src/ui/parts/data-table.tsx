@@ -17,12 +17,15 @@ export function DataTable<T>({
   columns,
   rowId,
   foot,
+  onPoint,
 }: {
   label: string;
   rows: T[];
   // biome-ignore lint/suspicious/noExplicitAny: what a column reads is its own affair
   columns: ColumnDef<T, any>[];
   rowId: (row: T) => string;
+  /** A row that is pointed at or has the focus, or none any more. */
+  onPoint?: (row: T | undefined) => void;
   /** Rows beneath, of cells that are the same in any order. */
   foot?: ReactNode;
 }) {
@@ -67,7 +70,14 @@ export function DataTable<T>({
       </thead>
       <tbody>
         {table.getRowModel().rows.map((row) => (
-          <tr key={row.id} className="border-b border-hair">
+          <tr
+            key={row.id}
+            className={`border-b border-hair ${onPoint ? 'hover:bg-accent-tint' : ''}`}
+            onPointerEnter={onPoint && (() => onPoint(row.original))}
+            onPointerLeave={onPoint && (() => onPoint(undefined))}
+            onFocus={onPoint && (() => onPoint(row.original))}
+            onBlur={onPoint && (() => onPoint(undefined))}
+          >
             {row.getVisibleCells().map((cell) => (
               <td key={cell.id} className="py-1 pr-3">
                 {flexRender(cell.column.columnDef.cell, cell.getContext())}

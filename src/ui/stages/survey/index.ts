@@ -28,5 +28,7 @@ export const survey: StageKind = {
     'no block to spare on a circuit',
     'two things with one name',
     'way of working that there is not',
+    'line that meets nothing',
+    'cut inside clearance',
   ],
 };

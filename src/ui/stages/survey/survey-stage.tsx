@@ -9,6 +9,8 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { DesignStage } from '../design-stage';
 import { AddPanel } from './add-panel';
 import { Directions } from './directions';
+import { RoomTable } from './room-table';
+import { Tentative } from './tentative';
 import { TrainForm } from './train-form';
 import { WalkLine } from './walk-line';
 
@@ -20,6 +22,7 @@ export function SurveyStage() {
     <DesignStage letters={letters} foot={<WalkLine field={field} />}>
       <Panel title="Survey">
         <AddPanel />
+        <Tentative />
         <Trains document={useDeferredValue(useWorkbench((s) => s.document))} />
         <Directions />
       </Panel>
@@ -58,6 +61,9 @@ const Trains = memo(function Trains({ document }: { document: LayoutDocument }) 
       </ul>
       <Fold title="Add a train">
         <TrainForm />
+      </Fold>
+      <Fold title="Which train fits where">
+        <RoomTable />
       </Fold>
     </PanelSection>
   );

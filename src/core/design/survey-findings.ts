@@ -1,0 +1,77 @@
+import type { Finding } from '../findings';
+import { showLength } from '../measure';
+import type { Scheme } from '../patterns';
+import { asTyped, callThing, type Edit, type Gap, type Mark } from '../survey';
+import { trackFrom } from '../track';
+
+/** What can be seen of the survey by itself: lines that meet nothing, and cuts too near to points. */
+export const surveyFindings = (scheme: Scheme): Finding<Edit>[] => [...linesApart(scheme), ...cutsInClearance(scheme)];
+
+/** A line among others that no turnout, no end and no crossing joins to any of them. */
+function linesApart({ document }: Scheme): Finding<Edit>[] {
+  const { lines, joins, turnouts, crossings } = document;
+  if (lines.length < 2) return [];
+  const met = new Set([
+    ...joins.filter(({ a, b }) => a.line !== b.line).flatMap(({ a, b }) => [a.line, b.line]),
+    ...turnouts.flatMap(({ line, diverging, straight, second }) => [
+      line,
+      diverging.line,
+      straight?.line,
+      second?.line,
+    ]),
+    ...crossings.flatMap(({ a, b }) => [a.line, b.line]),
+  ]);
+  return lines
+    .filter(({ id }) => !met.has(id))
+    .map(
+      ({ id, name }): Finding<Edit> => ({
+        id: `line-apart ${id}`,
+        kind: 'line that meets nothing',
+        severity: 'note',
+        subject: id,
+        says: `${name} meets no other line, so that no train comes onto it or leaves it.`,
+        figures: [],
+        advice:
+          'Say where it begins: the end that it joins, or the turnout that leads to it. Or leave it, if it is a circuit of its own.',
+        remedies: [],
+      }),
+    );
+}
+
+/** A cut between blades and clearance point: a train that stands beyond it still fouls the other leg. */
+function cutsInClearance({ document, partition }: Scheme): Finding<Edit>[] {
+  const { graph } = partition;
+  const cuts = document.features.filter((f): f is Gap | Mark => f.kind === 'gap' || f.kind === 'mark');
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  return graph.points.flatMap(({ id, ports, kind, clearance }) => {
+    const { name } = [...document.turnouts, ...document.crossings].find((points) => points.id === id)!;
+    const fouling = new Set(kind.fouls.flat(2));
+    const legs = ports.filter((_, port) => fouling.has(kind.ports[port]!));
+    return legs.flatMap((leg) =>
+      trackFrom(graph, leg, clearance).flatMap(({ edge, from, to }) => {
+        const { line } = graph.edges[edge]!;
+        const inside = cuts.filter(({ line: on, at: { tenthUm } }) => on === line && tenthUm > from && tenthUm < to);
+        const clear = edge !== leg.edge ? undefined : leg.end === 0 ? to : from;
+        return inside.map(
+          (cut): Finding<Edit> => ({
+            id: `cut-in-clearance ${id} ${cut.id}`,
+            kind: 'cut inside clearance',
+            severity: 'check',
+            subject: cut.id,
+            says: `${callThing('features', cut, document.shownUnit)} lies before the clearance point of ${name}: a train that stands beyond it still fouls the other leg, and keeps ${name} locked.`,
+            figures: [{ name: 'clearance', value: shown(clearance) }],
+            remedies:
+              clear === undefined
+                ? []
+                : [
+                    {
+                      says: `Move it to ${shown(clear)}`,
+                      edit: { do: 'move', id: cut.id, at: asTyped(clear, document.shownUnit) },
+                    },
+                  ],
+          }),
+        );
+      }),
+    );
+  });
+}
