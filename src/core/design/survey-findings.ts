@@ -42,6 +42,12 @@ function linesApart({ document }: Scheme): Finding<Edit>[] {
 function cutsInClearance({ document, partition }: Scheme): Finding<Edit>[] {
   const { graph } = partition;
   const cuts = document.features.filter((f): f is Gap | Mark => f.kind === 'gap' || f.kind === 'mark');
+  const onLine = new Map<string, (Gap | Mark)[]>();
+  for (const cut of cuts) {
+    const own = onLine.get(cut.line);
+    if (own) own.push(cut);
+    else onLine.set(cut.line, [cut]);
+  }
   const shown = (length: number) => showLength(length, document.shownUnit);
   return graph.points.flatMap(({ id, ports, kind, clearance }) => {
     const { name } = [...document.turnouts, ...document.crossings].find((points) => points.id === id)!;
@@ -50,7 +56,7 @@ function cutsInClearance({ document, partition }: Scheme): Finding<Edit>[] {
     return legs.flatMap((leg) =>
       trackFrom(graph, leg, clearance).flatMap(({ edge, from, to }) => {
         const { line } = graph.edges[edge]!;
-        const inside = cuts.filter(({ line: on, at: { tenthUm } }) => on === line && tenthUm > from && tenthUm < to);
+        const inside = (onLine.get(line) ?? []).filter(({ at: { tenthUm } }) => tenthUm > from && tenthUm < to);
         const clear = edge !== leg.edge ? undefined : leg.end === 0 ? to : from;
         return inside.map(
           (cut): Finding<Edit> => ({

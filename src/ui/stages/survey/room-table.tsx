@@ -30,14 +30,24 @@ export function RoomTable() {
           </button>
         ),
       }),
-      COLUMN.accessor('length', { header: 'Long', cell: ({ getValue }) => shown(getValue()) }),
+      COLUMN.accessor('length', {
+        header: 'Long',
+        cell: ({ getValue }) => <span className="whitespace-nowrap">{shown(getValue())}</span>,
+      }),
       ...trains.map(({ id, name }, t) =>
         COLUMN.accessor((room) => room.spare[t]!, {
           id,
           header: name,
           cell: ({ getValue }) => {
             const spare = getValue();
-            return spare < 0 ? <strong className="text-fail">{shown(-spare)} too long</strong> : `+${shown(spare)}`;
+            return spare < 0 ? (
+              <strong className="whitespace-nowrap text-fail" title={`${shown(-spare)} too long`}>
+                −{shown(-spare)}
+                <span className="sr-only"> too long</span>
+              </strong>
+            ) : (
+              <span className="whitespace-nowrap">+{shown(spare)}</span>
+            );
           },
         }),
       ),

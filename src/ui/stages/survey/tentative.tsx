@@ -9,21 +9,36 @@ const MOST_LISTED = 100;
 
 /** What is only an idea so far, each with a way to say that it has been cut or drilled. */
 export function Tentative() {
-  return <List document={useDeferredValue(useWorkbench((s) => s.document))} />;
+  return <Ideas document={useDeferredValue(useWorkbench((s) => s.document))} />;
 }
 
-const List = memo(function List({ document }: { document: LayoutDocument }) {
+const Ideas = memo(function Ideas({ document }: { document: LayoutDocument }) {
+  const count = LIST_NAMES.reduce(
+    (sum, list) => sum + thingsOf(document, list).filter(({ certainty }) => certainty === 'tentative').length,
+    0,
+  );
+  if (count === 0) return null;
+  return (
+    <Fold title={`${count} still tentative`}>
+      <List document={document} />
+      {count > MOST_LISTED && <p className="text-ink2">and {count - MOST_LISTED} more</p>}
+    </Fold>
+  );
+});
+
+function List({ document }: { document: LayoutDocument }) {
   const store = useWorkbenchStore();
   const ideas = LIST_NAMES.flatMap((list) =>
     thingsOf(document, list)
       .filter(({ certainty }) => certainty === 'tentative')
-      .map((thing) => ({ id: thing.id, says: placeThing(document, list, thing) })),
+      .map((thing) => ({ list, thing })),
   );
-  if (ideas.length === 0) return null;
   return (
-    <Fold title={`${ideas.length} still tentative`}>
-      <ul className="max-h-64 overflow-auto">
-        {ideas.slice(0, MOST_LISTED).map(({ id, says }) => (
+    <ul className="max-h-64 overflow-auto">
+      {ideas.slice(0, MOST_LISTED).map(({ list, thing }) => {
+        const { id } = thing;
+        const says = placeThing(document, list, thing);
+        return (
           <li key={id} className="flex items-center justify-between gap-2 border-b border-hair py-0.5">
             <button
               type="button"
@@ -42,9 +57,8 @@ const List = memo(function List({ document }: { document: LayoutDocument }) {
               Done
             </button>
           </li>
-        ))}
-      </ul>
-      {ideas.length > MOST_LISTED && <p className="text-ink2">and {ideas.length - MOST_LISTED} more</p>}
-    </Fold>
+        );
+      })}
+    </ul>
   );
-});
+}

@@ -1,7 +1,17 @@
 'use client';
 import { CornerDownLeft, FileText } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { type KeyboardEvent, type RefObject, useDeferredValue, useEffect, useId, useMemo, useState } from 'react';
+import {
+  type KeyboardEvent,
+  memo,
+  type RefObject,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useId,
+  useMemo,
+  useState,
+} from 'react';
 import { showLength } from '@/core/measure';
 import { freshIn, readPhrase, SAID, type Walk } from '@/core/walk';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -46,6 +56,14 @@ export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> 
     setTyped(next);
     setRefused(undefined);
   };
+  const begin = useCallback(
+    (head: string) => {
+      setTyped(`${head} `);
+      setRefused(undefined);
+      field.current?.focus();
+    },
+    [field],
+  );
   const keep = () => {
     if (!reading?.additions) return;
     const { attempt } = store.getState();
@@ -115,12 +133,7 @@ export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> 
         <button type="button" className="button" onClick={keep} aria-label="Add what was said" title="Add it (Enter)">
           <CornerDownLeft size={14} aria-hidden />
         </button>
-        <WhatCanBeSaid
-          onChoose={(head) => {
-            change(`${head} `);
-            field.current?.focus();
-          }}
-        />
+        <WhatCanBeSaid onChoose={begin} />
         <button type="button" className="button" onClick={() => setWindow({})}>
           <FileText size={14} aria-hidden /> As text
         </button>
@@ -162,7 +175,7 @@ export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> 
 }
 
 /** Every phrase with a sentence about it. */
-function WhatCanBeSaid({ onChoose }: { onChoose: (head: string) => void }) {
+const WhatCanBeSaid = memo(function WhatCanBeSaid({ onChoose }: { onChoose: (head: string) => void }) {
   return (
     <Popover.Root>
       <Popover.Trigger className="button">What can be said</Popover.Trigger>
@@ -197,4 +210,4 @@ function WhatCanBeSaid({ onChoose }: { onChoose: (head: string) => void }) {
       </Popover.Portal>
     </Popover.Root>
   );
-}
+});
