@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { createConnection } from 'mysql2/promise';
 import { migrate } from '../src/server/migrate';
 import { MIGRATIONS } from './places';
-import { freePort } from './ports';
+import { somePort } from './ports';
 
 const PATH = `${process.env.PATH}:/usr/sbin:/usr/local/sbin`;
 /** Unix socket paths are limited to about 108 bytes. */
@@ -57,7 +57,7 @@ export class Database {
     const inFolder = join(this.folder, 'mariadb.sock');
     const socket =
       inFolder.length > LONGEST_SOCKET ? join(tmpdir(), `roblik-${randomBytes(6).toString('hex')}.sock`) : inFolder;
-    const port = this.port || (await freePort(13_306));
+    const port = this.port || (await somePort());
     this.port = port;
     const log = openSync(join(this.folder, 'mariadb.log'), 'a');
     this.child = spawn(

@@ -4,7 +4,7 @@ import { Random } from '../src/core/simulation/random';
 import { learningOval } from '../src/demo/learning-oval';
 import { type Application, run } from './application';
 import { Database } from './database';
-import { freePort } from './ports';
+import { somePort } from './ports';
 
 /** Longest time from the restart of editing to the next kill. */
 const LONGEST_LIFE_MS = 300;
@@ -53,15 +53,17 @@ async function load(address: string, id: string): Promise<{ revision: number; st
  * be no older than the last edit answered as saved, and no edit that was never sent. Throws at the first loss. Returns how
  * many edits were saved. The database must have been started.
  */
-async function killRun(database: Database, port: number, what: 'server' | 'database', times: number): Promise<number> {
+async function killRun(database: Database, what: 'server' | 'database', times: number): Promise<number> {
   const random = new Random(what === 'server' ? 1 : 2);
-  const launch = (n: number) =>
-    run({ port: port + (n % 3), host: '127.0.0.1', database: database.url, development: false, quiet: true });
+  const launch = async () =>
+    run({ port: await somePort(), host: '127.0.0.1', database: database.url, development: false, quiet: true });
   /** The servers that follow the one that is killed; starting takes longer than living. */
-  const spare = what === 'server' ? [launch(1), launch(2)] : [];
+  const spare = what === 'server' ? [launch(), launch()] : [];
+  /** One that does not start is told when its turn comes. */
+  for (const server of spare) server.catch(() => {});
   let application: Application | undefined;
   try {
-    application = await launch(0);
+    application = await launch();
     const made = await fetch(`${application.address}/api/layouts/import`, {
       method: 'POST',
       body: JSON.stringify(learningOval()),
@@ -78,7 +80,9 @@ async function killRun(database: Database, port: number, what: 'server' | 'datab
       await ends;
       if (what === 'server') {
         application = await spare.shift()!;
-        spare.push(launch(kill + 3));
+        const next = launch();
+        next.catch(() => {});
+        spare.push(next);
       } else await database.start();
       const { revision, stored } = await load(application.address, id);
       if (!(stored >= edits.saved && stored <= edits.sent))
@@ -90,7 +94,7 @@ async function killRun(database: Database, port: number, what: 'server' | 'datab
     return edits.saved;
   } finally {
     await application?.stop();
-    for (const server of spare) await (await server).stop();
+    for (const server of await Promise.allSettled(spare)) if (server.status === 'fulfilled') await server.value.stop();
   }
 }
 
@@ -99,10 +103,9 @@ export async function killBoth(folder: string, times: number): Promise<number> {
   const databases = [new Database(join(folder, 'a')), new Database(join(folder, 'b'))] as const;
   try {
     for (const database of databases) await database.start();
-    const port = await freePort(14_800);
     const [a, b] = await Promise.all([
-      killRun(databases[0], port, 'server', times),
-      killRun(databases[1], await freePort(port + 5), 'database', times),
+      killRun(databases[0], 'server', times),
+      killRun(databases[1], 'database', times),
     ]);
     return a + b;
   } finally {

@@ -6,7 +6,7 @@ import { build, run } from './application';
 import { BROWSER } from './browser';
 import { Database } from './database';
 import { plantDemo } from './demo';
-import { freePort } from './ports';
+import { somePort } from './ports';
 
 /** Builds the application, runs it with a database of its own that holds the demo, and opens a browser; all of it is gone after. */
 export async function withScratchApplication<T>(work: (address: string, browser: Browser) => Promise<T>): Promise<T> {
@@ -16,7 +16,7 @@ export async function withScratchApplication<T>(work: (address: string, browser:
   await database.start();
   await plantDemo(database.url, false);
   const application = await run({
-    port: await freePort(13_800),
+    port: await somePort(),
     host: '127.0.0.1',
     database: database.url,
     development: false,

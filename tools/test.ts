@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { build } from './application';
 import { killBoth } from './kill';
 import { ROOT } from './places';
-import { freePort } from './ports';
+import { somePort } from './ports';
 
 const bin = (name: string) => join(ROOT, 'node_modules/.bin', name);
 const sum = { passed: 0, failed: 0 };
@@ -145,7 +145,7 @@ export async function test(): Promise<number> {
 
 async function inBrowser(scratch: string): Promise<void> {
   const data = join(scratch, 'data');
-  const port = await freePort(13_900);
+  const port = await somePort();
   let started: Started | undefined;
   let made = '';
   await check('Start on an empty data folder, then Ctrl-C', async () => {

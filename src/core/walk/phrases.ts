@@ -7,7 +7,7 @@ import {
   TURNOUTS,
   type TurnoutKindId,
 } from '../kinds';
-import { STEPS, type TypedLength } from '../measure';
+import type { TypedLength } from '../measure';
 import {
   asTyped,
   FEATURES,
@@ -34,6 +34,8 @@ export interface Phrase {
   /** In a sentence, for those who ask. */
   means: string;
   parts: readonly part.Part[];
+  /** Without a name it says nothing. */
+  needsName?: boolean;
   /** The things that it adds. */
   adds(values: Values, walk: Walk, fresh: Fresh): Addition[];
   /** The things of a document that it says, each with its line and where it stands there. */
@@ -131,12 +133,12 @@ const turnout: Phrase = {
     part.labelled('with', part.turnout('throwsWith'), 'Say with which turnout it is thrown: with T2.'),
     part.labelled(
       'secondlies',
-      part.oneOf('secondLies', ['straight', 'diverging'] as const),
+      optional(part.oneOf('secondLies', ['straight', 'diverging'] as const)),
       'Say how its second motor lies: secondlies straight.',
     ),
     works,
     certainty,
-  ).map((one) => (one.key === 'secondLies' ? { ...one, otherwise: () => undefined } : one)),
+  ),
   adds({ name, ...values }, { document, line }, fresh) {
     const id = fresh.id('turnouts');
     const called = (name as string | undefined) ?? fresh.name('T');
@@ -177,7 +179,7 @@ const crossing: Phrase = {
     part.labelled('angle', part.number('angleDegrees', '', 15), 'Say at how many degrees: angle 15.'),
     part.labelled(
       'clear',
-      part.length('clearance', ({ document: { shownUnit } }) => asTyped(STEPS[shownUnit].clearance, shownUnit)),
+      part.length('clearance', ({ document }) => usualClearance(document, undefined)),
       'Say after how long the tracks are clear of each other: clear 20.',
     ),
     part.labelled(
@@ -233,6 +235,7 @@ const detector: Phrase = {
 const block: Phrase = {
   head: 'block',
   means: 'The block that this place lies in has a name.',
+  needsName: true,
   parts: parts(part.at(), part.name()),
   adds: ({ at, name }, { line }, fresh) => [
     { list: 'blocks', thing: { id: fresh.id('blocks'), name, anchor: { line, at } } },
@@ -244,6 +247,7 @@ const block: Phrase = {
 const area: Phrase = {
   head: 'area',
   means: 'A part of the layout with a name and a purpose.',
+  needsName: true,
   parts: parts(
     part.span(),
     part.name(),

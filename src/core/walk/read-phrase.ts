@@ -191,8 +191,7 @@ function readParts(
     if (value !== undefined) values[one.key] = value;
     else if (!one.otherwise && one.key !== 'name') reading.asks ??= one.asks;
   }
-  if (named && values.name === undefined && phrase.parts.includes(named) && NEEDS_NAME.has(phrase.head))
-    reading.asks ??= named.asks;
+  if (phrase.needsName && values.name === undefined) reading.asks ??= named?.asks;
   if (reading.asks !== undefined) return reading;
   const where = ((values.at ?? (values.span as Values | undefined)?.to) as TypedLength | undefined)?.tenthUm;
   return {
@@ -202,9 +201,6 @@ function readParts(
     ghost: reading.ghost ?? (where === undefined ? undefined : { line: walk.line, at: where }),
   };
 }
-
-/** A block or an area without a name says nothing. */
-const NEEDS_NAME = new Set(['block', 'area']);
 
 /** A word so near to one that may come here that it is no name. */
 function mistyped({ text, quoted }: Word, open: ReadonlySet<Part>, walk: Walk): boolean {
