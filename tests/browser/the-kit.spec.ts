@@ -135,12 +135,12 @@ test('by Tab one goes straight to a part; ? lists the keys from anywhere, and th
   await page.keyboard.press('Enter');
   const inPanel = () =>
     page.evaluate(() => document.activeElement?.closest('aside')?.getAttribute('aria-label') ?? 'elsewhere');
-  expect(await inPanel()).toBe('Survey');
+  await expect.poll(inPanel).toBe('Survey');
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  expect(await inPanel()).toBe('Survey');
+  await expect.poll(inPanel).toBe('Survey');
 });
 
 for (const size of ['125 %', '150 %'])

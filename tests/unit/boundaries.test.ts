@@ -40,7 +40,7 @@ const STOREYS: Record<string, string[]> = {
   workers: ['core', 'workers'],
   server: ['core', 'server', 'workers'],
   ui: ['core', 'ui', 'workers'],
-  app: ['core', 'ui', 'server', 'app'],
+  app: ['core', 'demo', 'ui', 'server', 'app'],
 };
 const FORBIDDEN_IN_CORE = /^(react|next|mysql2|d3|node:|zustand|comlink|radix-ui)/;
 

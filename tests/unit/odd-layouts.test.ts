@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, tryByHand } from '@/core/design';
-import { compileProgram, Interpreter, readProgram, whyValue, writeProgram } from '@/core/logic';
+import { compileProgram, explain, Interpreter, readProgram, whyValue, writeProgram } from '@/core/logic';
 import { cm } from '@/core/measure';
 import { ProofRun } from '@/core/proof';
 import type { Reason } from '@/core/reasoning';
@@ -257,6 +257,12 @@ describe('reasons in words', () => {
     };
     gather(reasonFor('ME', ['UM', 'M1']));
     expect(all.some((r) => r.says === 'MA is free' && r.decides === false)).toBe(true);
+  });
+  test('a name that does not exist is not looked up, and has no explanation', () => {
+    const read = () => {
+      throw new Error('It was looked up.');
+    };
+    expect(explain(design.program, 'indicator.t2', read)).toBeUndefined();
   });
   test('a name that does not exist says so instead of failing', () => {
     expect(whyValue(design.program, 'signal.Nowhere', () => undefined).says).toContain('does not exist');

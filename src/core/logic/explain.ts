@@ -13,7 +13,7 @@ export interface Explanation {
 /** Explains the present value of a name; undefined where there is no such name, or its value is not known. */
 export function explain(program: Program, name: string, read: ReadValue): Explanation | undefined {
   const declaration = program.declarations.find((one) => one.name === name);
-  const value = read(name);
+  const value = declaration && read(name);
   if (!declaration || value === undefined) return undefined;
   return {
     says: sayValue(program, declaration, value),
