@@ -3,6 +3,7 @@ import { ASPECT_SYSTEM_IDS, SENSOR_KIND_IDS, type SensorKindId, sensorKind } fro
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { FEATURES } from './feature-kinds';
+import { freeName, named, nextName } from './free-names';
 import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 import type { Feature } from './lists/features';
 import type { Sensor } from './lists/sensors';
@@ -347,15 +348,6 @@ function move(document: LayoutDocument, id: string, at: TypedLength): string {
   return `Move ${what} to ${shown}`;
 }
 
-/** A name as typed; refused when it is longer than a name of its kind may be, never cut. */
-function named(typed: string, most: number, missing: string): string {
-  const name = typed.trim();
-  if (!name) refuse(missing);
-  if (name.length > most)
-    refuse(`“${name.slice(0, 12)}…” has ${name.length} characters; at most ${most} are possible here.`);
-  return name;
-}
-
 /** A place, and the end of a line that is joined to it when it is an end itself. */
 function samePlaces(document: LayoutDocument, line: string, at: TenthUm): { line: string; at: TenthUm }[] {
   const lengthOf = (id: string) => document.lines.find((l) => l.id === id)?.length.tenthUm ?? 0;
@@ -385,18 +377,4 @@ function refuseTaken(document: LayoutDocument, line: string, at: TypedLength, bu
       ? `There is already a ${what} at ${where}.`
       : `There is already a ${what} at ${where}${there.line === line ? '' : ` on ${document.lines.find((l) => l.id === there.line)?.name}`}, which is the same place: the two ends meet there.`,
   );
-}
-
-function freeName(document: LayoutDocument, name: string): string {
-  const { turnouts, features, sensors } = asItWas(document);
-  const taken = [...turnouts, ...features, ...sensors].some((thing) => 'name' in thing && thing.name === name);
-  return taken ? refuse(`The name ${name} is taken. Choose another.`) : name;
-}
-
-/** The next free name with a prefix: S1, S2 … */
-function nextName(document: LayoutDocument, prefix: string, besides?: string): string {
-  const { turnouts, features, sensors } = asItWas(document);
-  const names = new Set([...features, ...turnouts, ...sensors].map((thing) => ('name' in thing ? thing.name : '')));
-  if (besides) names.add(besides);
-  for (let n = 1; ; n++) if (!names.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }
