@@ -28,7 +28,7 @@ describe('a line that meets nothing', () => {
 
 describe('a cut before the clearance point', () => {
   const loop = 'line Main 480\npassing loop 100 to 300 Loop long 205 no 4';
-  /** One in four in H0: 4 · 16.5 mm, and on until the tracks are 34.5 mm apart: 201.7 mm in all, by hand. */
+  /** One in four in H0: 4 · 16.5 mm, and on until the tracks are 34.5 mm apart: 201.8 mm in all, by hand. */
   test.each([
     ['gap 119', true],
     ['gap 121', false],

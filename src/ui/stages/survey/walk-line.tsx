@@ -106,7 +106,7 @@ export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> 
   const where = walk.last && `, after ${showLength(walk.last.at, document.shownUnit)}`;
   return (
     <section aria-label="Walk along the line" data-part className="shrink-0 border-t border-line bg-paper px-4 py-2">
-      <div className="flex items-center gap-2">
+      <div className="flex flex-wrap items-center gap-2">
         <label htmlFor={id} className="max-w-52 shrink-0 truncate text-ink2">
           Along <strong className="text-ink">{line?.name}</strong>
           {where}
@@ -114,7 +114,7 @@ export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> 
         <input
           ref={field}
           id={id}
-          className={`field min-w-0 grow ${problem ? 'border-fail' : ''}`}
+          className={`field min-w-56 flex-1 basis-56 ${problem ? 'border-fail' : ''}`}
           value={typed}
           placeholder="gap 96, signal east 98, turnout left 84, +12 …"
           spellCheck={false}
