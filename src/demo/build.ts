@@ -1,3 +1,4 @@
+import { VEHICLES, type VehicleKindId } from '@/core/kinds';
 import { cm } from '@/core/measure';
 import type { Facing, Feature, LayoutDocument, Train, Turnout, Vehicle } from '@/core/survey';
 
@@ -65,7 +66,10 @@ export function block(document: LayoutDocument, name: string, line: string, at: 
   });
 }
 
-/** A vehicle whose axles lie at the given distances; `seen` says which of them a current detector notices. */
+/**
+ * A vehicle whose axles lie at the given distances; `seen` says which of them a current detector notices: by their motor where the kind
+ * is driven, else by a resistor.
+ */
 export const vehicle = (
   id: string,
   name: string,
@@ -73,13 +77,24 @@ export const vehicle = (
   axles: number[],
   seen: (axle: number) => boolean,
   grams: number,
+  kind: VehicleKindId = 'engine',
 ): Vehicle => ({
   id,
   name,
+  kind,
   length: cm(length),
-  axles: axles.map((at, i) => ({ at: cm(at), detectable: seen(i) })),
+  axles: axles.map((at, i) => ({
+    at: cm(at),
+    feeds: seen(i) ? (VEHICLES[kind].driven ? 'motor' : 'resistor') : 'nothing',
+  })),
   grams,
   magnetAt: undefined,
+});
+
+/** The same with lamps that every axle feeds. */
+export const lit = (unlit: Vehicle): Vehicle => ({
+  ...unlit,
+  axles: unlit.axles.map((axle) => ({ ...axle, feeds: 'lamp' })),
 });
 
 export const train = (
@@ -88,7 +103,7 @@ export const train = (
   vehicles: string[],
   topSpeedKmh: number,
   start: { line: string; at: number; facing: Facing },
-  rates: { up: number; down: number; delayMs: number; is: Train['brakingIs'] },
+  rates: { up: number; down: number; delayMs: number; is: 'measured' | 'assumed' },
 ): Train => ({
   id,
   name,
@@ -97,6 +112,6 @@ export const train = (
   accelerationMmPerS2: rates.up,
   brakingMmPerS2: rates.down,
   startDelayMs: rates.delayMs,
-  brakingIs: rates.is,
+  measured: rates.is === 'measured' ? ['braking'] : [],
   start: { line: start.line, at: cm(start.at), facing: start.facing },
 });

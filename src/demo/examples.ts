@@ -154,7 +154,7 @@ export function exampleLayout({ trains, ...plan }: Example): LayoutDocument {
   d.notes = `${plan.story} ${plan.first}`;
   d.vehicles = [
     vehicle('v-engine', 'Engine', 14, [3, 6, 9, 12], () => true, 260),
-    vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90),
+    vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90, 'coach'),
   ];
   d.trains = trains.map(([name, line, at, facing], i) => {
     const on = d.lines.find((one) => one.name === line)!.id;

@@ -48,7 +48,7 @@ export function generatedTraffic(trains: number): LayoutDocument {
   d.name = `Generated, ${trains} trains`;
   d.vehicles = [
     vehicle('v-engine', 'Engine', 14, [3, 6, 9, 12], () => true, 260),
-    vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90),
+    vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90, 'coach'),
   ];
   for (let n = 0; n < trains; n++)
     d.trains.push(

@@ -21,7 +21,7 @@ export function ring(name: string, count: number, blockCm: number): LayoutDocume
 export function withTrains(d: LayoutDocument, count: number, blockCm: number): LayoutDocument {
   d.vehicles = [
     vehicle('v-engine', 'Engine', 14, [3, 6, 9, 12], () => true, 260),
-    vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90),
+    vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90, 'coach'),
   ];
   const names = ['Red train', 'Blue train'];
   for (let i = 0; i < count; i++) {

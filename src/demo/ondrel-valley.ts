@@ -1,6 +1,6 @@
 import { cm } from '@/core/measure';
 import { type LayoutDocument, newDocument } from '@/core/survey';
-import { block, gap, signal, train, turnout, vehicle } from './build';
+import { block, gap, lit, signal, train, turnout, vehicle } from './build';
 
 /**
  * Our own scenario, invented throughout: a valley line in a room of 5 by 3 m. Undercroft is a hidden yard, Marrowick a
@@ -145,13 +145,13 @@ export function ondrelValley(): LayoutDocument {
   const none = () => false;
   d.vehicles = [
     vehicle('v-tank', 'Tank engine', 13, [3, 6, 9, 11.5], all, 240),
-    vehicle('v-mail', 'Mail engine', 24, [3, 7, 10, 13, 20], all, 390),
-    vehicle('v-railcar', 'Railcar', 27, [3, 6, 21, 24], all, 310),
-    vehicle('v-coach', 'Lit coach', 26, [3, 6, 20, 23], all, 145),
-    vehicle('v-trailer', 'Local coach', 20, [3, 5.5, 14.5, 17], (axle) => axle === 0 || axle === 3, 110),
-    vehicle('v-wagon', 'Empty quarry wagon', 12, [3, 9], none, 38),
-    vehicle('v-wagon-r', 'Empty quarry wagon with a resistor axle', 12, [3, 9], (axle) => axle === 0, 39),
-    vehicle('v-van', 'Brake van', 12, [3, 9], (axle) => axle === 1, 60),
+    vehicle('v-mail', 'Mail engine', 24, [3, 7, 10, 13, 20], all, 390, 'tenderEngine'),
+    vehicle('v-railcar', 'Railcar', 27, [3, 6, 21, 24], all, 310, 'railcar'),
+    lit(vehicle('v-coach', 'Lit coach', 26, [3, 6, 20, 23], all, 175, 'coach')),
+    vehicle('v-trailer', 'Local coach', 20, [3, 5.5, 14.5, 17], (axle) => axle === 0 || axle === 3, 142, 'coach'),
+    vehicle('v-wagon', 'Empty quarry wagon', 12, [3, 9], none, 38, 'wagon'),
+    vehicle('v-wagon-r', 'Empty quarry wagon with a resistor axle', 12, [3, 9], (axle) => axle === 0, 39, 'wagon'),
+    vehicle('v-van', 'Brake van', 12, [3, 9], (axle) => axle === 1, 96, 'van'),
   ];
   d.trains = [
     train(

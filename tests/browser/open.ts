@@ -43,3 +43,10 @@ export async function addAt(page: Page, what: 'Gap' | 'Block mark' | 'Signal' | 
   await page.getByRole('textbox', { name: 'At', exact: true }).fill(at);
   await page.getByRole('button', { name: `Add the ${what.toLowerCase()}` }).click();
 }
+
+/** What the server has of a layout, once all is saved. */
+export async function savedDocument(page: Page, id: string): Promise<LayoutDocument> {
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const answer = await page.request.get(`/api/layouts/${id}`);
+  return ((await answer.json()) as { document: LayoutDocument }).document;
+}

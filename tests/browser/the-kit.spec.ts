@@ -102,7 +102,7 @@ test('an inch layout says nothing in centimetres: defaults, names of blocks, spe
   await expect(page.getByRole('button', { name: 'Block Main 60', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Add a train' }).click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Local');
-  await page.getByRole('textbox', { name: 'Length over couplers' }).fill('24');
+  await page.getByRole('textbox', { name: 'Engine, over couplers' }).fill('24');
   await expect(page.getByRole('textbox', { name: 'Top speed' })).toHaveValue('37 mph');
   await page.getByRole('button', { name: 'Put it on the track' }).click();
   await page.getByRole('button', { name: /^Local ?24", 37 mph/ }).click();
@@ -116,10 +116,13 @@ test('a form says beside each field what it lacks, and adds nothing', async ({ p
   await openLayout(page, learningOval());
   await page.getByRole('button', { name: 'Add a train' }).click();
   await page.getByRole('textbox', { name: 'Top speed' }).fill('quick');
+  await page.getByRole('textbox', { name: 'Engine, over couplers' }).fill('');
+  await page.getByRole('textbox', { name: 'Cars behind it' }).fill('some');
   await page.getByRole('button', { name: 'Put it on the track' }).click();
   const panel = page.getByRole('complementary', { name: 'Survey' });
   await expect(panel).toContainText('The name is missing or empty; write it.');
   await expect(panel).toContainText('The length is missing.');
+  await expect(panel).toContainText('They must be a whole number from 0 to 199.');
   await expect(panel).toContainText('I cannot read “quick” as a speed');
   await expect(panel).toContainText('2 trains');
 });

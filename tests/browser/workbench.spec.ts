@@ -193,7 +193,8 @@ test('from an empty layout to a running train, by keyboard alone', async ({ page
   await page.keyboard.press('Enter');
   await page.getByRole('textbox', { name: 'Name', exact: true }).focus();
   await page.keyboard.type('Milk');
-  await page.getByRole('textbox', { name: 'Length over couplers' }).focus();
+  await page.getByRole('textbox', { name: 'Engine, over couplers' }).focus();
+  await page.keyboard.press('Control+A');
   await page.keyboard.type('60 cm');
   await press('Put it on the track');
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: 'Rehearse' }).focus();

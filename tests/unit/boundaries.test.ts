@@ -13,6 +13,7 @@ const ROOMS = [
   'findings',
   'kinds',
   'survey',
+  'roster',
   'walk',
   'track',
   'detection',

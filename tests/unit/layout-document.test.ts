@@ -446,7 +446,7 @@ describe('editing', () => {
       {
         do: 'add train',
         vehicles: [
-          { name: 'Shunter', length: cm(9), axles: [{ at: cm(2), detectable: true }], grams: 150, magnetAt: undefined },
+          { name: 'Shunter', kind: 'engine', length: cm(9), axles: [{ at: cm(2), feeds: 'motor' }], grams: 150 },
         ],
         train: {
           name: 'Shunter',
@@ -454,7 +454,7 @@ describe('editing', () => {
           accelerationMmPerS2: 40,
           brakingMmPerS2: 60,
           startDelayMs: 0,
-          brakingIs: 'assumed',
+          measured: [],
           start: { line: 'pd', at: cm(120), facing: 'down' },
         },
       },

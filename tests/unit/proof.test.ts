@@ -29,7 +29,9 @@ const withoutSignal = (name: string): LayoutDocument => {
 };
 function unseen(document: LayoutDocument, vehicle: string, seen: (axle: number) => boolean): LayoutDocument {
   const vehicles = document.vehicles.map((v) =>
-    v.id === vehicle ? { ...v, axles: v.axles.map((axle, i) => ({ ...axle, detectable: seen(i) })) } : v,
+    v.id === vehicle
+      ? { ...v, axles: v.axles.map((axle, i) => ({ ...axle, feeds: seen(i) ? 'resistor' : 'nothing' }) as const) }
+      : v,
   );
   return { ...document, vehicles };
 }

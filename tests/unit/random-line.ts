@@ -95,7 +95,7 @@ export function randomLine(seed: number): LayoutDocument {
 
   d.vehicles = [
     vehicle('v-engine', 'Engine', 14, [2, 5, 9, 12], () => true, 200),
-    vehicle('v-coach', 'Coach', 18, [2, 5, 13, 16], () => true, 100),
+    vehicle('v-coach', 'Coach', 18, [2, 5, 13, 16], () => true, 100, 'coach'),
   ];
   const homes = d.blocks.filter((b) => /^[MLPN]/.test(b.name));
   const count = 1 + draw.below(Math.min(4, homes.length - 1));

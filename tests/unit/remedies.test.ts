@@ -73,7 +73,7 @@ describe('what a proof offers is possible, and mends what it can', () => {
   test('coaches that no detector sees: with resistor axles, nothing fails', () => {
     const d = learningOval();
     d.vehicles = d.vehicles.map((v) =>
-      v.id === 'v-coach' ? { ...v, axles: v.axles.map((axle) => ({ ...axle, detectable: false })) } : v,
+      v.id === 'v-coach' ? { ...v, axles: v.axles.map((axle) => ({ ...axle, feeds: 'nothing' as const })) } : v,
     );
     const failing = prove(d).verdicts.filter(({ result }) => result === 'fails');
     expect(failing.length).toBeGreaterThan(0);

@@ -48,18 +48,20 @@ describe('what each kind notices of a train', () => {
     {
       id: 'e',
       name: 'Engine',
+      kind: 'engine',
       length: cm(20),
-      axles: [4, 16].map((at) => ({ at: cm(at), detectable: true, plastic: false })),
+      axles: [4, 16].map((at) => ({ at: cm(at), feeds: 'motor' as const, plastic: false })),
       grams: 300,
       magnetAt: undefined,
     },
     {
       id: 'c',
       name: 'Car',
+      kind: 'wagon',
       length: cm(10),
       axles: [
-        { at: cm(2), detectable: false, plastic: false },
-        { at: cm(8), detectable: false, plastic: true },
+        { at: cm(2), feeds: 'nothing', plastic: false },
+        { at: cm(8), feeds: 'nothing', plastic: true },
       ],
       grams: 60,
       magnetAt: cm(5),
@@ -189,7 +191,7 @@ describe('the proof covers whatever rehearsals come to, with sensors of every ki
       for (const sensor of d.sensors) sensor.kind = 'isolated rail';
       for (const vehicle of d.vehicles)
         vehicle.axles.forEach((axle, i) => {
-          axle.detectable = false;
+          axle.feeds = 'nothing';
           axle.plastic = plastic && i > 1;
         });
       const run = new ProofRun(d);

@@ -214,7 +214,7 @@ describe('findings', () => {
   test('a train whose unseen middle is longer than the block of a turnout could have it moved underneath', () => {
     const d = ondrelValley();
     d.vehicles = d.vehicles.map((v) =>
-      v.id.startsWith('v-wagon') ? { ...v, axles: v.axles.map((a) => ({ ...a, detectable: false })) } : v,
+      v.id.startsWith('v-wagon') ? { ...v, axles: v.axles.map((a) => ({ ...a, feeds: 'nothing' as const })) } : v,
     );
     const found = checkDesign(d).findings.filter((f) => f.kind === 'unseen over points');
     expect(found.map((f) => f.subject)).toEqual(['tr-quarry']);
@@ -235,7 +235,7 @@ describe('findings', () => {
   test('a train no detector sees, and an unseen tail, are unsafe', () => {
     const d = ondrelValley();
     d.vehicles = d.vehicles.map((v) =>
-      v.id === 'v-van' ? { ...v, axles: v.axles.map((a) => ({ ...a, detectable: false })) } : v,
+      v.id === 'v-van' ? { ...v, axles: v.axles.map((a) => ({ ...a, feeds: 'nothing' as const })) } : v,
     );
     expect(kinds(d)).toContain('unsafe unseen tail');
     d.vehicles = d.vehicles.map((v) => ({ ...v, axles: [] }));

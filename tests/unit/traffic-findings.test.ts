@@ -51,7 +51,7 @@ describe('what can be seen without looking at every state', () => {
   test('trains in one block, and face to face, at the start', () => {
     const d = learningOval();
     d.trains[1]!.start = { line: 'oval', at: cm(100), facing: 'up' };
-    d.vehicles = d.vehicles.map((v) => ({ ...v, length: cm(5), axles: [{ at: cm(2), detectable: true }] }));
+    d.vehicles = d.vehicles.map((v) => ({ ...v, length: cm(5), axles: [{ at: cm(2), feeds: 'motor' as const }] }));
     expect(found(d, 'trains in each other’s way at the start')[0]!.says).toBe(
       'Red train and Blue train start in one block, B1.',
     );
@@ -86,7 +86,7 @@ describe('what can be seen without looking at every state', () => {
   });
   test('the end of a train over points whose block ends close by', () => {
     const d = passingLoop(['up']);
-    d.vehicles[0]!.axles = d.vehicles[0]!.axles.map((axle, i) => ({ ...axle, detectable: i < 2 }));
+    d.vehicles[0]!.axles = d.vehicles[0]!.axles.map((axle, i) => ({ ...axle, feeds: i < 2 ? 'motor' : 'nothing' }));
     d.features = d.features.map((f) => (f.id === 'ga0' ? { ...f, at: cm(195) } : f));
     expect(found(d, 'overhang over points')[0]!.says).toContain(
       'A0 can move while the end of First railcar still lies over it: its block ends 5 cm',

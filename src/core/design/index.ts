@@ -3,5 +3,5 @@ export { reasonBlock } from './block-reason';
 export { checkDesign, type Design } from './check-design';
 export { type BlockView, type DesignView, type SignalView, viewDesign, viewSignal } from './design-view';
 export { type Room, roomForTrains } from './room-for-trains';
-export { blockOfStart, startIn } from './start-place';
+export { blockOfStart, startBehind, startIn } from './start-place';
 export { Bench, type Trial, type Tried, tryByHand } from './trial';

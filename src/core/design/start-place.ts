@@ -25,3 +25,10 @@ export function blockOfStart(blocks: BlockView[], train: Train): BlockView | und
     )
   );
 }
+
+/** Where the part of a train stands that is left behind a length of it, if that is on the same line. */
+export function startBehind({ start }: Train, length: TenthUm, lineLength: TenthUm, unit: ShownUnit): Train['start'] {
+  if (!start) return undefined;
+  const at = start.at.tenthUm + (start.facing === 'up' ? -length : length);
+  return at < 0 || at > lineLength ? undefined : { ...start, at: asTyped(at, unit) };
+}

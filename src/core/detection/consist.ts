@@ -1,5 +1,5 @@
 import { NOTICES, type Notice, SENSOR_KIND_IDS, sensorKind } from '../kinds';
-import { mmOf } from '../measure';
+import { mmOf, type TypedLength } from '../measure';
 import type { LayoutDocument, Train, Vehicle } from '../survey';
 
 /** A part of a train that something can be noticed of, from its nose back, in mm. An axle or a magnet has no length. */
@@ -15,7 +15,7 @@ export interface Consist {
   parts: Record<Notice, Part[]>;
   /** Its first and its last wheel, seen or not; the ends of the train where no axle is known. */
   wheelsMm: [number, number];
-  /** Where its engine takes up power: its wheels. The engine is the first of the vehicles. */
+  /** Where its engines take up power: their wheels. Where no vehicle is driven, the first is taken for the engine. */
   pickUpsMm: number[];
 }
 
@@ -23,32 +23,59 @@ const point = (at: number): Part => ({ from: at, to: at });
 
 /** What can be noticed of one vehicle, from its leading end. */
 const NOTICED: Record<Notice, (vehicle: Vehicle) => Part[]> = {
-  current: ({ axles }) => axles.filter(({ detectable }) => detectable).map(({ at }) => point(mmOf(at.tenthUm))),
+  current: ({ axles }) => axles.filter(({ feeds }) => feeds !== 'nothing').map(({ at }) => point(mmOf(at.tenthUm))),
   metal: ({ axles }) => axles.filter(({ plastic }) => !plastic).map(({ at }) => point(mmOf(at.tenthUm))),
   vehicle: ({ length }) => [{ from: 0, to: mmOf(length.tenthUm) }],
   magnet: ({ magnetAt }) => (magnetAt ? [point(mmOf(magnetAt.tenthUm))] : []),
 };
 
-/** Puts a train's vehicles one behind the other. Couplers are part of a vehicle's length. */
-export function consistOf(document: LayoutDocument, train: Train): Consist {
+/** A vehicle with its other end leading. */
+export function otherWayRound<V extends Pick<Vehicle, 'length' | 'axles' | 'magnetAt'>>(vehicle: V): V {
+  const back = (at: TypedLength): TypedLength => ({ tenthUm: vehicle.length.tenthUm - at.tenthUm, typed: '' });
+  return {
+    ...vehicle,
+    axles: vehicle.axles.map((axle) => ({ ...axle, at: back(axle.at) })).reverse(),
+    magnetAt: vehicle.magnetAt && back(vehicle.magnetAt),
+  };
+}
+
+/** It moves by itself. */
+const isDriven = ({ axles }: Pick<Vehicle, 'axles'>): boolean => axles.some(({ feeds }) => feeds === 'motor');
+
+/** The vehicles of a train as they stand in it, nose first. */
+export function vehiclesOf(document: Pick<LayoutDocument, 'vehicles'>, train: Train): Vehicle[] {
   const vehicles = new Map(document.vehicles.map((vehicle) => [vehicle.id, vehicle]));
-  let at = 0;
-  const parts: Consist['parts'] = { current: [], metal: [], vehicle: [], magnet: [] };
-  const wheels: number[] = [];
-  let pickUpsMm: number[] | undefined;
-  for (const id of train.vehicles) {
+  return train.vehicles.map((id, place) => {
     const vehicle = vehicles.get(id);
     if (!vehicle) throw new Error(`Train “${train.name}” names a vehicle “${id}” that does not exist.`);
+    return train.turned?.includes(place) ? otherWayRound(vehicle) : vehicle;
+  });
+}
+
+/** Puts a train's vehicles one behind the other. Couplers are part of a vehicle's length. */
+export function consistOf(document: Pick<LayoutDocument, 'vehicles'>, train: Train): Consist {
+  let at = 0;
+  const parts: Consist['parts'] = { current: [], metal: [], vehicle: [], magnet: [] };
+  const each = vehiclesOf(document, train).map((vehicle) => {
+    const length = mmOf(vehicle.length.tenthUm);
     for (const notice of NOTICES)
       for (const { from, to } of NOTICED[notice](vehicle)) parts[notice].push({ from: at + from, to: at + to });
-    for (const axle of vehicle.axles) wheels.push(at + mmOf(axle.at.tenthUm));
-    if (vehicle.axles.length === 0) wheels.push(at, at + mmOf(vehicle.length.tenthUm));
-    pickUpsMm ??= [...wheels];
-    at += mmOf(vehicle.length.tenthUm);
-  }
+    const places = vehicle.axles.length > 0 ? vehicle.axles.map((axle) => mmOf(axle.at.tenthUm)) : [0, length];
+    const wheels = places.map((place) => at + place);
+    at += length;
+    return { wheels, driven: isDriven(vehicle) };
+  });
   for (const notice of NOTICES) parts[notice].sort((a, b) => a.from - b.from);
   parts.vehicle = [{ from: 0, to: at }];
-  return { lengthMm: at, parts, wheelsMm: [Math.min(...wheels), Math.max(...wheels)], pickUpsMm: pickUpsMm ?? [] };
+  const wheels = each.flatMap((one) => one.wheels);
+  const driven = each.filter((one) => one.driven);
+  const engines = driven.length > 0 ? driven : each.slice(0, 1);
+  return {
+    lengthMm: at,
+    parts,
+    wheelsMm: [Math.min(...wheels), Math.max(...wheels)],
+    pickUpsMm: engines.flatMap((one) => one.wheels),
+  };
 }
 
 /** The same train running the other way: its tail is its nose. */
@@ -80,15 +107,35 @@ export interface Unseen {
   tailMm: number;
 }
 
+/** The stretches of a train in which a kind of sensor notices nothing, ends included. */
+function stretchesWithout(notice: Notice, { lengthMm, parts }: Consist): Part[] {
+  const found: Part[] = [];
+  let last = 0;
+  for (const { from, to } of [...parts[notice], point(lengthMm)]) {
+    if (from > last) found.push({ from: last, to: from });
+    last = Math.max(last, to);
+  }
+  return found;
+}
+const lengthOf = ({ from, to }: Part): number => to - from;
+
+/** Where the sensors of a layout that watch sections notice nothing of a train: those that leave the longest such stretch. */
+export function unseenStretches(document: LayoutDocument, consist: Consist): Part[] {
+  const each = noticedInSections(document).map((notice) => stretchesWithout(notice, consist));
+  const longest = (stretches: Part[]) => Math.max(0, ...stretches.map(lengthOf));
+  return each.reduce((a, b) => (longest(b) > longest(a) ? b : a));
+}
+
 /** The most that any kind of sensor of a layout that watches sections leaves unseen. */
-export function unseenOf(document: LayoutDocument, { lengthMm, parts }: Consist): Unseen {
+export function unseenOf(document: LayoutDocument, consist: Consist): Unseen {
   const each = noticedInSections(document).map((notice): Unseen => {
-    let [blindMm, last] = [0, 0];
-    for (const { from, to } of parts[notice]) {
-      blindMm = Math.max(blindMm, from - last);
-      last = to;
-    }
-    return { all: parts[notice].length === 0, blindMm: Math.max(blindMm, lengthMm - last), tailMm: lengthMm - last };
+    const stretches = stretchesWithout(notice, consist);
+    const last = stretches.at(-1);
+    return {
+      all: consist.parts[notice].length === 0,
+      blindMm: Math.max(0, ...stretches.map(lengthOf)),
+      tailMm: last?.to === consist.lengthMm ? lengthOf(last) : 0,
+    };
   });
   return {
     all: each.some(({ all }) => all),

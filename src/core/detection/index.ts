@@ -1,5 +1,15 @@
 /** What bounds what: sections (what one detector sees) and blocks (one train each), and what is noticed of a train where. */
-export { type Consist, consistOf, type Part, turnedRound, type Unseen, unseenOf } from './consist';
+export {
+  type Consist,
+  consistOf,
+  otherWayRound,
+  type Part,
+  turnedRound,
+  type Unseen,
+  unseenOf,
+  unseenStretches,
+  vehiclesOf,
+} from './consist';
 export { detectionFindings, middleOf, watchIt } from './detection-findings';
 export { type Block, type BlockId, isBlockId, type Piece, pieceAt, type Section } from './division';
 export { eachCrossing, type Field, type Fields, partsNoticed } from './fields';

@@ -14,8 +14,11 @@ export function resistorAxles(
   const last = train.vehicles[train.vehicles.length - 1];
   for (const chosen of [document.vehicles.filter(({ id }) => id === last), document.vehicles]) {
     const blind = chosen.filter(
-      ({ id, axles }) =>
-        train.vehicles.includes(id) && axles.length > 0 && !(axles[0]!.detectable && axles.at(-1)!.detectable),
+      ({ id, axles, takesNone }) =>
+        train.vehicles.includes(id) &&
+        !takesNone &&
+        axles.length > 0 &&
+        [axles[0]!, axles.at(-1)!].some(({ feeds }) => feeds === 'nothing'),
     );
     if (blind.length === 0) continue;
     const edit: Edit = { do: 'fit resistor axles', vehicles: blind.map(({ id }) => id) };

@@ -1,6 +1,6 @@
 /**
  * What a document may name by kind, as plain data that knows no layout: one entry in one place for each kind.
- * Here: aspect systems, outputs, points and sensors.
+ * Here: aspect systems, outputs, points, sensors and vehicles.
  */
 export { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, type AspectSystemId, aspectsOf } from './aspect-systems';
 export { type Aspect, type AspectSystem, type LampKind, NOWHERE } from './aspect-systems/kind';
@@ -18,3 +18,13 @@ export {
 export type { Lie, PointsKind, PointsWay } from './points/kind';
 export { SENSOR_KIND_IDS, SENSORS, type SensorKindId, sensorKind } from './sensors';
 export { NOTICES, type Notice, type SensorKind } from './sensors/kind';
+export {
+  ABILITIES,
+  type Ability,
+  FEEDS,
+  type Feed,
+  VEHICLE_KIND_IDS,
+  VEHICLES,
+  type VehicleKindId,
+} from './vehicles';
+export type { VehicleKind } from './vehicles/kind';

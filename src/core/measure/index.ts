@@ -8,6 +8,7 @@ export {
   SPEED_DEVIATION,
   STOP_SHORT_MM,
 } from './driving';
+export { guideGrams } from './guide-weight';
 export {
   brakingDistanceMm,
   mostBrakingMm,

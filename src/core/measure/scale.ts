@@ -1,18 +1,19 @@
 /**
  * Modelling scales. Ratios are kept as tenths so that 1:87.1 is an exact integer.
  * Source of the ratios: NMRA S-1.2 (North American scales), MOROP NEM 010 (European scales), British practice for N and OO.
+ * `guideOunces`: the weight of a car, at the start and for every inch of its length (NMRA RP-20.1: HO certain, N likewise, O from memory; H0 as HO, common practice).
  * Gauges likewise: the distance between the rails, in tenths of a millimetre (garden lines on 45 mm; from memory).
  */
 export const SCALES = {
   Z: { label: 'Z 1:220', ratioTenths: 2200, gaugeTenthsMm: 65 },
-  N: { label: 'N 1:160', ratioTenths: 1600, gaugeTenthsMm: 90 },
+  N: { label: 'N 1:160', ratioTenths: 1600, gaugeTenthsMm: 90, guideOunces: [0.5, 0.15] },
   'N-UK': { label: 'N 1:148', ratioTenths: 1480, gaugeTenthsMm: 90 },
   TT: { label: 'TT 1:120', ratioTenths: 1200, gaugeTenthsMm: 120 },
-  HO: { label: 'HO 1:87.1', ratioTenths: 871, gaugeTenthsMm: 165 },
-  H0: { label: 'H0 1:87', ratioTenths: 870, gaugeTenthsMm: 165 },
+  HO: { label: 'HO 1:87.1', ratioTenths: 871, gaugeTenthsMm: 165, guideOunces: [1, 0.5] },
+  H0: { label: 'H0 1:87', ratioTenths: 870, gaugeTenthsMm: 165, guideOunces: [1, 0.5] },
   OO: { label: 'OO 1:76.2', ratioTenths: 762, gaugeTenthsMm: 165 },
   S: { label: 'S 1:64', ratioTenths: 640, gaugeTenthsMm: 225 },
-  O: { label: 'O 1:48', ratioTenths: 480, gaugeTenthsMm: 320 },
+  O: { label: 'O 1:48', ratioTenths: 480, gaugeTenthsMm: 320, guideOunces: [5, 1] },
   '0': { label: '0 1:45', ratioTenths: 450, gaugeTenthsMm: 320 },
   'O-UK': { label: 'O 1:43.5', ratioTenths: 435, gaugeTenthsMm: 320 },
   '1': { label: '1 1:32', ratioTenths: 320, gaugeTenthsMm: 450 },

@@ -2,14 +2,13 @@ import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'imm
 import { ASPECT_SYSTEM_IDS, SENSOR_KIND_IDS, type SensorKindId, sensorKind } from '../kinds';
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
+import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
 import { freeName, named, nextName } from './free-names';
 import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 import type { Feature } from './lists/features';
 import type { Sensor } from './lists/sensors';
-import type { Train } from './lists/trains';
 import type { Turnout } from './lists/turnouts';
-import type { Vehicle } from './lists/vehicles';
 import { asTyped, freshId } from './new-document';
 import { referenceFaults } from './reference-faults';
 import { Refused, refuse } from './refused';
@@ -34,19 +33,17 @@ export type Edit =
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
   /** Things as they are, each with an id of its own, and what to call all that. */
   | { do: 'add things'; things: readonly { list: ListName; thing: Thing }[]; says: string }
-  | { do: 'add train'; train: Omit<Train, 'id' | 'vehicles'>; vehicles: Omit<Vehicle, 'id'>[] }
   | { do: 'move'; id: string; at: TypedLength }
   | { do: 'fix'; id: string; certainty: 'tentative' | 'fixed' }
   | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; name: string }
   | { do: 'rename'; id: string; name: string }
   | { do: 'delete'; id: string }
+  | { do: 'delete all'; ids: readonly string[] }
   | { do: 'change line'; id: string; length: TypedLength }
   /** A way of working that the thing uses, or no longer. */
   | { do: 'use pattern'; id: string; pattern: string; on: boolean }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
-  /** The first and the last axle of each is then seen by detectors. */
-  | { do: 'fit resistor axles'; vehicles: string[] }
-  | { do: 'change train'; id: string; change: Partial<Omit<Train, 'id' | 'vehicles'>> };
+  | TrainEdit;
 
 /** Where a new turnout's diverging leg goes: a new dead-end track, or a new track that comes back by a second turnout. */
 export type LeadsTo =
@@ -184,18 +181,6 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       for (const { list, thing } of edit.things) thingsOf(document, list).push(thing);
       if (document.referenceLine === '') document.referenceLine = document.lines[0]?.id ?? '';
       return edit.says;
-    case 'add train': {
-      const name = named(edit.train.name, LONGEST_NAME.train, 'A train needs a name.');
-      const added: string[] = [];
-      const ids = edit.vehicles.map((vehicle) => {
-        const id = freshId(asItWas(document), LISTS.vehicles.prefix, added);
-        document.vehicles.push({ ...vehicle, id });
-        added.push(id);
-        return id;
-      });
-      document.trains.push({ ...edit.train, name, id: freshId(asItWas(document), LISTS.trains.prefix), vehicles: ids });
-      return `Add train ${name}`;
-    }
     case 'move':
       return move(document, edit.id, edit.at);
     case 'fix': {
@@ -227,7 +212,9 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return `Rename to ${name}`;
     }
     case 'delete':
-      return remove(document, edit.id);
+      return remove(document, [edit.id]);
+    case 'delete all':
+      return remove(document, edit.ids);
     case 'change line': {
       const line = thingOf(document, 'lines', edit.id) ?? refuse('That line is no longer there.');
       line.length = edit.length;
@@ -251,22 +238,8 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       Object.assign(turnout, edit.change);
       return `Change ${turnout.name}`;
     }
-    case 'fit resistor axles': {
-      const fitted = document.vehicles.filter(({ id }) => edit.vehicles.includes(id));
-      if (fitted.length === 0) refuse('Those vehicles are no longer there.');
-      for (const { name, axles } of fitted) {
-        if (axles.length === 0) refuse(`No axle of ${name} is known. Enter its axles first.`);
-        axles.forEach((axle, i) => {
-          if (i === 0 || i === axles.length - 1) axle.detectable = true;
-        });
-      }
-      return `Fit resistor axles to ${fitted.map(({ name }) => name).join(', ')}`;
-    }
-    case 'change train': {
-      const train = thingOf(document, 'trains', edit.id) ?? refuse('That train is no longer there.');
-      Object.assign(train, edit.change);
-      return `Change ${train.name}`;
-    }
+    default:
+      return editTrains(document, edit);
   }
 }
 

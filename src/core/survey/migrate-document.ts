@@ -29,7 +29,38 @@ const STEPS: Record<number, (old: Fields) => Fields> = {
       ],
     };
   },
+  /** Version 3 knew of axles only whether they draw current, of vehicles no kind, and of a train that its braking was measured. */
+  3: (old) => {
+    const { vehicles, trains } = old;
+    if (!Array.isArray(vehicles) || !Array.isArray(trains)) return old;
+    const leading = new Set(trains.map((train) => train?.vehicles?.[0]));
+    return {
+      ...old,
+      vehicles: vehicles.map((one) => asVehicle(one, leading.has(one?.id))),
+      trains: trains.map(asTrain),
+    };
+  },
 };
+
+/** Engines lead, by what version 3 knew; whatever else draws current is taken for fitted with resistors. */
+function asVehicle(vehicle: Fields, leads: boolean): unknown {
+  if (!Array.isArray(vehicle?.axles)) return vehicle;
+  const kind = leads ? 'engine' : vehicle.axles.length > 2 ? 'coach' : 'wagon';
+  const axles = vehicle.axles.map((axle) => {
+    if (typeof axle?.detectable !== 'boolean') return axle;
+    const { detectable, ...rest } = axle;
+    return { ...rest, feeds: detectable ? (leads ? 'motor' : 'resistor') : 'nothing' };
+  });
+  return { ...vehicle, kind, axles };
+}
+
+function asTrain(train: Fields): unknown {
+  if (typeof train !== 'object' || train === null || !('brakingIs' in train)) return train;
+  const { brakingIs, ...rest } = train;
+  return brakingIs === 'measured' || brakingIs === 'assumed'
+    ? { ...rest, measured: brakingIs === 'measured' ? ['braking'] : [] }
+    : train;
+}
 
 /** Version 2 knew no hold time of a spot. */
 const SPOT_HOLD_MS = 2000;

@@ -5,14 +5,23 @@ import { refuse } from './refused';
 import { callThing } from './say-thing';
 import type { LayoutDocument } from './schema';
 
-/** Takes a thing out of a draft with all that cannot be without it; says in words what was done, or refuses. */
-export function remove(document: LayoutDocument, id: string): string {
+/** Takes things out of a draft with all that cannot be without them; says in words what was done, or refuses. */
+export function remove(document: LayoutDocument, ids: readonly string[]): string {
   const before = asItWas(document);
-  const list = LIST_NAMES.find((name) => thingsOf(before, name).some((thing) => thing.id === id));
-  if (!list) return refuse('It is no longer there.');
-  const thing = thingsOf(before, list).find((one) => one.id === id)!;
-  const says = `Delete ${callIt(thing) ?? kindWords(list, thing).toLowerCase()}${LISTS[list].andAll ?? ''}`;
-  const gone = goingWith(before, id);
+  const chosen = LIST_NAMES.flatMap((list) =>
+    thingsOf(before, list)
+      .filter(({ id }) => ids.includes(id))
+      .map((thing) => ({ list, thing })),
+  );
+  const [first] = chosen;
+  if (!first || chosen.length < ids.length)
+    return refuse(chosen.length === 0 ? 'It is no longer there.' : 'Not all of them are there any more.');
+  const { list, thing } = first;
+  const says =
+    chosen.length > 1
+      ? `Delete ${chosen.length} things`
+      : `Delete ${callIt(thing) ?? kindWords(list, thing).toLowerCase()}${LISTS[list].andAll ?? ''}`;
+  const gone = goingWith(before, ids);
   const kept = keepers(before, gone);
   if (kept) refuse(kept);
   for (const name of LIST_NAMES) {
@@ -26,15 +35,15 @@ export function remove(document: LayoutDocument, id: string): string {
   return says;
 }
 
-/** What would come of deleting a thing: all that goes, in words, itself first; or why it cannot go. */
-export function deletionOf(document: LayoutDocument, id: string): { goes: string[]; kept?: string } {
-  const gone = goingWith(document, id);
+/** What would come of deleting things: all that goes, in words, themselves first; or why they cannot go. */
+export function deletionOf(document: LayoutDocument, ...ids: string[]): { goes: string[]; kept?: string } {
+  const gone = goingWith(document, ids);
   const kept = keepers(document, gone);
   const things = LIST_NAMES.flatMap((list) =>
     thingsOf(document, list)
       .filter((thing) => gone.has(thing.id))
       .map((thing) => ({
-        own: thing.id === id,
+        own: ids.includes(thing.id),
         says: list === 'joins' ? undefined : callThing(list, thing, document.shownUnit),
       })),
   );
@@ -47,9 +56,9 @@ const callIt = ({ name }: Thing): string | undefined => (typeof name === 'string
 const staying = (document: LayoutDocument, list: ListName, gone: ReadonlySet<string>): Thing[] =>
   thingsOf(document, list).filter(({ id }) => !gone.has(id));
 
-/** All that goes when a thing goes, by id. */
-function goingWith(document: LayoutDocument, id: string): Set<string> {
-  const gone = new Set([id]);
+/** All that goes when things go, by id. */
+function goingWith(document: LayoutDocument, ids: readonly string[]): Set<string> {
+  const gone = new Set(ids);
   for (let before = 0; before !== gone.size; ) {
     before = gone.size;
     for (const list of LIST_NAMES) {

@@ -3,6 +3,7 @@ import {
   type ColumnDef,
   flexRender,
   getCoreRowModel,
+  getFilteredRowModel,
   getSortedRowModel,
   type SortingState,
   useReactTable,
@@ -17,6 +18,8 @@ export function DataTable<T>({
   columns,
   rowId,
   foot,
+  filter = '',
+  most = Number.POSITIVE_INFINITY,
   onPoint,
 }: {
   label: string;
@@ -24,6 +27,10 @@ export function DataTable<T>({
   // biome-ignore lint/suspicious/noExplicitAny: what a column reads is its own affair
   columns: ColumnDef<T, any>[];
   rowId: (row: T) => string;
+  /** Rows are shown that have this in some cell that says a text. */
+  filter?: string;
+  /** How many rows are shown; the rest is counted. */
+  most?: number;
   /** A row that is pointed at or has the focus, or none any more. */
   onPoint?: (row: T | undefined) => void;
   /** Rows beneath, of cells that are the same in any order. */
@@ -34,11 +41,14 @@ export function DataTable<T>({
     data: rows,
     columns,
     getRowId: rowId,
-    state: { sorting },
+    state: { sorting, globalFilter: filter },
+    globalFilterFn: 'includesString',
     onSortingChange: setSorting,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
+    getFilteredRowModel: getFilteredRowModel(),
   });
+  const all = table.getRowModel().rows;
   return (
     <table aria-label={label} className="w-full text-left">
       <thead>
@@ -53,15 +63,19 @@ export function DataTable<T>({
                   aria-sort={sorted ? (sorted === 'asc' ? 'ascending' : 'descending') : 'none'}
                   className="py-1 pr-3 align-bottom"
                 >
-                  <button
-                    type="button"
-                    className="inline-flex cursor-pointer items-center gap-1 rounded-sm text-left hover:bg-accent-tint"
-                    onClick={column.getToggleSortingHandler()}
-                  >
-                    {flexRender(column.columnDef.header, getContext())}
-                    {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
-                    {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
-                  </button>
+                  {column.getCanSort() ? (
+                    <button
+                      type="button"
+                      className="inline-flex cursor-pointer items-center gap-1 rounded-sm text-left hover:bg-accent-tint"
+                      onClick={column.getToggleSortingHandler()}
+                    >
+                      {flexRender(column.columnDef.header, getContext())}
+                      {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
+                      {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
+                    </button>
+                  ) : (
+                    flexRender(column.columnDef.header, getContext())
+                  )}
                 </th>
               );
             })}
@@ -69,7 +83,7 @@ export function DataTable<T>({
         ))}
       </thead>
       <tbody>
-        {table.getRowModel().rows.map((row) => (
+        {all.slice(0, most).map((row) => (
           <tr
             key={row.id}
             className={`border-b border-hair ${onPoint ? 'hover:bg-accent-tint' : ''}`}
@@ -85,6 +99,13 @@ export function DataTable<T>({
             ))}
           </tr>
         ))}
+        {all.length > most && (
+          <tr>
+            <td colSpan={columns.length} className="py-1 text-ink2">
+              and {all.length - most} more: filter or sort to see them
+            </td>
+          </tr>
+        )}
         {foot}
       </tbody>
     </table>

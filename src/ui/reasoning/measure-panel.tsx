@@ -58,7 +58,7 @@ export function MeasurePanel({ from, to }: { from: string; to: string }) {
                 <p>{showNumber(stand, 1)} s from a stand to a stand</p>
                 <p className="font-mono text-[0.72rem] text-ink2">
                   up {train.accelerationMmPerS2}, down {train.brakingMmPerS2} mm/s²
-                  {train.brakingIs === 'assumed' ? ', assumed' : ', measured'}
+                  {train.measured.includes('braking') ? ', measured' : ', assumed'}
                 </p>
               </li>
             );

@@ -12,7 +12,8 @@ import {
   showSpeed,
   stoppingDistanceMm,
 } from '@/core/measure';
-import { asTyped, type Train } from '@/core/survey';
+import { asTyped, RUNNING, type Train } from '@/core/survey';
+import { CheckBox } from '@/ui/parts/check-box';
 import { Choice } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
@@ -21,6 +22,9 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { NumberField } from './number-field';
 import { blockOptions, facingOptions } from './options';
 import { PanelSection, PanelTitle } from './panel';
+import { TrainStrip } from './train-strip';
+
+type Running = Train['measured'][number];
 
 /** What a detector sees of a train, how it stops, and where it starts. */
 export function TrainEditor({ train }: { train: Train }) {
@@ -35,11 +39,14 @@ export function TrainEditor({ train }: { train: Train }) {
   const shown = (mm: number) => showLength(fromMm(mm), document.shownUnit);
   const change = (what: Partial<Omit<Train, 'id' | 'vehicles'>>) =>
     store.getState().edit({ do: 'change train', id: train.id, change: what });
+  /** What is typed in was measured, until somebody says that it was not. */
+  const withMeasured = (fact: Running): Running[] => [...new Set([...train.measured, fact])];
   const block = design && blockOfStart(design.blocks, train);
   const commitSpeed = () => {
     const read = readSpeed(speed, document.scale);
     setProblem(read.ok ? undefined : read.problem);
-    if (read.ok && Math.abs(read.kmh - train.topSpeedKmh) > 0.05) change({ topSpeedKmh: Math.max(1, read.kmh) });
+    if (read.ok && Math.abs(read.kmh - train.topSpeedKmh) > 0.05)
+      change({ topSpeedKmh: Math.max(1, read.kmh), measured: withMeasured('top speed') });
   };
   const mmPerS = layoutSpeedMmPerS(train.topSpeedKmh, document.scale);
   const stopsIn = stoppingDistanceMm(mmPerS, 0, train.brakingMmPerS2);
@@ -55,6 +62,7 @@ export function TrainEditor({ train }: { train: Train }) {
   return (
     <>
       <PanelTitle>{train.name}</PanelTitle>
+      <TrainStrip document={document} train={train} />
       <dl>
         {facts.map(([name, value]) => (
           <div key={name} className="flex justify-between border-b border-hair py-1">
@@ -65,7 +73,8 @@ export function TrainEditor({ train }: { train: Train }) {
       </dl>
       <p className="mt-1 text-ink3">
         {perSecond(mmPerS)}² ÷ (2 × {perSecond(train.brakingMmPerS2)}), in {unit}/s and {unit}/s²; braking{' '}
-        {train.brakingIs}. A <Term word="resistor">resistor axle</Term> makes a car seen.
+        {train.measured.includes('braking') ? 'measured' : 'assumed'}. A <Term word="resistor">resistor axle</Term>{' '}
+        makes a car seen.
       </p>
       <PanelSection title="Where it starts">
         <div className="flex flex-col gap-2">
@@ -88,36 +97,74 @@ export function TrainEditor({ train }: { train: Train }) {
         </div>
       </PanelSection>
       <PanelSection title="How it runs">
-        <TextField
-          label="Top speed"
-          value={speed}
-          problem={problem}
-          onChange={(e) => setSpeed(e.target.value)}
-          onBlur={commitSpeed}
-          onKeyDown={(e) => e.key === 'Enter' && commitSpeed()}
-        />
-        <LengthField
-          label="From top speed it stops within"
-          unit={document.shownUnit}
-          scale={document.scale}
-          value={asTyped(fromMm(stopsIn), document.shownUnit)}
-          problem={tooShort}
-          onCommit={({ tenthUm }) => {
-            const brakingMmPerS2 = (mmPerS * mmPerS) / (2 * mmOf(tenthUm));
-            const possible = brakingMmPerS2 >= 1 && brakingMmPerS2 <= 5000;
-            setTooShort(possible ? undefined : 'No train can brake so. Measure it again.');
-            if (possible) change({ brakingMmPerS2, brakingIs: 'measured' });
-          }}
-        />
-        <NumberField
-          key={train.accelerationMmPerS2}
-          label="It reaches top speed within, in seconds"
-          value={mmPerS / train.accelerationMmPerS2}
-          least={0.1}
-          most={600}
-          onCommit={(seconds) => change({ accelerationMmPerS2: Math.min(5000, Math.max(1, mmPerS / seconds)) })}
-        />
+        <div className="flex flex-col gap-2">
+          <TextField
+            label="Top speed"
+            value={speed}
+            problem={problem}
+            onChange={(e) => setSpeed(e.target.value)}
+            onBlur={commitSpeed}
+            onKeyDown={(e) => e.key === 'Enter' && commitSpeed()}
+          />
+          <LengthField
+            label="From top speed it stops within"
+            unit={document.shownUnit}
+            scale={document.scale}
+            value={asTyped(fromMm(stopsIn), document.shownUnit)}
+            problem={tooShort}
+            onCommit={({ tenthUm }) => {
+              const brakingMmPerS2 = (mmPerS * mmPerS) / (2 * mmOf(tenthUm));
+              const possible = brakingMmPerS2 >= 1 && brakingMmPerS2 <= 5000;
+              setTooShort(possible ? undefined : 'No train can brake so. Measure it again.');
+              if (possible) change({ brakingMmPerS2, measured: withMeasured('braking') });
+            }}
+          />
+          <NumberField
+            key={train.accelerationMmPerS2}
+            label="It reaches top speed within, in seconds"
+            value={mmPerS / train.accelerationMmPerS2}
+            least={0.1}
+            most={600}
+            onCommit={(seconds) =>
+              change({
+                accelerationMmPerS2: Math.min(5000, Math.max(1, mmPerS / seconds)),
+                measured: withMeasured('acceleration'),
+              })
+            }
+          />
+          <NumberField
+            key={`delay ${train.startDelayMs}`}
+            label="It starts after the order by, in seconds"
+            value={train.startDelayMs / 1000}
+            least={0}
+            most={60}
+            onCommit={(seconds) =>
+              change({ startDelayMs: Math.round(seconds * 1000), measured: withMeasured('start delay') })
+            }
+          />
+          <fieldset>
+            <legend className="text-ink2">Measured, not assumed</legend>
+            {RUNNING.map((fact) => (
+              <CheckBox
+                key={fact}
+                checked={train.measured.includes(fact)}
+                onChange={(on) =>
+                  change({ measured: on ? withMeasured(fact) : train.measured.filter((other) => other !== fact) })
+                }
+              >
+                {fact}
+              </CheckBox>
+            ))}
+          </fieldset>
+        </div>
       </PanelSection>
+      <button
+        type="button"
+        className="button mr-2 mt-3"
+        onClick={() => store.getState().edit({ do: 'turn train', id: train.id })}
+      >
+        Turn it round
+      </button>
       <button
         type="button"
         className="button mt-3"

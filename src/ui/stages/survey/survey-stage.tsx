@@ -1,5 +1,5 @@
 'use client';
-import { memo, useDeferredValue, useMemo, useRef } from 'react';
+import { lazy, memo, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { consistOf } from '@/core/detection';
 import { fromMm, showLength, showSpeed } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
@@ -13,6 +13,9 @@ import { RoomTable } from './room-table';
 import { Tentative } from './tentative';
 import { TrainForm } from './train-form';
 import { WalkLine } from './walk-line';
+
+/** Fetched when it is opened: dragging, tables and spreadsheets weigh more than the stage. */
+const RosterWindow = lazy(() => import('./roster/roster-window'));
 
 /** Things are added, measured and named; trains are listed. */
 export function SurveyStage() {
@@ -32,6 +35,7 @@ export function SurveyStage() {
 
 const Trains = memo(function Trains({ document }: { document: LayoutDocument }) {
   const store = useWorkbenchStore();
+  const [roster, setRoster] = useState(false);
   return (
     <PanelSection title={document.trains.length === 1 ? '1 train' : `${document.trains.length} trains`}>
       <ul className="mb-2">
@@ -59,6 +63,14 @@ const Trains = memo(function Trains({ document }: { document: LayoutDocument }) 
           </li>
         ))}
       </ul>
+      <button type="button" className="button mb-2" onClick={() => setRoster(true)}>
+        Roster and trains …
+      </button>
+      {roster && (
+        <Suspense fallback={null}>
+          <RosterWindow onClose={() => setRoster(false)} />
+        </Suspense>
+      )}
       <Fold title="Add a train">
         <TrainForm />
       </Fold>

@@ -4,16 +4,10 @@ import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { object, string } from 'yup';
 import { startIn } from '@/core/design';
-import { readSpeed, type ShownUnit, showLength, showSpeed, TENTH_UM_PER_CM, type TypedLength } from '@/core/measure';
-import {
-  asTyped,
-  type Facing,
-  facingSchema,
-  LONGEST_NAME,
-  lengthSchema,
-  textSchema,
-  type Vehicle,
-} from '@/core/survey';
+import { VEHICLE_KIND_IDS, VEHICLES, type VehicleKindId } from '@/core/kinds';
+import { readSpeed, showSpeed, type TypedLength } from '@/core/measure';
+import { likelyLength, vehiclesSaid } from '@/core/roster';
+import { type Facing, facingSchema, LONGEST_NAME, lengthSchema, MOST_VEHICLES, textSchema } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { problemOf } from '@/ui/parts/problem-of';
@@ -21,30 +15,27 @@ import { TextField } from '@/ui/parts/text-field';
 import { blockOptions, facingOptions } from '@/ui/reasoning/options';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
-/** Axles this far from each end of a vehicle, where nothing was measured. */
-const AXLE_INSET = 2 * TENTH_UM_PER_CM;
-const ENGINE = 15 * TENTH_UM_PER_CM;
-
-const seenAtBothEnds = (name: string, length: number, grams: number, unit: ShownUnit): Omit<Vehicle, 'id'> => ({
-  name,
-  length: asTyped(length, unit),
-  axles: [Math.min(AXLE_INSET, length / 4), length - Math.min(AXLE_INSET, length / 4)].map((at) => ({
-    at: asTyped(Math.round(at), unit),
-    detectable: true,
-  })),
-  grams,
-  magnetAt: undefined,
+const KINDS = VEHICLE_KIND_IDS.map((value) => ({ value, says: VEHICLES[value].title }));
+const someLength = lengthSchema.test('some', 'must be more than nothing', (length) => length.tenthUm > 0);
+const wholeTo = (most: number) => ({
+  name: 'whole',
+  message: `must be a whole number from 0 to ${most}`,
+  test: (typed?: string) => /^\d+$/.test(typed?.trim() ?? '') && Number(typed) <= most,
 });
 
 interface TrainFields {
   name: string;
-  length?: TypedLength;
+  engine?: TypedLength;
+  cars: string;
+  kind: VehicleKindId;
+  carLength?: TypedLength;
+  plastic: string;
   speed: string;
   block?: string;
   facing: Facing;
 }
 
-/** A train in its simplest form: an engine and cars that a detector sees at both ends, standing in a block. */
+/** A train as a newcomer has it: an engine and cars alike, standing in a block. What was not said is assumed. */
 export function TrainForm() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
@@ -54,7 +45,15 @@ export function TrainForm() {
   const schema = object({
     /** Room is left for what its vehicles are called after it. */
     name: textSchema(LONGEST_NAME.train - ' engine'.length),
-    length: lengthSchema.test('some', 'must be more than nothing', (length) => length.tenthUm > 0),
+    engine: someLength,
+    cars: string().test(wholeTo(MOST_VEHICLES - 1)),
+    carLength: someLength,
+    plastic: string()
+      .test(wholeTo(MOST_VEHICLES - 1))
+      .test(
+        (typed, { parent, createError }) =>
+          Number(typed) <= Number(parent.cars) || createError({ message: `are more than the ${parent.cars} cars` }),
+      ),
     speed: string().test((typed = '', context) => {
       const read = readSpeed(typed, document.scale);
       return read.ok || context.createError({ message: read.problem });
@@ -63,29 +62,34 @@ export function TrainForm() {
   });
   const { control, register, handleSubmit, setError, setValue, formState } = useForm<TrainFields>({
     resolver: yupResolver(schema, { strict: true }) as never,
-    defaultValues: { name: '', speed: showSpeed(60, unit), facing: 'up' },
+    defaultValues: {
+      name: '',
+      engine: likelyLength('engine', document),
+      cars: '0',
+      kind: 'wagon',
+      carLength: likelyLength('wagon', document),
+      plastic: '0',
+      speed: showSpeed(60, unit),
+      facing: 'up',
+    },
   });
-  const add = handleSubmit(({ name, length, speed, block, facing }) => {
+  const add = handleSubmit(({ name, engine, cars, kind, carLength, plastic, speed, block, facing }) => {
     const target = blocks.find(({ id }) => id === block) ?? blocks[0];
     const read = readSpeed(speed, document.scale);
-    if (!length || !read.ok) return;
+    if (!engine || !carLength || !read.ok) return;
     if (!target) return setError('block', { message: 'There is no block yet where it could stand.' });
-    const engine = Math.min(length.tenthUm, ENGINE);
-    const rest = length.tenthUm - engine;
     const called = name.trim();
+    const said = { name: called, engine, cars: Number(cars), kind, carLength, plastic: Number(plastic) };
     const problem = store.getState().attempt({
       do: 'add train',
-      vehicles: [
-        seenAtBothEnds(`${called} engine`, engine, 250, unit),
-        ...(rest > 0 ? [seenAtBothEnds(`${called} cars`, rest, 200, unit)] : []),
-      ],
+      vehicles: vehiclesSaid(said, document),
       train: {
         name: called,
         topSpeedKmh: read.kmh,
         accelerationMmPerS2: 60,
         brakingMmPerS2: 90,
         startDelayMs: 500,
-        brakingIs: 'assumed',
+        measured: [],
         start: startIn(target, facing, unit),
       },
     });
@@ -94,6 +98,22 @@ export function TrainForm() {
     setValue('name', '');
   });
   const { errors } = formState;
+  const lengthField = (name: 'engine' | 'carLength', label: string) => (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <LengthField
+          label={label}
+          unit={unit}
+          scale={document.scale}
+          value={field.value}
+          problem={problemOf(fieldState.error, 'The length')}
+          onChange={field.onChange}
+        />
+      )}
+    />
+  );
   return (
     <form onSubmit={add} onChange={() => setAdded('')} className="flex flex-col gap-2" noValidate>
       <TextField
@@ -102,20 +122,38 @@ export function TrainForm() {
         problem={problemOf(errors.name, 'The name')}
         {...register('name')}
       />
-      <Controller
-        control={control}
-        name="length"
-        render={({ field, fieldState }) => (
-          <LengthField
-            label="Length over couplers"
-            unit={unit}
-            scale={document.scale}
-            placeholder={showLength(unit === 'cm' ? 6_000_000 : 24 * 254_000, unit)}
-            value={field.value}
-            problem={problemOf(fieldState.error, 'The length')}
-            onChange={field.onChange}
-          />
-        )}
+      {lengthField('engine', 'Engine, over couplers')}
+      <div className="flex gap-2">
+        <TextField
+          label="Cars behind it"
+          inputMode="numeric"
+          className="w-1/2"
+          problem={problemOf(errors.cars, 'They')}
+          {...register('cars')}
+        />
+        <Controller
+          control={control}
+          name="kind"
+          render={({ field }) => (
+            <Choice
+              label="Each is a"
+              className="w-1/2"
+              value={field.value}
+              options={KINDS}
+              onChange={(kind) => {
+                field.onChange(kind);
+                setValue('carLength', likelyLength(kind, document));
+              }}
+            />
+          )}
+        />
+      </div>
+      {lengthField('carLength', 'Each car, over couplers')}
+      <TextField
+        label="With plastic wheels, the last ones of them"
+        inputMode="numeric"
+        problem={problemOf(errors.plastic, 'They')}
+        {...register('plastic')}
       />
       <div className="flex gap-2">
         <TextField
@@ -151,7 +189,8 @@ export function TrainForm() {
         )}
       />
       <p className="text-ink3">
-        Assumed until measured: an axle seen at both ends of engine and cars; how fast it starts and brakes.
+        Assumed until measured: where its axles lie, and how it starts and brakes. Of cars nothing is seen until they
+        have lamps or resistor axles: where that is unsafe a finding says so, and fits them.
       </p>
       <button type="submit" className="button button-main self-start">
         Put it on the track

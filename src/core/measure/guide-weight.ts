@@ -1,0 +1,15 @@
+import { TENTH_UM_PER_INCH, type TenthUm } from './length';
+import { SCALES, type ScaleId } from './scale';
+
+const GRAMS_PER_OUNCE = 28.349523125;
+
+/**
+ * What a car of a length should weigh to run well, in grams: so many ounces, and so many for every inch. Undefined where the
+ * scale has no such guide. Source: NMRA RP-20.1, by the table of the scales.
+ */
+export function guideGrams(length: TenthUm, scale: ScaleId): number | undefined {
+  const own = SCALES[scale];
+  if (!('guideOunces' in own)) return undefined;
+  const [start, perInch] = own.guideOunces;
+  return (start + (perInch * length) / TENTH_UM_PER_INCH) * GRAMS_PER_OUNCE;
+}
