@@ -3,9 +3,11 @@ import { fromMm, mmOf, showLength } from '@/core/measure';
 import type { LayoutDocument, Train } from '@/core/survey';
 import { heightOf, VehicleShape } from './vehicle-shape';
 
-/** Unseen stretches shorter than this share of the train are drawn, but not told. */
+/** Unseen stretches shorter than this share of the train are those between the axles of one vehicle, and not told. */
 const TOLD_SHARE = 0.08;
 
+/** Stretches that meet at one axle are drawn this far from it. */
+const APART_MM = 3;
 /** A long train is scrolled rather than drawn smaller than this. */
 const LEAST_PX_A_MM = 0.4;
 
@@ -13,9 +15,8 @@ const LEAST_PX_A_MM = 0.4;
 export function TrainStrip({ document, train }: { document: LayoutDocument; train: Train }) {
   const consist = consistOf(document, train);
   const { lengthMm } = consist;
-  const unseen = unseenStretches(document, consist);
   const high = heightOf(document.scale);
-  const told = unseen.filter(({ from, to }) => to - from > TOLD_SHARE * lengthMm);
+  const told = unseenStretches(document, consist).filter(({ from, to }) => to - from > TOLD_SHARE * lengthMm);
   const says = (mm: number) => showLength(fromMm(mm), document.shownUnit);
   let front = 0;
   return (
@@ -42,8 +43,15 @@ export function TrainStrip({ document, train }: { document: LayoutDocument; trai
               />
             );
           })}
-          {unseen.map(({ from, to }) => (
-            <rect key={from} x={from} y={high * 1.12} width={to - from} height={high * 0.16} className="fill-warn">
+          {told.map(({ from, to }) => (
+            <rect
+              key={from}
+              x={from}
+              y={high * 1.12}
+              width={Math.max(1, to - from - 2 * APART_MM)}
+              height={high * 0.16}
+              className="fill-warn"
+            >
               <title>{`${says(to - from)} unseen`}</title>
             </rect>
           ))}

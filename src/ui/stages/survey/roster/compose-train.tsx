@@ -171,7 +171,7 @@ export function ComposeTrain() {
         )}
       </div>
       <h3 className="mt-3 border-t border-line pt-3 font-semibold">In the roster</h3>
-      <ul className="mt-1 flex min-h-0 flex-1 flex-wrap content-start gap-2 overflow-auto">
+      <ul className="mt-1 flex flex-wrap gap-2">
         {vehicles.map((vehicle) => (
           <InRoster
             key={vehicle.id}

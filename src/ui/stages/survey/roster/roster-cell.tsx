@@ -66,7 +66,7 @@ export const RosterCell = memo(function RosterCell({
       <button
         type="button"
         aria-label={`${label}: ${shown || 'none'}`}
-        className={`min-h-6 min-w-10 cursor-text rounded-sm px-1 text-left hover:bg-accent-tint ${shown.length < SHORT ? 'whitespace-nowrap' : ''}`}
+        className={`min-h-6 min-w-10 cursor-text rounded-sm px-1 text-left hover:bg-accent-tint ${shown.length < SHORT ? 'whitespace-nowrap' : 'min-w-36'}`}
         onClick={() => setTyped(shown)}
         onKeyDown={(event) => event.key === 'F2' && setTyped(shown)}
       >

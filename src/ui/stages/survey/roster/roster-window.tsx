@@ -38,7 +38,7 @@ export default function RosterWindow({ tab: first = 'vehicles', onClose }: { tab
         <Tabs.Content value="vehicles" className="flex min-h-0 flex-1 flex-col">
           <VehicleTable />
         </Tabs.Content>
-        <Tabs.Content value="trains" className="flex min-h-0 flex-1 flex-col">
+        <Tabs.Content value="trains" className="min-h-0 flex-1 overflow-y-auto">
           <ComposeTrain />
         </Tabs.Content>
         <Tabs.Content value="table" className="flex min-h-0 flex-1 flex-col">
