@@ -77,8 +77,8 @@ buffer 0
 reverse loop 400 left Round long 270 no 4
 gap 200
 365
-430
 690
+gap 430 both
 signal up 200 A
 signal down 200 Home
 signal up 365 R
@@ -87,7 +87,7 @@ signal up 690 L1
 signal down 690 L2
 ${blocks([100, 'Start'], [280, 'Approach'], [400, 'Throat'], [560, 'Loop'])}
 line Round
-gap 30
+gap 30 both
 signal down 30 OutR
 ${block(150, 'Back')}`;
 

@@ -214,6 +214,7 @@ describe('forms of track in one phrase', () => {
     ['reverse loop 400 Round long 230', ['Main', 'Round']],
     ['triangle 100 to 300 Stem legs 120 long 150', ['Main', 'Stem', 'Track 3']],
     ['turnout wye 84 to Down', ['Down', 'Main']],
+    ['turnout curved 84 to Down', ['Down', 'Main']],
   ])('%s', (phrase, reached) => {
     const base = withAdditions(D, readSurvey('line Down 480', D).additions);
     const d = walkAlong(base, phrase);

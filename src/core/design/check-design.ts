@@ -5,7 +5,9 @@ import type { Program } from '../logic';
 import { compileScheme, type Scheme, writeRuleProgram } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
+import { fitFindings } from './fit-findings';
 import { patternFindings } from './pattern-findings';
+import { powerFindings } from './power-findings';
 import { surveyFindings } from './survey-findings';
 import { trackEndFindings } from './track-end-findings';
 import { trafficFindings } from './traffic-findings';
@@ -29,6 +31,8 @@ export function checkDesign(document: LayoutDocument): Design {
     ...trafficFindings(scheme),
     ...patternFindings(document),
     ...surveyFindings(scheme),
+    ...fitFindings(scheme),
+    ...powerFindings(scheme),
   ];
   for (const crossing of document.crossings) {
     const { readAs, title } = CROSSINGS[crossing.kind] as PointsKind;

@@ -5,7 +5,11 @@ import { asTyped, callThing, type Edit, type Gap, type Mark } from '../survey';
 import { trackFrom } from '../track';
 
 /** What can be seen of the survey by itself: lines that meet nothing, and cuts too near to points. */
-export const surveyFindings = (scheme: Scheme): Finding<Edit>[] => [...linesApart(scheme), ...cutsInClearance(scheme)];
+export const surveyFindings = (scheme: Scheme): Finding<Edit>[] => [
+  ...linesApart(scheme),
+  ...legsToNowhere(scheme),
+  ...cutsInClearance(scheme),
+];
 
 /** A line among others that no turnout, no end and no crossing joins to any of them. */
 function linesApart({ document }: Scheme): Finding<Edit>[] {
@@ -36,6 +40,31 @@ function linesApart({ document }: Scheme): Finding<Edit>[] {
         remedies: [],
       }),
     );
+}
+
+/** A leg that ends before the clearance point: nothing can stand on it clear of the other. */
+function legsToNowhere({ document, partition: { graph } }: Scheme): Finding<Edit>[] {
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  return graph.points.flatMap(({ id, name, ports, kind, clearance }) =>
+    ports.flatMap(({ edge, end }, port): Finding<Edit>[] => {
+      const { line, from, to, ends } = graph.edges[edge]!;
+      const fouls = kind.fouls.flat(2).includes(kind.ports[port]!);
+      if (ends[end === 0 ? 1 : 0]!.kind !== 'stop' || to - from > (fouls ? clearance : 0)) return [];
+      const called = document.lines.find((one) => one.id === line)!.name;
+      return [
+        {
+          id: `leg-to-nowhere ${id} ${kind.ports[port]}`,
+          kind: 'leg that leads nowhere',
+          severity: 'check',
+          subject: id,
+          says: `The ${kind.ports[port]} leg of ${name} ends ${to === from ? 'at the points themselves' : `${shown(to - from)} on, before it is clear of the other leg`}: nothing can stand on ${called} there.`,
+          figures: [{ name: 'clearance', value: shown(clearance) }],
+          advice: `Make ${called} longer, or say which line goes on from there.`,
+          remedies: [],
+        },
+      ];
+    }),
+  );
 }
 
 /** A cut between blades and clearance point: a train that stands beyond it still fouls the other leg. */

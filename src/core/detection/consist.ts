@@ -1,4 +1,4 @@
-import { NOTICES, type Notice, SENSOR_KIND_IDS, sensorKind } from '../kinds';
+import { NOTICES, type Notice, SENSOR_KIND_IDS, sensorKind, TRACK_POWERS } from '../kinds';
 import { mmOf, type TypedLength } from '../measure';
 import type { LayoutDocument, Train, Vehicle } from '../survey';
 
@@ -53,7 +53,7 @@ export function vehiclesOf(document: Pick<LayoutDocument, 'vehicles'>, train: Tr
 }
 
 /** Puts a train's vehicles one behind the other. Couplers are part of a vehicle's length. */
-export function consistOf(document: Pick<LayoutDocument, 'vehicles'>, train: Train): Consist {
+export function consistOf(document: Pick<LayoutDocument, 'vehicles' | 'power'>, train: Train): Consist {
   let at = 0;
   const parts: Consist['parts'] = { current: [], metal: [], vehicle: [], magnet: [] };
   const each = vehiclesOf(document, train).map((vehicle) => {
@@ -66,6 +66,7 @@ export function consistOf(document: Pick<LayoutDocument, 'vehicles'>, train: Tra
     return { wheels, driven: isDriven(vehicle) };
   });
   for (const notice of NOTICES) parts[notice].sort((a, b) => a.from - b.from);
+  if (!TRACK_POWERS[document.power].inTrack) parts.current = [];
   parts.vehicle = [{ from: 0, to: at }];
   const wheels = each.flatMap((one) => one.wheels);
   const driven = each.filter((one) => one.driven);

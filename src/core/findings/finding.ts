@@ -29,6 +29,17 @@ export const FINDING_KINDS = {
   'way of working that there is not': {},
   'line that meets nothing': {},
   'cut inside clearance': {},
+  'leg that leads nowhere': {},
+  'curve tighter than a vehicle takes': {},
+  'clearance too short for a vehicle’s throw': { harm: 'trains touch' },
+  'brakes not measured on a gradient': {},
+  'lift-out without protection': {},
+  'double track without directions': {},
+  'track that meets itself the other way round': {},
+  'reversing stretch shorter than a train': {},
+  'gap in the other rail': {},
+  'section without a feeder': {},
+  'detector that needs current in the track': { harm: 'two trains in a block' },
 } as const satisfies Record<string, { harm?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;
 

@@ -18,6 +18,7 @@ export {
 export type { Lie, PointsKind, PointsWay } from './points/kind';
 export { SENSOR_KIND_IDS, SENSORS, type SensorKindId, sensorKind } from './sensors';
 export { NOTICES, type Notice, type SensorKind } from './sensors/kind';
+export { TRACK_POWER_IDS, TRACK_POWERS, type TrackPower, type TrackPowerId } from './track-power';
 export {
   ABILITIES,
   type Ability,

@@ -1,18 +1,26 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
-import { ASPECT_SYSTEM_IDS, SENSOR_KIND_IDS, type SensorKindId, sensorKind } from '../kinds';
+import {
+  ASPECT_SYSTEM_IDS,
+  SENSOR_KIND_IDS,
+  type SensorKindId,
+  sensorKind,
+  TRACK_POWERS,
+  type TrackPowerId,
+} from '../kinds';
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
 import { freeName, named, nextName } from './free-names';
 import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
-import type { Feature } from './lists/features';
+import type { Feature, FeatureOf } from './lists/features';
 import type { Sensor } from './lists/sensors';
 import type { Turnout } from './lists/turnouts';
 import { asTyped, freshId } from './new-document';
 import { referenceFaults } from './reference-faults';
 import { Refused, refuse } from './refused';
 import { remove } from './remove';
+import { callThing } from './say-thing';
 import type { Facing, LayoutDocument, LineEnd } from './schema';
 import { LONGEST_NAME } from './schema-parts';
 
@@ -33,7 +41,10 @@ export type Edit =
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
   /** Things as they are, each with an id of its own, and what to call all that. */
   | { do: 'add things'; things: readonly { list: ListName; thing: Thing }[]; says: string }
+  | { do: 'set power'; power: TrackPowerId }
   | { do: 'move'; id: string; at: TypedLength }
+  /** What else is known of things on a line, the same for all of them. */
+  | { do: 'change features'; ids: readonly string[]; change: FeatureChange }
   | { do: 'fix'; id: string; certainty: 'tentative' | 'fixed' }
   | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; name: string }
   | { do: 'rename'; id: string; name: string }
@@ -44,6 +55,14 @@ export type Edit =
   | { do: 'use pattern'; id: string; pattern: string; on: boolean }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
   | TrainEdit;
+
+/** Only what things of such a kind have. */
+export type FeatureChange = Partial<
+  Pick<FeatureOf<'gap'>, 'rail'> &
+    Pick<FeatureOf<'liftOut'>, 'guarded'> &
+    Pick<FeatureOf<'curve'>, 'radius' | 'to'> &
+    Pick<FeatureOf<'gradient'>, 'percent'>
+>;
 
 /** Where a new turnout's diverging leg goes: a new dead-end track, or a new track that comes back by a second turnout. */
 export type LeadsTo =
@@ -181,6 +200,20 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       for (const { list, thing } of edit.things) thingsOf(document, list).push(thing);
       if (document.referenceLine === '') document.referenceLine = document.lines[0]?.id ?? '';
       return edit.says;
+    case 'set power':
+      document.power = edit.power;
+      return `Power by ${TRACK_POWERS[edit.power].says}`;
+    case 'change features': {
+      const features = edit.ids.map(
+        (id) => thingOf(document, 'features', id) ?? refuse('Not all of them are there any more.'),
+      );
+      const [first] = features;
+      if (!first) return refuse('It is no longer there.');
+      for (const feature of features) Object.assign(feature, edit.change);
+      return features.length === 1
+        ? `Change ${callThing('features', asItWas(document).features.find(({ id }) => id === first.id)!, document.shownUnit).toLowerCase()}`
+        : `Change ${features.length} things`;
+    }
     case 'move':
       return move(document, edit.id, edit.at);
     case 'fix': {

@@ -1,4 +1,4 @@
-import type { Schema } from 'yup';
+import { boolean, type Schema } from 'yup';
 import { ASPECT_SYSTEM_IDS } from '../kinds';
 import { amount, certainty, choice, id, LONGEST_NAME, lengthSchema, patterns, record, text } from './schema-parts';
 
@@ -37,7 +37,16 @@ export const FEATURES = {
   },
   buffer: { title: 'Buffer', prefix: 'x', schema: record({ ...spot, kind: choice('buffer') }) },
   edge: { title: 'Edge of the layout', prefix: 'x', schema: record({ ...spot, kind: choice('edge') }) },
-  liftOut: { title: 'Lift-out joint', prefix: 'x', schema: record({ ...spot, kind: choice('liftOut') }) },
+  liftOut: {
+    title: 'Lift-out joint',
+    prefix: 'x',
+    schema: record({
+      ...spot,
+      kind: choice('liftOut'),
+      /** A contact of it cuts the power on either side while it is out. */
+      guarded: boolean().typeError('must be true or false').optional().default(undefined),
+    }),
+  },
   limit: {
     title: 'Limit of authority',
     prefix: 'x',

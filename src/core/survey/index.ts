@@ -9,6 +9,7 @@ export {
   type Change,
   type Edit,
   type EditResult,
+  type FeatureChange,
   type LeadsTo,
   replaceDocument,
   type Step,

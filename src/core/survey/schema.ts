@@ -1,4 +1,5 @@
 import type { InferType } from 'yup';
+import { TRACK_POWER_IDS } from '../kinds';
 import { SCALE_IDS } from '../measure';
 import type { FeatureKind } from './feature-kinds';
 import { type Lists, listSchemas } from './lists';
@@ -23,7 +24,7 @@ const fieldSchemas = {
   notes: freeText(4000),
   scale: choice(...SCALE_IDS),
   shownUnit: choice('cm', 'inch'),
-  power: choice('two-rail DC', 'two-rail digital', 'centre rail', 'battery'),
+  power: choice(...TRACK_POWER_IDS),
   /** What people call the directions of increasing (up) and decreasing (down) distance. */
   directions: record({ up: text(LONGEST_NAME.thing), down: text(LONGEST_NAME.thing) }),
   signalSide: choice('right', 'left'),

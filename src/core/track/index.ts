@@ -3,4 +3,5 @@ export { type EdgeStretch, trackFrom } from './fouling';
 export { compileTrack, type EdgeEnd, edgeAt, type Motor, type PointsNode, type TrackGraph } from './graph';
 export { measureBetween } from './measure-between';
 export { type Onward, type Over, onwardFrom } from './onward';
+export { type Polarity, type RailSpan, railsOf } from './polarity';
 export { type Drawing, type DrawnLine, distanceAt, straighten, xOf } from './straighten';

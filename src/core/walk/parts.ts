@@ -141,6 +141,15 @@ export const oneOf = <V extends string>(
   };
 };
 
+/** A word that is there or not. */
+export const flag = (word: string): Part<true | undefined> => ({
+  key: word,
+  otherwise: () => undefined,
+  read: (words, from) => (plain(words[from]) === word ? { value: true, next: from + 1 } : undefined),
+  write: () => word,
+  offers: () => [word],
+});
+
 /** Something after the word that says what it is: “clear 20”. */
 export const labelled = <V>(label: string, part: Part<V>, asks: string): Part<V> => ({
   ...part,

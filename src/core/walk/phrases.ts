@@ -356,5 +356,5 @@ export const PHRASES: readonly Phrase[] = [
     ...of(part.at('at', true)),
   ),
   feature('edge', 'edge', 'The track leaves the layout here.', ...of(part.at('at', true))),
-  feature('lift-out', 'liftOut', 'A joint of a part that can be lifted out.', ...of(part.at())),
+  feature('lift-out', 'liftOut', 'A joint of a part that can be lifted out.', ...of(part.at(), part.flag('guarded'))),
 ];

@@ -2,11 +2,18 @@
 import { STEPS, showLength } from '@/core/measure';
 import type { Gap, Mark } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
+import { Choice } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { useWorkbench } from '@/ui/state/store';
 import { PanelTitle } from './panel';
 import { Certainty, DeleteButton, useEdit } from './selection-parts';
+
+const RAILS = [
+  { value: 'left', says: 'the left one' },
+  { value: 'right', says: 'the right one' },
+  { value: 'both', says: 'both, where districts or a reversing stretch meet' },
+] as const;
 
 export function CutSelection({ cut }: { cut: Gap | Mark }) {
   const document = useWorkbench((s) => s.document);
@@ -43,6 +50,15 @@ export function CutSelection({ cut }: { cut: Gap | Mark }) {
         Or drag it, or use the arrow keys: {shown('arrow')}; with Shift {shown('coarse')}, with Alt {shown('fine')}.
         Signals at it move along.
       </p>
+      {cut.kind === 'gap' && (
+        <Choice
+          label="Which rail is cut, looking to larger distances"
+          className="mt-3"
+          value={cut.rail}
+          options={RAILS}
+          onChange={(rail) => edit({ do: 'change features', ids: [cut.id], change: { rail } })}
+        />
+      )}
       {cut.kind === 'gap' && <Caution work="cutting" />}
       <Certainty id={cut.id} certainty={cut.certainty} />
       <DeleteButton id={cut.id} what={cut.kind === 'gap' ? 'the gap' : 'the block mark'} />

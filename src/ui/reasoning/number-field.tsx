@@ -9,21 +9,25 @@ export function NumberField({
   value,
   least,
   most,
+  unit = 'seconds',
+  digits = 1,
   onCommit,
 }: {
   label: ReactNode;
   value: number;
   least: number;
   most: number;
+  unit?: string;
+  digits?: number;
   onCommit: (value: number) => void;
 }) {
-  const shown = showNumber(value, 1);
+  const shown = showNumber(value, digits);
   const [text, setText] = useState(shown);
   const [problem, setProblem] = useState<string>();
   const commit = () => {
-    const next = Number(text.replace(/\s*s$/, ''));
+    const next = Number(text.replace(/\s*[s%]$/, ''));
     const fine = text.trim() !== '' && next >= least && next <= most;
-    setProblem(fine ? undefined : `Type a number of seconds between ${least} and ${most}.`);
+    setProblem(fine ? undefined : `Type a number of ${unit} between ${least} and ${most}.`);
     if (fine && text !== shown) onCommit(next);
   };
   return (

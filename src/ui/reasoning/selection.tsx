@@ -1,14 +1,12 @@
 'use client';
 import type { BlockView } from '@/core/design';
 import { isBlockId } from '@/core/detection';
-import { showLength } from '@/core/measure';
-import { callThing, FEATURES, type LayoutDocument, LIST_NAMES, thingsOf } from '@/core/survey';
+import { callThing, type LayoutDocument, LIST_NAMES, thingsOf } from '@/core/survey';
 import { useWorkbench } from '@/ui/state/store';
 import { BlockSelection } from './block-selection';
 import { CrossingSelection } from './crossing-selection';
 import { CutSelection } from './cut-selection';
-import { PanelTitle } from './panel';
-import { Certainty, DeleteButton } from './selection-parts';
+import { FeatureSelection } from './feature-selection';
 import { SensorSelection } from './sensor-selection';
 import { SignalSelection } from './signal-selection';
 import { TrainEditor } from './train-editor';
@@ -36,20 +34,7 @@ export function Selection() {
   const feature = document.features.find((f) => f.id === selected);
   if (feature?.kind === 'signal') return <SignalSelection signal={feature} />;
   if (feature?.kind === 'gap' || feature?.kind === 'mark') return <CutSelection cut={feature} />;
-  if (feature)
-    return (
-      <>
-        <PanelTitle>{FEATURES[feature.kind].title}</PanelTitle>
-        <p className="text-ink2">
-          {'name' in feature ? `${feature.name}, ` : ''}
-          {showLength(feature.at.tenthUm, document.shownUnit)}
-          {'to' in feature ? ` to ${showLength(feature.to.tenthUm, document.shownUnit)}` : ''} on{' '}
-          {document.lines.find((l) => l.id === feature.line)?.name}
-        </p>
-        <Certainty id={feature.id} certainty={feature.certainty} />
-        <DeleteButton id={feature.id} what="it" />
-      </>
-    );
+  if (feature) return <FeatureSelection feature={feature} />;
   const train = document.trains.find((t) => t.id === selected);
   if (train) return <TrainEditor train={train} />;
   const sensor = document.sensors.find((s) => s.id === selected);

@@ -1,9 +1,9 @@
 import { crossover, diamond, doubleSlip, scissors, singleSlip } from './crossings';
 import type { PointsKind } from './kind';
-import { threeWay, turnout, wye } from './turnouts';
+import { curved, threeWay, turnout, wye } from './turnouts';
 
 /** Points that branch off one line, by the name that documents have for their kind. The first is the usual one. */
-export const TURNOUTS = { turnout, wye, 'three-way': threeWay } as const satisfies Record<string, PointsKind>;
+export const TURNOUTS = { turnout, wye, curved, 'three-way': threeWay } as const satisfies Record<string, PointsKind>;
 export type TurnoutKindId = keyof typeof TURNOUTS;
 export const TURNOUT_KIND_IDS = Object.keys(TURNOUTS) as TurnoutKindId[];
 

@@ -15,6 +15,9 @@ export const turnout: PointsKind = {
 /** Both legs curve away; the one called straight is the one of its own line. */
 export const wye: PointsKind = { ...turnout, title: 'Wye' };
 
+/** Both legs curve to the same side; the one called straight is the outer one, that of its own line. */
+export const curved: PointsKind = { ...turnout, title: 'Curved turnout' };
+
 /** Two pairs of blades, one behind the other: the first leads to one side, or on to the second. Common practice, no source. */
 export const threeWay: PointsKind = {
   title: 'Three-way turnout',

@@ -1,0 +1,20 @@
+/** One way in which trains get their current. */
+export interface TrackPower {
+  /** In a sentence: “two-rail digital”. */
+  says: string;
+  /** The two rails are the two poles, so that a track that comes back on itself the other way round is a short circuit. */
+  twoPoles: boolean;
+  /** Trains take current from the track at all, so that it can be noticed. */
+  inTrack: boolean;
+}
+
+/** How trains are powered. Common practice, no source. */
+export const TRACK_POWERS = {
+  'two-rail DC': { says: 'two-rail DC', twoPoles: true, inTrack: true },
+  'two-rail digital': { says: 'two-rail digital', twoPoles: true, inTrack: true },
+  'centre rail': { says: 'a centre rail', twoPoles: false, inTrack: true },
+  battery: { says: 'batteries, none in the track', twoPoles: false, inTrack: false },
+} as const satisfies Record<string, TrackPower>;
+
+export type TrackPowerId = keyof typeof TRACK_POWERS;
+export const TRACK_POWER_IDS = Object.keys(TRACK_POWERS) as TrackPowerId[];

@@ -1,0 +1,187 @@
+import { describe, expect, test } from 'vitest';
+import { checkDesign } from '@/core/design';
+import type { FindingKind } from '@/core/findings';
+import { cm, throwOutside } from '@/core/measure';
+import { applyEdit, type Feature, type LayoutDocument, newDocument } from '@/core/survey';
+import { readSurvey } from '@/core/walk';
+import { turnout } from '@/demo/build';
+import { learningOval } from '@/demo/learning-oval';
+
+const found = (d: LayoutDocument, kind: FindingKind) =>
+  checkDesign(d).findings.filter((finding) => finding.kind === kind);
+const says = (d: LayoutDocument, kind: FindingKind) => found(d, kind).map((finding) => finding.says);
+/** What is left of a kind once its first remedy is done. */
+function mended(d: LayoutDocument, kind: FindingKind): string[] {
+  const [remedy] = found(d, kind)[0]!.remedies;
+  const result = applyEdit(d, remedy!.edit);
+  if (!result.ok) throw new Error(result.problem);
+  return says(result.change.document, kind);
+}
+const said = (text: string, scale: 'H0' | 'HO' = 'H0'): LayoutDocument => {
+  const d = newDocument('Said', scale, 'cm');
+  const { additions, bad } = readSurvey(text, d);
+  expect(bad).toEqual([]);
+  const result = applyEdit(d, { do: 'add things', things: additions, says: 'Said' });
+  if (!result.ok) throw new Error(result.problem);
+  return structuredClone(result.change.document);
+};
+const curve = (at: number, to: number, radius: number): Feature => ({
+  id: 'x-curve',
+  kind: 'curve',
+  line: 'oval',
+  at: cm(at),
+  to: cm(to),
+  radius: cm(radius),
+  hand: 'left',
+  certainty: 'fixed',
+});
+
+describe('trains and track that do not fit', () => {
+  test('a curve tighter than a vehicle takes', () => {
+    const d = learningOval();
+    d.features.push(curve(10, 60, 36));
+    expect(says(d, 'curve tighter than a vehicle takes')).toEqual([]);
+    d.vehicles[0]!.leastRadius = cm(42);
+    expect(says(d, 'curve tighter than a vehicle takes')).toEqual([
+      'Curve at 10 cm to 60 cm on Oval has a radius of 36 cm, tighter than Engine can take.'.replace(
+        ' to 60 cm on Oval',
+        '',
+      ),
+    ]);
+    d.vehicles[0]!.leastRadius = cm(36);
+    expect(says(d, 'curve tighter than a vehicle takes')).toEqual([]);
+    d.trains = [];
+    d.vehicles[0]!.leastRadius = cm(42);
+    expect(says(d, 'curve tighter than a vehicle takes')).toEqual([]);
+  });
+  test('throw beside points: the check values’ vehicle, 280 mm long with 180 mm between bogies on 600 mm', () => {
+    const d = learningOval();
+    d.lines.push({ id: 'leg', name: 'Leg', length: cm(90), drawing: undefined });
+    d.turnouts.push({ ...turnout('T1', 'oval', 100, 'up', 'left', 'leg'), number: 6, clearance: cm(20.5) });
+    d.vehicles = d.vehicles.map((one) => ({
+      ...one,
+      length: cm(28),
+      axles: [4, 6, 22, 24].map((at) => ({ at: cm(at), feeds: 'motor' as const })),
+    }));
+    expect(found(d, 'clearance too short for a vehicle’s throw')).toEqual([]);
+    d.features.push({ ...curve(5, 60, 60), line: 'leg' });
+    /** 9.508 mm out; one in six: 6 gauges of 16.5 to where the centre lines cross, then (34.48 + 9.508)·(6 − 1/24) mm. */
+    const needed = Math.ceil(6 * 16.5 + (3000 / 87 + 9.508) * (6 - 1 / 24));
+    expect(throwOutside(600, 180, 280)).toBeCloseTo(9.508, 3);
+    expect(says(d, 'clearance too short for a vehicle’s throw')).toEqual([
+      `On the curve beside T1 Engine swings out by 9.5 mm, so that it is clear of the other leg only at ${needed / 10} cm, not at 20.5 cm.`,
+    ]);
+    expect(mended(d, 'clearance too short for a vehicle’s throw')).toEqual([]);
+    d.features = d.features.map((one) => (one.kind === 'curve' ? { ...one, at: cm(50), to: cm(80) } : one));
+    expect(found(d, 'clearance too short for a vehicle’s throw')).toEqual([]);
+  });
+  test('a gradient, and trains whose brakes nobody measured', () => {
+    const d = learningOval();
+    d.features.push({
+      id: 'x-g',
+      kind: 'gradient',
+      line: 'oval',
+      at: cm(10),
+      to: cm(60),
+      percent: -2.5,
+      certainty: 'fixed',
+    });
+    expect(says(d, 'brakes not measured on a gradient')[0]).toContain(
+      'falls 2.5 % eastbound, and the braking of Red train, Blue train is only',
+    );
+    /** 9806.65 · 0.025. */
+    expect(found(d, 'brakes not measured on a gradient')[0]!.figures[0]!.value).toBe('245 mm/s²');
+    d.trains = d.trains.map((train) => ({ ...train, measured: ['braking'] }));
+    expect(says(d, 'brakes not measured on a gradient')).toEqual([]);
+  });
+  test('a lift-out joint that nothing guards', () => {
+    const d = learningOval();
+    d.features.push({ id: 'x-l', kind: 'liftOut', line: 'oval', at: cm(30), certainty: 'fixed' });
+    expect(says(d, 'lift-out without protection')).toHaveLength(1);
+    expect(mended(d, 'lift-out without protection')).toEqual([]);
+    expect(says(said('line Main 300\nlift-out 100 guarded\nlift-out 200'), 'lift-out without protection')).toHaveLength(
+      1,
+    );
+  });
+  test('a leg that ends before it is clear, and one that goes on', () => {
+    const text = (leg: number) => `line Leg ${leg}\nline Main 300\nturnout left 100 to Leg start clear 20`;
+    expect(says(said(text(15)), 'leg that leads nowhere')).toEqual([
+      'The diverging leg of T1 ends 15 cm on, before it is clear of the other leg: nothing can stand on Leg there.',
+    ]);
+    expect(says(said(text(40)), 'leg that leads nowhere')).toEqual([]);
+  });
+  test('a double track signalled both ways', () => {
+    const text =
+      'line North 400 circuit\nline South 400 circuit\nline North\ncrossing crossover 100 with South 100\nsignal up 50\nsignal down 60\nline South\nsignal up 50';
+    expect(says(said(text), 'double track without directions')).toEqual([]);
+    expect(says(said(`${text}\nsignal down 60`), 'double track without directions')).toHaveLength(1);
+  });
+});
+
+describe('current in the track', () => {
+  /** A line that comes back to its own turnout; its loop is 250 cm long from tips to tips. */
+  const loop = 'line Main 400\nturnout left 100 to Main end clear 20\ngap 60\n150\n350';
+  test('a reverse loop is a short circuit with two rails, and none with a centre rail or batteries', () => {
+    const d = said(loop);
+    const KIND = 'track that meets itself the other way round';
+    expect(says(d, KIND)[0]).toMatch(/^By T1 the track comes back on itself/);
+    expect(mended(d, KIND)).toEqual([]);
+    expect(found(d, KIND)[0]!.remedies[0]!.says).toBe('Cut both rails at 150 cm and 350 cm');
+    for (const power of ['centre rail', 'battery'] as const) expect(says({ ...d, power }, KIND)).toEqual([]);
+    expect(says({ ...d, power: 'two-rail DC' }, KIND)).toHaveLength(1);
+    expect(says(learningOval(), KIND)).toEqual([]);
+  });
+  test('a triangle is one too; a passing loop and a circuit are none', () => {
+    const KIND = 'track that meets itself the other way round';
+    expect(says(said('line Main 400 circuit\ntriangle 100 to 300 left legs 80 long 90'), KIND)).toHaveLength(1);
+    expect(says(said('line Main 400 circuit\npassing loop 100 to 300 left'), KIND)).toEqual([]);
+  });
+  test('a reversing stretch that is shorter than the longest train', () => {
+    const d = said(loop);
+    const both = d.features.map((one) =>
+      one.kind === 'gap' && one.at.tenthUm > cm(100).tenthUm ? { ...one, rail: 'both' as const } : one,
+    );
+    const oval = learningOval();
+    const withTrain = (long: number): LayoutDocument => ({
+      ...d,
+      features: both,
+      vehicles: [{ ...oval.vehicles[0]!, length: cm(long) }],
+      trains: [{ ...oval.trains[0]!, vehicles: ['v-engine'], start: undefined }],
+    });
+    expect(says(withTrain(150), 'reversing stretch shorter than a train')).toEqual([]);
+    expect(says(withTrain(210), 'reversing stretch shorter than a train')).toEqual([
+      'The stretch on Main from 150 cm to 350 cm is cut off at both ends in both rails, and 10 cm shorter than the longest train: its wheels bridge both ends at once.',
+    ]);
+  });
+  test('a gap in another rail than the others, looked at along the rails', () => {
+    const KIND = 'gap in the other rail';
+    const d = learningOval();
+    expect(says(d, KIND)).toEqual([]);
+    d.features = d.features.map((one) => (one.id === 'g2' ? ({ ...one, rail: 'left' } as Feature) : one));
+    expect(says(d, KIND)).toHaveLength(1);
+    expect(found(d, KIND)[0]!.subject).toBe('g2');
+    expect(mended(d, KIND)).toEqual([]);
+    expect(says({ ...d, power: 'centre rail' }, KIND)).toEqual([]);
+    /** Two lines that meet start to start: the right rail of one is the left of the other. */
+    const back = (rail: string) =>
+      said(`line A 200\nline B 200\nstart joins A start\ngap 50 ${rail}\nline A\ngap 50 right\n100`);
+    expect(says(back('right'), KIND)).toHaveLength(1);
+    expect(says(back('left'), KIND)).toEqual([]);
+  });
+  test('sections without a feeder, once feeders are entered', () => {
+    const KIND = 'section without a feeder';
+    const d = said('line Main 400 circuit\ngap 50\n250');
+    expect(says(d, KIND)).toEqual([]);
+    d.features.push({ id: 'x-f', kind: 'feeder', line: 'L1', at: cm(100), name: 'F1', certainty: 'fixed' });
+    expect(says(d, KIND)).toHaveLength(1);
+    d.features.push({ id: 'x-f2', kind: 'feeder', line: 'L1', at: cm(300), name: 'F2', certainty: 'fixed' });
+    expect(says(d, KIND)).toEqual([]);
+  });
+  test('on batteries no detector notices a train, and neither does the run', () => {
+    const d: LayoutDocument = { ...learningOval(), power: 'battery' };
+    expect(says(d, 'detector that needs current in the track')).toEqual([
+      'Trains run on batteries, none in the track: 4 detectors will never notice any.',
+    ]);
+    expect(says(d, 'train no detector sees')).toHaveLength(2);
+  });
+});
