@@ -1,7 +1,7 @@
 import { consistOf } from '../detection';
 import type { Finding } from '../findings';
 import { sensorKind, TRACK_POWERS } from '../kinds';
-import { fromMm, showLength } from '../measure';
+import { fromMm, showLength, type TenthUm } from '../measure';
 import type { Scheme } from '../patterns';
 import { applyEdit, callThing, type Edit, type Gap, isKind, type LayoutDocument } from '../survey';
 import { type PointsNode, type Polarity, type RailSpan, railsOf, type TrackGraph } from '../track';
@@ -71,8 +71,9 @@ function cutBoth(document: LayoutDocument, graph: TrackGraph, { ports }: PointsN
   return [{ says: `Cut both rails at ${places}`, edit }];
 }
 
-/** Stretches that are fed either way round, and are too short for a train to be in one of them and the track about it at no time at both ends. */
+/** Stretches that are fed either way round, and shorter than a train, so that it bridges both of their ends at once. */
 function shortStretches(document: LayoutDocument, graph: TrackGraph, spans: readonly RailSpan[]): Finding<Edit>[] {
+  if (spans.length === graph.edges.length) return [];
   const whole = railsOf(graph, []);
   const longest = Math.max(0, ...document.trains.map((train) => fromMm(consistOf(document, train).lengthMm)));
   return [...new Set(whole.clashes.map(({ zone }) => zone))].flatMap((zone) => {
@@ -112,11 +113,15 @@ function shortStretches(document: LayoutDocument, graph: TrackGraph, spans: read
 
 /** Gaps in another rail than most: detectors that share a return need all gaps in the rail that they watch. Only where left stays left. */
 function wrongRails(document: LayoutDocument, spans: readonly RailSpan[]): Finding<Edit>[] {
+  const onLine = new Map<string, RailSpan[]>();
+  for (const span of spans) {
+    const own = onLine.get(span.line);
+    if (own) own.push(span);
+    else onLine.set(span.line, [span]);
+  }
   const cut = document.features.filter(isKind('gap')).flatMap((gap) => {
     if (gap.rail === 'both') return [];
-    const span = spans.find(
-      ({ line, from, to }) => line === gap.line && gap.at.tenthUm >= from && gap.at.tenthUm <= to,
-    );
+    const span = spanAt(onLine.get(gap.line) ?? [], gap.at.tenthUm);
     return span ? { gap, zone: span.zone, right: (gap.rail === 'right') !== span.flipped } : [];
   });
   return [...new Set(cut.map(({ zone }) => zone))].flatMap((zone) => {
@@ -142,6 +147,18 @@ function wrongRails(document: LayoutDocument, spans: readonly RailSpan[]): Findi
         };
       });
   });
+}
+
+/** The span that holds a place, of those of a line in order; none where it is left out. */
+function spanAt(spans: readonly RailSpan[], at: TenthUm): RailSpan | undefined {
+  let [low, high] = [0, spans.length - 1];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (at <= spans[middle]!.to) high = middle;
+    else low = middle + 1;
+  }
+  const span = spans[low];
+  return span && at >= span.from && at <= span.to ? span : undefined;
 }
 
 /** Sections without a feeder, where feeders are entered at all. */

@@ -78,8 +78,7 @@ function cutsInClearance({ document, partition }: Scheme): Finding<Edit>[] {
     else onLine.set(cut.line, [cut]);
   }
   const shown = (length: number) => showLength(length, document.shownUnit);
-  return graph.points.flatMap(({ id, ports, kind, clearance }) => {
-    const { name } = [...document.turnouts, ...document.crossings].find((points) => points.id === id)!;
+  return graph.points.flatMap(({ id, name, ports, kind, clearance }) => {
     const fouling = new Set(kind.fouls.flat(2));
     const legs = ports.filter((_, port) => fouling.has(kind.ports[port]!));
     return legs.flatMap((leg) =>

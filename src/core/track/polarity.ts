@@ -24,12 +24,14 @@ export interface Polarity {
  * start to start left becomes right. Places at which both rails are cut join nothing.
  */
 export function railsOf(graph: TrackGraph, cuts: readonly { line: string; at: TenthUm }[]): Polarity {
+  const onLine = new Map<string, TenthUm[]>();
+  for (const { line, at } of cuts) onLine.set(line, [...(onLine.get(line) ?? []), at]);
   const spans: Omit<RailSpan, 'zone' | 'flipped'>[] = [];
   /** The first and the last span of each edge, and whether its end is cut off. */
   const atEnd: [number, number][] = [];
   const cutOff: [boolean, boolean][] = [];
   for (const { index, line, from, to } of graph.edges) {
-    const own = cuts.filter((cut) => cut.line === line && cut.at >= from && cut.at <= to).map(({ at }) => at);
+    const own = (onLine.get(line) ?? []).filter((at) => at >= from && at <= to);
     const inside = own.filter((at) => at > from && at < to).sort((a, b) => a - b);
     const bounds = [from, ...inside, to];
     const first = spans.length;

@@ -48,28 +48,43 @@ export function distanceAt(drawn: DrawnLine, x: TenthUm): TenthUm {
   return Math.round(Math.min(drawn.length, Math.max(0, ((x - drawn.xAtStart) * drawn.length) / span)));
 }
 
-const READS = ['lines', 'joins', 'turnouts', 'crossings', 'features', 'referenceLine'] as const;
+const READS = ['lines', 'joins', 'turnouts', 'crossings', 'referenceLine'] as const;
+type Tracks = Pick<LayoutDocument, (typeof READS)[number]>;
 
 /**
  * The straightened drawing, computed from the document alone. x is true on the reference line; a line held at both ends
  * is stretched between them; a line held at one end runs on at true length. Rows are packed nearest to the line they leave.
  */
-export const straighten = remembered(READS, drawStraight);
+export const straighten = (document: Tracks & Pick<LayoutDocument, 'features'>): Drawing =>
+  straightenTracks(document, JSON.stringify([...nearestToEnds(document)]));
 
-type Tracks = Pick<LayoutDocument, (typeof READS)[number]>;
+const straightenTracks = remembered(READS, (document, nearest: string) =>
+  drawStraight(document, new Map(JSON.parse(nearest))),
+);
 
-function drawStraight(document: Tracks): Drawing {
+/** Of each line the lowest and the highest place at which something stands; all else on it moves nothing of the drawing. */
+function nearestToEnds({
+  turnouts,
+  features,
+}: Pick<LayoutDocument, 'turnouts' | 'features'>): Map<string, [TenthUm, TenthUm]> {
+  const nearest = new Map<string, [TenthUm, TenthUm]>();
+  const count = (line: string, at: TenthUm) => {
+    const known = nearest.get(line);
+    if (!known) nearest.set(line, [at, at]);
+    else if (at < known[0]) known[0] = at;
+    else if (at > known[1]) known[1] = at;
+  };
+  for (const { line, at } of turnouts) count(line, at.tenthUm);
+  for (const { kind, line, at } of features)
+    if (kind === 'gap' || kind === 'mark' || kind === 'signal') count(line, at.tenthUm);
+  return nearest;
+}
+
+function drawStraight(document: Tracks, nearest: ReadonlyMap<string, [TenthUm, TenthUm]>): Drawing {
   const drawn = new Map<string, DrawnLine>();
   const lengths = new Map(document.lines.map((line) => [line.id, line.length.tenthUm]));
   const hints = new Map(document.lines.map((line) => [line.id, line.drawing?.row]));
   const rows = new RowPacking();
-  const standing = new Map<string, TenthUm[]>();
-  for (const thing of [
-    ...document.turnouts,
-    ...document.features.filter((f) => f.kind === 'gap' || f.kind === 'mark' || f.kind === 'signal'),
-  ]) {
-    standing.set(thing.line, [...(standing.get(thing.line) ?? []), thing.at.tenthUm]);
-  }
 
   const put = (
     line: string,
@@ -84,9 +99,9 @@ function drawStraight(document: Tracks): Drawing {
     const low = Math.min(xAtStart, xAtEnd);
     const high = Math.max(xAtStart, xAtEnd);
     const row = rows.place(low, high, near, side, hints.get(line), leavesAt);
-    const things = standing.get(line) ?? [];
-    const clearFromStart = Math.min(length, ...things);
-    const clearFromEnd = Math.min(length, ...things.map((at) => length - at));
+    const [lowest, highest] = nearest.get(line) ?? [length, 0];
+    const clearFromStart = Math.min(length, lowest);
+    const clearFromEnd = Math.min(length, length - highest);
     drawn.set(line, {
       line,
       row,

@@ -1,9 +1,11 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { Step } from '@/core/survey';
+import type { LayoutDocument, Step } from '@/core/survey';
 import { afterPaint } from './after-paint';
 import { broughtUp, type JournalState } from './journal-state';
 
-interface Kept extends Omit<JournalState, 'past' | 'future'> {
+interface Kept extends Omit<JournalState, 'past' | 'future' | 'base'> {
+  /** Only in journals of the first version; since then it is kept by itself, and written when it is another. */
+  base?: LayoutDocument;
   layout: string;
   tab: string;
   /** Of `total` steps kept, this many are done; the rest can be done again. */
@@ -15,6 +17,7 @@ interface Kept extends Omit<JournalState, 'past' | 'future'> {
 interface Schema extends DBSchema {
   journals: { key: string; value: Kept; indexes: { layout: string } };
   steps: { key: [string, number]; value: Step };
+  bases: { key: string; value: LayoutDocument };
 }
 
 const TAB_KEY = 'roblik-window';
@@ -23,10 +26,18 @@ const KEEP_MS = 14 * 24 * 3600 * 1000;
 
 let database: Promise<IDBPDatabase<Schema>> | undefined;
 const open = () => {
-  database ??= openDB<Schema>('roblik', 1, {
-    upgrade(db) {
-      db.createObjectStore('journals').createIndex('layout', 'layout');
-      db.createObjectStore('steps');
+  database ??= openDB<Schema>('roblik', 2, {
+    upgrade(db, from) {
+      if (from < 1) {
+        db.createObjectStore('journals').createIndex('layout', 'layout');
+        db.createObjectStore('steps');
+      }
+      db.createObjectStore('bases');
+    },
+    /** A newer page wants it: this one opens it anew when it has something to keep. */
+    blocking(_now, _wanted, event) {
+      (event.target as IDBDatabase).close();
+      database = undefined;
     },
   });
   return database;
@@ -51,6 +62,7 @@ async function claim(tab: string): Promise<boolean> {
 /** One window's journal of one layout. */
 export class Journal {
   private written: Step[] = [];
+  private writtenBase: LayoutDocument | undefined;
   private latest: JournalState | undefined;
   private writing: Promise<void> | undefined;
 
@@ -111,7 +123,7 @@ export class Journal {
       const state = this.latest;
       this.latest = undefined;
       const steps = [...state.past, ...state.future];
-      const transaction = db.transaction(['journals', 'steps'], 'readwrite');
+      const transaction = db.transaction(['journals', 'steps', 'bases'], 'readwrite');
       const store = transaction.objectStore('steps');
       const asked: Promise<unknown>[] = [];
       steps.forEach((step, i) => {
@@ -119,7 +131,8 @@ export class Journal {
       });
       if (this.written.length > steps.length)
         asked.push(store.delete(IDBKeyRange.bound([this.key, steps.length], [this.key, this.written.length])));
-      const { past, future, ...rest } = state;
+      const { past, future, base, ...rest } = state;
+      if (base !== this.writtenBase) asked.push(transaction.objectStore('bases').put(base, this.key));
       const kept: Kept = {
         ...rest,
         layout: this.layout,
@@ -131,6 +144,7 @@ export class Journal {
       asked.push(transaction.objectStore('journals').put(kept, this.key));
       await Promise.all([...asked, transaction.done]);
       this.written = steps;
+      this.writtenBase = base;
     }
   }
 }
@@ -139,7 +153,8 @@ async function read(db: IDBPDatabase<Schema>, key: string): Promise<JournalState
   const kept = await db.get('journals', key);
   if (!kept) return undefined;
   const steps = kept.total === 0 ? [] : await db.getAll('steps', IDBKeyRange.bound([key, 0], [key, kept.total - 1]));
-  const { document, base, revision, unsaved, position } = kept;
+  const { document, revision, unsaved, position } = kept;
+  const base = kept.base ?? (await db.get('bases', key))!;
   return broughtUp({
     document,
     base,
@@ -152,5 +167,6 @@ async function read(db: IDBPDatabase<Schema>, key: string): Promise<JournalState
 
 async function forget(db: IDBPDatabase<Schema>, key: string): Promise<void> {
   await db.delete('journals', key);
+  await db.delete('bases', key);
   await db.delete('steps', IDBKeyRange.bound([key, 0], [key, Number.MAX_SAFE_INTEGER]));
 }
