@@ -125,6 +125,13 @@ test('a form says beside each field what it lacks, and adds nothing', async ({ p
   await expect(panel).toContainText('They must be a whole number from 0 to 199.');
   await expect(panel).toContainText('I cannot read “quick” as a speed');
   await expect(panel).toContainText('2 trains');
+  /** What stands in a field is what was typed, also while it cannot be read yet. */
+  const engine = page.getByRole('textbox', { name: 'Engine, over couplers' });
+  for (const typed of ['6', '60', '60 ', '60 c']) {
+    await engine.fill(typed);
+    await page.waitForTimeout(100);
+    await expect(engine).toHaveValue(typed);
+  }
 });
 
 test('by Tab one goes straight to a part; ? lists the keys from anywhere, and the focus comes back', async ({

@@ -7,12 +7,13 @@ interface Props {
   unit: ShownUnit;
   scale: ScaleId;
   /** The present value; typing starts from what was typed before. */
-  value?: TypedLength;
+  value?: TypedLength | null;
   placeholder?: string;
   autoFocus?: boolean;
   /** What is wrong with it beyond how it reads. */
   problem?: string;
-  onChange?: (value: TypedLength | undefined) => void;
+  /** Null where it cannot be read: a form takes undefined for what it began with. */
+  onChange?: (value: TypedLength | null) => void;
   /** Enter, or leaving the field with a changed and readable value. */
   onCommit?: (value: TypedLength) => void;
 }
@@ -22,11 +23,15 @@ export function LengthField({ label, unit, scale, value, placeholder, autoFocus,
   const id = useId();
   const [text, setText] = useState(value?.typed ?? '');
   const [touched, setTouched] = useState(false);
-  /** What was told last: when it comes back as the value, what stands in the field is left alone. */
-  const told = useRef(value?.typed);
+  /** What was told and has not come back yet, the newest last: while it comes back, what stands in the field is left alone. */
+  const told = useRef([value?.typed]);
   useEffect(() => {
-    if (value?.typed === told.current) return;
-    told.current = value?.typed;
+    const known = told.current.indexOf(value?.typed);
+    if (known >= 0) {
+      told.current = told.current.slice(known);
+      return;
+    }
+    told.current = [value?.typed];
     setText(value?.typed ?? '');
     setTouched(false);
   }, [value?.typed]);
@@ -63,8 +68,8 @@ export function LengthField({ label, unit, scale, value, placeholder, autoFocus,
           setText(event.target.value);
           setTouched(true);
           const read = readLength(event.target.value, unit, scale);
-          if (onChange) told.current = read.ok ? read.value.typed : undefined;
-          onChange?.(read.ok ? read.value : undefined);
+          if (onChange) told.current.push(read.ok ? read.value.typed : undefined);
+          onChange?.(read.ok ? read.value : null);
         }}
         onBlur={commit}
         onKeyDown={onKeyDown}
