@@ -41,17 +41,23 @@ const SUBMIT = `new Promise((done) => {
 
 const WARMING = 2;
 
-/** Gaps typed one after the other into a long line of so many blocks; the first ones only warm the page up. */
-async function editsOf(browser: Browser, address: string, blocks: number, times: number): Promise<Edit[]> {
+/** A page on a long line of so many blocks, once all of it is there. */
+export async function openLine(browser: Browser, address: string, blocks: number): Promise<Page> {
   const made = await fetch(`${address}/api/layouts/import`, {
     method: 'POST',
     body: JSON.stringify(generatedLine(blocks)),
   });
   const { id } = (await made.json()) as { id: string };
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  const page: Page = await context.newPage();
+  const page = await context.newPage();
   await page.goto(`${address}/layouts/${id}`);
   await page.getByText('Saved', { exact: true }).waitFor();
+  return page;
+}
+
+/** Gaps typed one after the other into a long line of so many blocks; the first ones only warm the page up. */
+async function editsOf(browser: Browser, address: string, blocks: number, times: number): Promise<Edit[]> {
+  const page = await openLine(browser, address, blocks);
   await page.getByRole('radio', { name: 'Gap', exact: true }).click();
   const edits: Edit[] = [];
   for (let i = -WARMING; i < times; i++) {
@@ -61,11 +67,11 @@ async function editsOf(browser: Browser, address: string, blocks: number, times:
     if (edit.verdict === 0) throw new Error('The edit never came to a verdict.');
     if (i >= 0) edits.push(edit);
   }
-  await context.close();
+  await page.context().close();
   return edits;
 }
 
-const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+export const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
 /** An edit of a large layout and of a middling one, as the page feels it. */
 export async function editTimes(browser: Browser, address: string) {

@@ -24,6 +24,7 @@ import { learningOval, ring, withTrains } from '../src/demo/learning-oval';
 import { ondrelValley } from '../src/demo/ondrel-valley';
 import { passingLoop } from '../src/demo/passing-loop';
 import { editTimes } from './bench-edit';
+import { walkTimes } from './bench-walk';
 import { fuzz } from './fuzz/fuzz';
 import { withScratchApplication } from './scratch';
 
@@ -327,6 +328,10 @@ async function servedFigures(address: string, browser: Browser): Promise<Figure[
   figures.push(atMost('edit of 1000 blocks, verdict', edit.verdict, 'ms', 250));
   figures.push(atMost('edit of 1000 blocks, longest task (0: none over 50)', edit.longest, 'ms', 50));
   figures.push(atMost('typed distance to the redrawn sheet, 100 blocks', edit.drawn, 'ms', 16));
+  const walk = await walkTimes(browser, address);
+  figures.push(atMost('typed in the walk to the marked place, 100 blocks', walk.small, 'ms', 16));
+  figures.push(atMost('the same, 1000 blocks', walk.large, 'ms', 50));
+  figures.push(atMost('pasted survey of 2,000 rows, read', walk.pasted, 'ms', 1000));
   figures.push(...(await trafficFigures(browser, address)));
   figures.push(atMost('first screen, script compressed', bytes / 1000, 'kB', 160));
   figures.push(atMost('first screen, loaded on loopback', loads.sort((a, b) => a - b)[2]!, 'ms', 1000));
