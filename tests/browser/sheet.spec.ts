@@ -10,7 +10,7 @@ import { generatedLine } from '../../src/demo/generated';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
 import { randomLine } from '../unit/random-line';
-import { choose, openLayout, stage, watchErrors } from './open';
+import { choose, openLayout, savedDocument, stage, watchErrors } from './open';
 
 const sheet = (page: Page) => page.getByRole('group', { name: /^Line sheet of/ });
 
@@ -365,4 +365,45 @@ test('Tab reaches the next thing however far it is', async ({ page }) => {
   expect(await walk('Tab')).toEqual(gaps);
   expect(await walk('Shift+Tab')).toEqual(gaps.toReversed());
   await expect(sheet(page)).toBeFocused();
+});
+
+test('several things are chosen with Ctrl, by click and by key, then moved, numbered and deleted together', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  const id = await openLayout(page, learningOval());
+  const sheet = page.getByRole('group', { name: /^Line sheet/ });
+  const gap = (at: string) => sheet.getByRole('button', { name: new RegExp(`^Gap at ${at} cm`) });
+  const panel = page.getByRole('complementary', { name: 'Reasoning' });
+  await gap('60').click();
+  await gap('180').click({ modifiers: ['Control'] });
+  await expect(panel).toContainText('2 things chosen');
+  await gap('300').focus();
+  await page.keyboard.press('Control+Enter');
+  await expect(panel).toContainText('3 things chosen');
+  await panel.getByRole('button', { name: 'Leave out Gap at 300 cm on Oval' }).click();
+  await panel.getByRole('textbox', { name: 'By' }).fill('far');
+  await panel.getByRole('button', { name: 'eastbound' }).click();
+  await expect(panel.getByRole('alert')).toContainText('I cannot read “far”');
+  await panel.getByRole('textbox', { name: 'By' }).fill('5');
+  await panel.getByRole('button', { name: 'eastbound' }).click();
+  await expect(gap('65')).toBeVisible();
+  await expect(gap('185')).toBeVisible();
+  await expect(gap('300')).toBeVisible();
+
+  await sheet.getByRole('button', { name: /^Signal S1/ }).click({ button: 'right' });
+  await page.getByRole('menuitem', { name: 'Choose the 4 of its kind on this line' }).click();
+  await expect(panel).toContainText('4 things chosen');
+  await panel.getByRole('textbox', { name: 'Begin with' }).fill('E');
+  await panel.getByRole('textbox', { name: 'First number' }).fill('11');
+  await panel.getByRole('button', { name: 'Number them' }).click();
+  for (const name of ['E11', 'E12', 'E13', 'E14'])
+    await expect(sheet.getByRole('button', { name: new RegExp(`^Signal ${name}`) })).toBeVisible();
+  await panel.getByRole('button', { name: 'Delete them' }).click();
+  await expect(page.getByRole('alertdialog')).toContainText('Signal E11');
+  await page.getByRole('button', { name: 'Delete them' }).last().click();
+  expect((await savedDocument(page, id)).features.filter(({ kind }) => kind === 'signal')).toEqual([]);
+  await page.keyboard.press('Control+z');
+  expect((await savedDocument(page, id)).features.filter(({ kind }) => kind === 'signal')).toHaveLength(4);
+  expect(errors).toEqual([]);
 });

@@ -9,6 +9,7 @@ import {
 } from '../kinds';
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
+import { editSeveral, type SeveralEdit } from './edit-several';
 import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
 import { freeName, named, nextName } from './free-names';
@@ -49,11 +50,11 @@ export type Edit =
   | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; name: string }
   | { do: 'rename'; id: string; name: string }
   | { do: 'delete'; id: string }
-  | { do: 'delete all'; ids: readonly string[] }
   | { do: 'change line'; id: string; length: TypedLength }
   /** A way of working that the thing uses, or no longer. */
   | { do: 'use pattern'; id: string; pattern: string; on: boolean }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
+  | SeveralEdit
   | TrainEdit;
 
 /** Only what things of such a kind have. */
@@ -247,7 +248,10 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'delete':
       return remove(document, [edit.id]);
     case 'delete all':
-      return remove(document, edit.ids);
+    case 'move all':
+    case 'fix all':
+    case 'renumber':
+      return editSeveral(document, edit);
     case 'change line': {
       const line = thingOf(document, 'lines', edit.id) ?? refuse('That line is no longer there.');
       line.length = edit.length;

@@ -8,6 +8,7 @@ import { CrossingSelection } from './crossing-selection';
 import { CutSelection } from './cut-selection';
 import { FeatureSelection } from './feature-selection';
 import { SensorSelection } from './sensor-selection';
+import { SeveralSelection } from './several-selection';
 import { SignalSelection } from './signal-selection';
 import { TrainEditor } from './train-editor';
 import { TurnoutSelection } from './turnout-selection';
@@ -30,8 +31,10 @@ export function subjectOf(
 export function Selection() {
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);
+  const also = useWorkbench((s) => s.also);
   if (isBlockId(selected)) return <BlockSelection id={selected} />;
   const feature = document.features.find((f) => f.id === selected);
+  if (selected !== undefined && also.length > 0) return <SeveralSelection ids={[selected, ...also]} />;
   if (feature?.kind === 'signal') return <SignalSelection signal={feature} />;
   if (feature?.kind === 'gap' || feature?.kind === 'mark') return <CutSelection cut={feature} />;
   if (feature) return <FeatureSelection feature={feature} />;

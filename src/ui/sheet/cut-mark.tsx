@@ -84,7 +84,8 @@ export const CutMark = memo(function CutMark({
       onPointerDown={(event) => {
         if (event.button !== 0) return;
         event.stopPropagation();
-        onSelect(cut.id);
+        /** Choosing it together with others is left to the click. */
+        if (!event.ctrlKey && !event.metaKey) onSelect(cut.id);
         if (canMove) event.currentTarget.setPointerCapture(event.pointerId);
       }}
       onPointerMove={(event) => {

@@ -17,6 +17,7 @@ import { straighten } from '@/core/track';
 import { drawnDocument, sameTrack } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { BlockPlates } from './block-plates';
+import { isPlaced } from './choosing';
 import { CutsLayer } from './cuts-layer';
 import { type LaneProps, laneHeight } from './lanes';
 import { localPoint } from './local-point';
@@ -64,6 +65,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const { edits = false, tries = false } = useWorkbench((s) => s.stage);
   const selected = useWorkbench((s) => s.selected);
   const measured = useWorkbench((s) => s.measured);
+  const also = useWorkbench((s) => s.also);
   const pointed = useWorkbench((s) => s.pointed);
   /** A line that was begun a moment ago, or a place beyond an end, is not drawn. */
   const pointedOn = pointed && document.lines.find(({ id }) => id === pointed.line);
@@ -127,6 +129,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const aspects = board?.aspects ?? tried?.aspects ?? NO_ASPECTS;
 
   const withShift = useRef(false);
+  const withControl = useRef(false);
   const blockAt = (point: Point) => {
     const place = geometry.nearest(point, REACH_PX);
     return (
@@ -134,11 +137,12 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
       design?.blocks.find((b) => b.pieces.some((p) => p.line === place.line && place.at >= p.from && place.at <= p.to))
     );
   };
-  /** Selects a thing; with Shift, measures from the one selected to it. */
+  /** Selects a thing; with Shift, measures from the one selected to it; with Ctrl, chooses it together with what is chosen. */
   const select = useCallback(
     (id: string) => {
       const state = store.getState();
-      if (withShift.current && state.selected && state.selected !== id) state.set({ measured: id });
+      if (withControl.current && state.stage.edits && isPlaced(state.document, id)) state.choose(id);
+      else if (withShift.current && state.selected && state.selected !== id) state.set({ measured: id });
       else state.select(id);
     },
     [store],
@@ -151,16 +155,13 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     if (withShift.current && block) return select(block.id);
     const { place: take } = store.getState();
     if (take && place) return take(place);
-    store.getState().set({
-      selected: block?.id,
-      measured: undefined,
-    });
+    store.getState().select(block?.id);
   };
 
   const pickTurnout = useCallback(
     (id: string) => {
       select(id);
-      if (!withShift.current) onTurnout?.(id);
+      if (!withShift.current && !withControl.current) onTurnout?.(id);
     },
     [select, onTurnout],
   );
@@ -185,7 +186,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     if (x + width < GUTTER || x > now.geometry.width - RIGHT_PAD) now.bringIn(x + width / 2);
   }, [selected, document]);
 
-  const bands = [selected, measured].flatMap((id) => {
+  const bands = [selected, measured, ...also].flatMap((id) => {
     const spans = spansOf(document, design?.blocks ?? [], id);
     return spans.length > 0 ? [{ id, ...bandOf(geometry, spans) }] : [];
   });
@@ -226,9 +227,11 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
             className="relative"
             onPointerDownCapture={(event) => {
               withShift.current = event.shiftKey;
+              withControl.current = event.ctrlKey || event.metaKey;
             }}
             onKeyDownCapture={(event) => {
               withShift.current = event.shiftKey;
+              withControl.current = event.ctrlKey || event.metaKey;
             }}
             {...keys}
           >
@@ -239,7 +242,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
               className="drawing block touch-none select-none bg-sheet"
               tabIndex={0}
               role="group"
-              aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, Home and End go to its ends, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it.`}
+              aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, Home and End go to its ends, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it, Control and Enter chooses it with the others.`}
               {...pointers}
               onPointerUp={onPointerUp}
             >

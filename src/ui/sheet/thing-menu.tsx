@@ -3,6 +3,7 @@ import { ContextMenu } from 'radix-ui';
 import { type ReactElement, useState } from 'react';
 import { callThing, LIST_NAMES, thingsOf } from '@/core/survey';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { alikeOnLine, isPlaced } from './choosing';
 
 interface Entry {
   says: string;
@@ -39,6 +40,14 @@ export function ThingMenu({
     if (edits && thing && 'certainty' in thing) {
       const certainty = thing.certainty === 'fixed' ? 'tentative' : 'fixed';
       entries.push({ says: `Mark it as ${certainty}`, act: () => edit({ do: 'fix', id: target, certainty }) });
+    }
+    if (edits && thing && isPlaced(document, target)) {
+      const alike = alikeOnLine(document, target);
+      if (alike.length > 1)
+        entries.push({
+          says: `Choose the ${alike.length} of its kind on this line`,
+          act: () => set({ selected: alike[0], also: alike.slice(1), measured: undefined }),
+        });
     }
     if (edits && thing && list !== 'trains')
       entries.push({

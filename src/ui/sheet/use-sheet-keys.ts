@@ -126,7 +126,7 @@ export function useSheetKeys(
     home: () => goTo('start'),
     end: () => goTo('end'),
     escape: () => {
-      store.getState().set({ selected: undefined, measured: undefined });
+      store.getState().select(undefined);
       svg.current?.focus();
     },
   };

@@ -21,7 +21,10 @@ export const SHORTCUTS: { title: string; letters: boolean; keys: [string, string
       ['←  →', 'move along the line; on a gap, move the gap by 1 cm or 1/2" (Shift 10 cm or 4", Alt 1 mm or 1/16")'],
       ['Home  End', 'go to the beginning or the end of the line'],
       ['Tab', 'go to the next thing along the line; with Shift, to the one before'],
-      ['Enter', 'select; with Shift, measure to it from what is selected'],
+      [
+        'Enter',
+        'select; with Shift, measure to it from what is selected; with Ctrl, choose it together with the others',
+      ],
       ['Esc', 'let go, and back to the sheet'],
     ],
   },

@@ -4,6 +4,8 @@ import type { DocumentSlice } from './document';
 export interface SelectionSlice {
   /** The id of a thing of the document, or of a block. */
   selected?: string;
+  /** Other things chosen with it, to be changed together. */
+  also: readonly string[];
   /** A second thing, to which distance and running time are measured from the selected one. */
   measured?: string;
   /** While a tool is chosen: takes a place that is pointed at on the track, where nothing is selected then. */
@@ -11,12 +13,21 @@ export interface SelectionSlice {
   /** The place or the stretch that is being typed, marked on the track. */
   pointed?: { line: string; at: number; to?: number };
   select(id: string | undefined): void;
+  /** Chooses a thing together with those that are chosen, or no longer. */
+  choose(id: string): void;
 }
 
 type Seen = SelectionSlice & Pick<DocumentSlice, 'problem'>;
 
-export const selectionSlice = (set: (part: Partial<Seen>) => void): SelectionSlice => ({
+export const selectionSlice = (set: (part: Partial<Seen>) => void, get: () => Seen): SelectionSlice => ({
+  also: [],
   select(id) {
-    set({ selected: id, measured: undefined, problem: undefined });
+    set({ selected: id, also: [], measured: undefined, problem: undefined });
+  },
+  choose(id) {
+    const { selected, also } = get();
+    const all = selected === undefined ? [] : [selected, ...also];
+    const [first, ...others] = all.includes(id) ? all.filter((one) => one !== id) : [...all, id];
+    set({ selected: first, also: others, measured: undefined, problem: undefined });
   },
 });

@@ -22,7 +22,7 @@ export function createWorkbench(
 ): StoreApi<WorkbenchState> {
   return createStore<WorkbenchState>()((set, get) => ({
     ...documentSlice(initial)(set, get),
-    ...selectionSlice(set),
+    ...selectionSlice(set, get),
     base: initial.document,
     unkept: false,
     saving: 'opening',

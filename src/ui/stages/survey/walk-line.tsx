@@ -1,17 +1,7 @@
 'use client';
 import { CornerDownLeft, FileText } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import {
-  type KeyboardEvent,
-  memo,
-  type RefObject,
-  useCallback,
-  useDeferredValue,
-  useEffect,
-  useId,
-  useMemo,
-  useState,
-} from 'react';
+import { type KeyboardEvent, memo, type RefObject, useCallback, useEffect, useId, useMemo, useState } from 'react';
 import { showLength } from '@/core/measure';
 import { freshIn, readPhrase, SAID, type Walk } from '@/core/walk';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -37,7 +27,7 @@ export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> 
     document.lines.find((one) => one.id === document.referenceLine);
   const walk: Walk = { document, line: line?.id ?? '', last: along?.line === line?.id ? along?.last : undefined };
   const reading = typed.trim() === '' ? undefined : readPhrase(typed, walk, freshIn(document));
-  const ghost = useDeferredValue(reading?.ghost);
+  const ghost = reading?.ghost;
   const [ghostLine, ghostAt, ghostTo] = [ghost?.line, ghost?.at, ghost?.to];
   useEffect(() => {
     const { set } = store.getState();

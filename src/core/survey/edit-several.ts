@@ -1,0 +1,89 @@
+import { showLength, type TenthUm } from '../measure';
+import { asItWas } from './draft';
+import { named } from './free-names';
+import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
+import { partAt } from './lists/references';
+import { asTyped } from './new-document';
+import { spanOf } from './place-of';
+import { refuse } from './refused';
+import { remove } from './remove';
+import type { LayoutDocument } from './schema';
+
+/** What can be done to several things at once, as one step. */
+export type SeveralEdit =
+  | { do: 'delete all'; ids: readonly string[] }
+  /** Along their lines, below zero towards their starts. Signals that stand at a gap or block mark go with it. */
+  | { do: 'move all'; ids: readonly string[]; by: TenthUm }
+  | { do: 'fix all'; ids: readonly string[]; certainty: 'tentative' | 'fixed' }
+  /** In order along the lines: a word and a number that counts up. */
+  | { do: 'renumber'; ids: readonly string[]; word: string; from: number };
+
+/** Does it to the draft; what was done, in words. */
+export function editSeveral(document: LayoutDocument, edit: SeveralEdit): string {
+  switch (edit.do) {
+    case 'delete all':
+      return remove(document, edit.ids);
+    case 'move all': {
+      const chosen = chosenOf(document, withTheirSignals(asItWas(document), edit.ids));
+      for (const { list, thing } of chosen) shift(document, list, thing, edit.by);
+      return `Move ${edit.ids.length} things by ${edit.by < 0 ? '−' : ''}${showLength(Math.abs(edit.by), document.shownUnit)}`;
+    }
+    case 'fix all':
+      for (const { thing } of chosenOf(document, edit.ids)) thing.certainty = edit.certainty;
+      return `Mark ${edit.ids.length} things as ${edit.certainty}`;
+    case 'renumber': {
+      const word = named(edit.word, 12, 'Say what their names begin with: S.');
+      const before = asItWas(document);
+      const lineOrder = new Map(before.lines.map(({ id }, order) => [id, order]));
+      const placed = chosenOf(document, edit.ids).map((one) => ({ ...one, span: spanOf(before, one.thing.id)! }));
+      placed.sort((a, b) => lineOrder.get(a.span.line)! - lineOrder.get(b.span.line)! || a.span.from - b.span.from);
+      const taken = new Set(
+        [...before.turnouts, ...before.features, ...before.sensors, ...before.crossings].flatMap((one) =>
+          'name' in one && !edit.ids.includes(one.id) ? [one.name] : [],
+        ),
+      );
+      placed.forEach(({ list, thing }, i) => {
+        const longest = LISTS[list].longestName;
+        if (!longest || typeof thing.name !== 'string') refuse('Only things with names can be numbered.');
+        const name = named(`${word}${edit.from + i}`, longest!, 'Say what their names begin with: S.');
+        if (taken.has(name)) refuse(`The name ${name} is taken. Begin with another word or number.`);
+        thing.name = name;
+      });
+      return `Number ${edit.ids.length} things from ${word}${edit.from}`;
+    }
+  }
+}
+
+/** Things that can be placed, by id, to be changed; refused when one is gone or is none of these. */
+function chosenOf(document: LayoutDocument, ids: readonly string[]): { list: ListName; thing: Thing }[] {
+  const wanted = new Set(ids);
+  const chosen = LIST_NAMES.flatMap((list) =>
+    thingsOf(asItWas(document), list).flatMap(({ id, certainty }, at) =>
+      wanted.has(id) && certainty !== undefined ? [{ list, thing: thingsOf(document, list)[at]! }] : [],
+    ),
+  );
+  if (chosen.length < wanted.size) refuse('Not all of them are there any more, or can be placed.');
+  return chosen;
+}
+
+function withTheirSignals(document: LayoutDocument, ids: readonly string[]): string[] {
+  const wanted = new Set(ids);
+  const cuts = document.features.filter(({ id, kind }) => wanted.has(id) && (kind === 'gap' || kind === 'mark'));
+  const at = new Set(cuts.map((cut) => `${cut.line} ${cut.at.tenthUm}`));
+  for (const { id, kind, line, at: place } of document.features)
+    if (kind === 'signal' && at.has(`${line} ${place.tenthUm}`)) wanted.add(id);
+  return [...wanted];
+}
+
+/** Moves every place of a thing along its line. */
+function shift(document: LayoutDocument, list: ListName, thing: Thing, by: TenthUm): void {
+  for (const { to, distances = [] } of LISTS[list].refers) {
+    if (to !== 'lines') continue;
+    for (const way of distances) {
+      const length = partAt(thing, way) as { tenthUm: TenthUm; typed: string } | undefined;
+      if (!length) continue;
+      if (length.tenthUm + by < 0) refuse('One of them would lie before the start of its line.');
+      Object.assign(length, asTyped(length.tenthUm + by, document.shownUnit));
+    }
+  }
+}
