@@ -387,6 +387,8 @@ test('several things are chosen with Ctrl, by click and by key, then moved, numb
   await expect(panel.getByRole('alert')).toContainText('I cannot read “far”');
   await panel.getByRole('textbox', { name: 'By' }).fill('5');
   await panel.getByRole('button', { name: 'eastbound' }).click();
+  await expect(page.getByRole('alertdialog')).toContainText('Gap at 180 cm on Oval: fixed');
+  await page.getByRole('button', { name: 'Move it' }).click();
   await expect(gap('65')).toBeVisible();
   await expect(gap('185')).toBeVisible();
   await expect(gap('300')).toBeVisible();

@@ -51,6 +51,17 @@ test('a gap is dragged along the track and takes its signal along; a block mark 
   await page.mouse.down();
   await page.mouse.move(box.x + box.width / 2 - 20, box.y + box.height / 2, { steps: 5 });
   await page.mouse.up();
+  /** It is fixed: asked first, left once, and then moved; the arrow keys then ask no more. */
+  const ask = page.getByRole('alertdialog');
+  await expect(ask).toContainText('Gap at 470 cm on Main: fixed');
+  await ask.getByRole('button', { name: 'Leave it' }).click();
+  await expect(gap).toBeVisible();
+  await gap.focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await ask.getByRole('button', { name: 'Move it' }).click();
+  await page.getByRole('button', { name: /^Gap at 460 cm/ }).focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.getByRole('button', { name: /^Gap at 459 cm/ }).waitFor();
   await expect(gap).toHaveCount(0);
   await page.getByRole('button', { name: /^Signal ME/ }).click();
   await expect(page.getByText(/Signal at 4[0-6]\d(\.5)? cm on Main/)).toBeVisible();

@@ -347,7 +347,7 @@ function surveys(): fc.Arbitrary<LayoutDocument> {
   const facing = fc.constantFrom('up', 'down');
   const lie = fc.constantFrom('straight', 'diverging');
   const patterns = fc.constantFrom(undefined, ['stop section'], ['odd "way"', 'x']);
-  const spot = { line, at: length, certainty };
+  const spot = { line, at: length, certainty, fixedOn: fc.constantFrom(undefined, '2026-11-27') };
   const stretch = { ...spot, to: length };
   const feature = fc.oneof(
     fc.record({ ...spot, kind: fc.constant('gap'), rail: fc.constantFrom('left', 'right', 'both') }),

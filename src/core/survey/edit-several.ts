@@ -14,7 +14,7 @@ export type SeveralEdit =
   | { do: 'delete all'; ids: readonly string[] }
   /** Along their lines, below zero towards their starts. Signals that stand at a gap or block mark go with it. */
   | { do: 'move all'; ids: readonly string[]; by: TenthUm }
-  | { do: 'fix all'; ids: readonly string[]; certainty: 'tentative' | 'fixed' }
+  | { do: 'fix all'; ids: readonly string[]; certainty: 'tentative' | 'fixed'; on?: string }
   /** In order along the lines: a word and a number that counts up. */
   | { do: 'renumber'; ids: readonly string[]; word: string; from: number };
 
@@ -29,7 +29,10 @@ export function editSeveral(document: LayoutDocument, edit: SeveralEdit): string
       return `Move ${edit.ids.length} things by ${edit.by < 0 ? '−' : ''}${showLength(Math.abs(edit.by), document.shownUnit)}`;
     }
     case 'fix all':
-      for (const { thing } of chosenOf(document, edit.ids)) thing.certainty = edit.certainty;
+      for (const { thing } of chosenOf(document, edit.ids)) {
+        thing.certainty = edit.certainty;
+        thing.fixedOn = edit.certainty === 'fixed' ? edit.on : undefined;
+      }
       return `Mark ${edit.ids.length} things as ${edit.certainty}`;
     case 'renumber': {
       const word = named(edit.word, 12, 'Say what their names begin with: S.');

@@ -46,7 +46,8 @@ export type Edit =
   | { do: 'move'; id: string; at: TypedLength }
   /** What else is known of things on a line, the same for all of them. */
   | { do: 'change features'; ids: readonly string[]; change: FeatureChange }
-  | { do: 'fix'; id: string; certainty: 'tentative' | 'fixed' }
+  /** On which day it was cut, drilled or laid, if it was. */
+  | { do: 'fix'; id: string; certainty: 'tentative' | 'fixed'; on?: string }
   | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; name: string }
   | { do: 'rename'; id: string; name: string }
   | { do: 'delete'; id: string }
@@ -225,6 +226,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
         thingOf(document, 'sensors', edit.id);
       if (!thing) return refuse('It is no longer there.');
       thing.certainty = edit.certainty;
+      thing.fixedOn = edit.certainty === 'fixed' ? edit.on : undefined;
       return edit.certainty === 'fixed' ? 'Mark as fixed' : 'Mark as tentative';
     }
     case 'name block': {

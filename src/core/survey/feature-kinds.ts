@@ -1,8 +1,19 @@
 import { boolean, type Schema } from 'yup';
 import { ASPECT_SYSTEM_IDS } from '../kinds';
-import { amount, certainty, choice, id, LONGEST_NAME, lengthSchema, patterns, record, text } from './schema-parts';
+import {
+  amount,
+  certainty,
+  choice,
+  fixedOn,
+  id,
+  LONGEST_NAME,
+  lengthSchema,
+  patterns,
+  record,
+  text,
+} from './schema-parts';
 
-const spot = { id: id(), line: id(), at: lengthSchema, certainty: certainty() };
+const spot = { id: id(), line: id(), at: lengthSchema, certainty: certainty(), fixedOn: fixedOn() };
 const span = { ...spot, to: lengthSchema };
 
 /** Everything that sits at a distance on a line: what each kind is called, what its ids begin with, and its fields. */

@@ -15,6 +15,7 @@ export {
   type Step,
 } from './edit';
 export { FEATURE_KINDS, FEATURES, type FeatureKind } from './feature-kinds';
+export { type FixedThing, fixedSince, fixedThatMoves } from './fixed';
 export { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 export type { BlockName } from './lists/blocks';
 export type { Crossing } from './lists/crossings';

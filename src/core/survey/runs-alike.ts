@@ -6,6 +6,7 @@ const FOR_PEOPLE: ReadonlySet<string> = new Set([
   'notes',
   'typed',
   'certainty',
+  'fixedOn',
   'input',
   'shownUnit',
   'directions',

@@ -59,3 +59,10 @@ export const facing = () => choice('up', 'down');
 /** The ways of working that somebody has chosen for a thing, by id; what those are, the schools know. */
 export const patterns = () => list(text(40), 20).optional().default(undefined);
 export const certainty = () => choice('tentative', 'fixed');
+/** The day on which it was cut, drilled or laid, as year-month-day. */
+export const fixedOn = () =>
+  string()
+    .typeError('must be a day')
+    .matches(/^\d{4}-\d\d-\d\d$/, 'must be a day, as 2026-11-27')
+    .optional()
+    .default(undefined);

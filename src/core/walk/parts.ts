@@ -141,6 +141,18 @@ export const oneOf = <V extends string>(
   };
 };
 
+/** A day, as year-month-day. */
+export const day = (key: string): Part<string | undefined> => ({
+  key,
+  otherwise: () => undefined,
+  read: (words, from) => {
+    const said = plain(words[from]);
+    return said && /^\d{4}-\d\d-\d\d$/.test(said) ? { value: said, next: from + 1 } : undefined;
+  },
+  write: (value) => value!,
+  offers: () => [],
+});
+
 /** A word that is there or not. */
 export const flag = (word: string): Part<true | undefined> => ({
   key: word,

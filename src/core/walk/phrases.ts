@@ -45,6 +45,7 @@ export interface Phrase {
 // biome-ignore lint/suspicious/noExplicitAny: each part knows its own value
 const parts = (...own: part.Part<any>[]): readonly part.Part[] => own;
 const certainty = part.oneOf('certainty', ['fixed', 'tentative'] as const, 'tentative');
+const fixedOn = part.labelled('since', part.day('fixedOn'), 'Say on which day: since 2026-11-27.');
 const works = part.labelled('works', part.names('patterns'), 'Say how it works, in quotes.');
 /** By their names, or shorter: east for eastbound. */
 const directions = ({ document: { directions: named } }: Walk) => ({
@@ -61,7 +62,7 @@ function feature(head: string, kind: FeatureKind, means: string, ...own: part.Pa
   return {
     head,
     means,
-    parts: parts(...own, certainty),
+    parts: parts(...own, certainty, fixedOn),
     adds({ span, ...values }, { line }, fresh) {
       const id = fresh.id('features', FEATURES[kind].prefix);
       return [{ list: 'features', thing: { id, kind, line, ...values, ...(span as Values | undefined) } }];
@@ -138,6 +139,7 @@ const turnout: Phrase = {
     ),
     works,
     certainty,
+    fixedOn,
   ),
   adds({ name, ...values }, { document, line }, fresh) {
     const id = fresh.id('turnouts');
@@ -191,6 +193,7 @@ const crossing: Phrase = {
     part.name(),
     works,
     certainty,
+    fixedOn,
   ),
   adds({ at, name, ...values }, { line }, fresh) {
     const called = name ?? fresh.name('X');
@@ -215,6 +218,7 @@ const detector: Phrase = {
     ),
     works,
     certainty,
+    fixedOn,
   ),
   adds({ at, name, holdMs, ...values }, { line }, fresh) {
     const kind = sensorKind(values.kind as (typeof SENSOR_KIND_IDS)[number]);

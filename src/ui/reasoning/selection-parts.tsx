@@ -1,11 +1,12 @@
 'use client';
 import { useForm } from 'react-hook-form';
-import type { Edit } from '@/core/survey';
+import { type Edit, fixedSince } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { problemOf } from '@/ui/parts/problem-of';
 import { Term } from '@/ui/parts/term';
 import { TextField } from '@/ui/parts/text-field';
-import { useWorkbenchStore } from '@/ui/state/store';
+import { today } from '@/ui/parts/today';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 /** What every selection offers: renaming, tentative or fixed, deleting. */
 export function useEdit() {
@@ -49,13 +50,14 @@ export function Rename({
 
 export function Certainty({ id, certainty }: { id: string; certainty: 'tentative' | 'fixed' }) {
   const edit = useEdit();
+  const since = useWorkbench((s) => fixedSince(s.document, id));
   return (
     <div className="mt-2">
       <CheckBox
         checked={certainty === 'fixed'}
-        onChange={(fixed) => edit({ do: 'fix', id, certainty: fixed ? 'fixed' : 'tentative' })}
+        onChange={(fixed) => edit({ do: 'fix', id, certainty: fixed ? 'fixed' : 'tentative', on: today() })}
       >
-        Fixed; else <Term word="tentative">tentative</Term>
+        Fixed{since && ` since ${since}`}; else <Term word="tentative">tentative</Term>
       </CheckBox>
     </div>
   );

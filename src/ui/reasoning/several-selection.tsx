@@ -4,6 +4,7 @@ import { readLength } from '@/core/measure';
 import { deletionOf, type Edit, LIST_NAMES, placeThing, thingsOf } from '@/core/survey';
 import { AskFirst } from '@/ui/parts/ask-first';
 import { TextField } from '@/ui/parts/text-field';
+import { today } from '@/ui/parts/today';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { PanelSection, PanelTitle } from './panel';
 
@@ -97,7 +98,11 @@ export function SeveralSelection({ ids }: { ids: readonly string[] }) {
       )}
       <PanelSection title="All of them">
         <div className="flex flex-wrap gap-2">
-          <button type="button" className="button" onClick={() => attempt({ do: 'fix all', ids, certainty: 'fixed' })}>
+          <button
+            type="button"
+            className="button"
+            onClick={() => attempt({ do: 'fix all', ids, certainty: 'fixed', on: today() })}
+          >
             Fixed
           </button>
           <button

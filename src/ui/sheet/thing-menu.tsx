@@ -2,6 +2,7 @@
 import { ContextMenu } from 'radix-ui';
 import { type ReactElement, useState } from 'react';
 import { callThing, LIST_NAMES, thingsOf } from '@/core/survey';
+import { today } from '@/ui/parts/today';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { alikeOnLine, isPlaced } from './choosing';
 
@@ -39,7 +40,10 @@ export function ThingMenu({
     if (list === 'turnouts' && onTurnout) entries.push({ says: 'Throw it', act: () => onTurnout(target) });
     if (edits && thing && 'certainty' in thing) {
       const certainty = thing.certainty === 'fixed' ? 'tentative' : 'fixed';
-      entries.push({ says: `Mark it as ${certainty}`, act: () => edit({ do: 'fix', id: target, certainty }) });
+      entries.push({
+        says: `Mark it as ${certainty}`,
+        act: () => edit({ do: 'fix', id: target, certainty, on: today() }),
+      });
     }
     if (edits && thing && isPlaced(document, target)) {
       const alike = alikeOnLine(document, target);

@@ -12,6 +12,7 @@ import { createWorkbench, useWorkbench, useWorkbenchStore, WorkbenchContext } fr
 import type { StoredLayout } from '@/ui/state/take-up';
 import { useDesign } from '@/ui/state/use-design';
 import { useSaving } from '@/ui/state/use-saving';
+import { AskToMove } from './ask-to-move';
 import { Unbroken } from './broken';
 import { FindWindow } from './find-window';
 import { Header } from './header';
@@ -76,6 +77,7 @@ function Shell() {
         <Main key={id} />
       </div>
       <Tray />
+      <AskToMove />
       <Notices
         notice={notice}
         onUndo={() => store.getState().undo()}

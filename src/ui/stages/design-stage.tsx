@@ -36,6 +36,8 @@ export function DesignStage({
   const layers = useWorkbench((s) => s.layers);
   const selected = useWorkbench((s) => s.selected);
   const measured = useWorkbench((s) => s.measured);
+  const left = useWorkbench((s) => s.left);
+  const chosen = useWorkbench((s) => s.also.length + 1);
   const subject = useWorkbench((s) => subjectOf(s.document, s.design?.blocks, s.selected));
   return (
     <>
@@ -59,10 +61,14 @@ export function DesignStage({
       ) : (
         <Panel
           title={measured ? 'Between two things' : 'Reasoning'}
-          subject={measured ? undefined : subject}
+          subject={measured ? undefined : chosen > 1 ? `${chosen} things` : subject}
           onClose={() => store.getState().select(undefined)}
         >
-          {selected && measured ? <MeasurePanel from={selected} to={measured} /> : <Selection key={selected} />}
+          {selected && measured ? (
+            <MeasurePanel from={selected} to={measured} />
+          ) : (
+            <Selection key={`${selected} ${left}`} />
+          )}
         </Panel>
       )}
     </>

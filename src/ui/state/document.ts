@@ -1,4 +1,13 @@
-import { applyChange, applyEdit, type Edit, type LayoutDocument, replaceDocument, type Step } from '@/core/survey';
+import {
+  applyChange,
+  applyEdit,
+  type Edit,
+  type FixedThing,
+  fixedThatMoves,
+  type LayoutDocument,
+  replaceDocument,
+  type Step,
+} from '@/core/survey';
 import type { SavingSlice } from './saving';
 
 /** The layout that is open, and the way back through its edits. */
@@ -10,6 +19,12 @@ export interface DocumentSlice {
   future: Step[];
   /** What went wrong with the last save or edit, in a sentence. */
   problem?: string;
+  /** An edit that would move what is fixed, until somebody says whether it shall. */
+  asking?: { edit: Edit; things: FixedThing[] };
+  /** How often the answer was no: what was typed for it then goes. */
+  left: number;
+  /** Things that somebody has said may move, though they are fixed, while they are selected. */
+  sure: readonly string[];
   /** What was deleted last, told for a while so that it can be taken back at once. */
   notice?: { key: number; says: string };
 
@@ -19,6 +34,8 @@ export interface DocumentSlice {
   attempt(edit: Edit): string | undefined;
   /** Puts another document in place of this one, as one step that can be undone. */
   replace(other: LayoutDocument, says: string): void;
+  /** The answer to what is being asked. */
+  answer(yes: boolean): void;
   undo(): void;
   redo(): void;
 }
@@ -40,14 +57,21 @@ export const documentSlice =
       ...initial,
       past: [],
       future: [],
+      sure: [],
+      left: 0,
       edit(edit) {
         const problem = get().attempt(edit);
-        if (problem !== undefined) set({ problem });
+        if (problem !== undefined && !get().asking) set({ problem });
         return problem === undefined;
       },
       attempt(edit) {
         const { document, past, saving } = get();
         if (saving === 'opening') return 'The layout is still being opened.';
+        const things = fixedThatMoves(document, edit).filter(({ id }) => !get().sure.includes(id));
+        if (things.length > 0) {
+          set({ asking: { edit, things } });
+          return 'It is fixed. Say first whether it moves.';
+        }
         const result = applyEdit(document, edit);
         if (!result.ok) return result.problem;
         const { document: next, ...step } = result.change;
@@ -59,6 +83,14 @@ export const documentSlice =
       replace(other, says) {
         const { document: next, ...step } = replaceDocument(get().document, other, says);
         change({ document: next, past: [...get().past, step], future: [] });
+      },
+      answer(yes) {
+        const { asking, sure } = get();
+        set({ asking: undefined });
+        if (!asking) return;
+        if (!yes) return set({ left: get().left + 1 });
+        set({ sure: [...sure, ...asking.things.map(({ id }) => id)] });
+        get().edit(asking.edit);
       },
       undo() {
         const { document, past, future } = get();

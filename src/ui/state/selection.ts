@@ -17,12 +17,13 @@ export interface SelectionSlice {
   choose(id: string): void;
 }
 
-type Seen = SelectionSlice & Pick<DocumentSlice, 'problem'>;
+type Seen = SelectionSlice & Pick<DocumentSlice, 'problem' | 'sure'>;
 
 export const selectionSlice = (set: (part: Partial<Seen>) => void, get: () => Seen): SelectionSlice => ({
   also: [],
   select(id) {
-    set({ selected: id, also: [], measured: undefined, problem: undefined });
+    const sure = id === get().selected ? get().sure : [];
+    set({ selected: id, also: [], measured: undefined, problem: undefined, sure });
   },
   choose(id) {
     const { selected, also } = get();

@@ -5,6 +5,7 @@ import {
   certainty,
   choice,
   count,
+  fixedOn,
   id,
   LONGEST_NAME,
   lengthSchema,
@@ -30,6 +31,7 @@ export const crossingSchema = record({
   throwMs: count(0, 60_000).optional().default(undefined),
   patterns: patterns(),
   certainty: certainty(),
+  fixedOn: fixedOn(),
 });
 export type Crossing = InferType<typeof crossingSchema>;
 

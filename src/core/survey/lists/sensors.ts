@@ -4,6 +4,7 @@ import {
   certainty,
   choice,
   count,
+  fixedOn,
   freeText,
   id,
   LONGEST_NAME,
@@ -24,6 +25,7 @@ export const sensorSchema = record({
   input: freeText(40),
   patterns: patterns(),
   certainty: certainty(),
+  fixedOn: fixedOn(),
 });
 export type Sensor = InferType<typeof sensorSchema>;
 

@@ -7,6 +7,7 @@ import {
   certainty,
   choice,
   count,
+  fixedOn,
   id,
   LONGEST_NAME,
   lengthSchema,
@@ -46,6 +47,7 @@ export const turnoutSchema = record({
   throwsWith: id().optional().default(undefined),
   patterns: patterns(),
   certainty: certainty(),
+  fixedOn: fixedOn(),
 });
 export type Turnout = InferType<typeof turnoutSchema>;
 

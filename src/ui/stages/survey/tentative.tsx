@@ -2,6 +2,7 @@
 import { memo, useDeferredValue } from 'react';
 import { type LayoutDocument, LIST_NAMES, placeThing, thingsOf } from '@/core/survey';
 import { Fold } from '@/ui/parts/fold';
+import { today } from '@/ui/parts/today';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 /** Listed at once; the rest is counted. */
@@ -52,7 +53,7 @@ function List({ document }: { document: LayoutDocument }) {
               className="button px-1.5 py-0"
               aria-label={`It is done: ${says}`}
               title="It has been cut, drilled or laid"
-              onClick={() => store.getState().edit({ do: 'fix', id, certainty: 'fixed' })}
+              onClick={() => store.getState().edit({ do: 'fix', id, certainty: 'fixed', on: today() })}
             >
               Done
             </button>
