@@ -118,6 +118,36 @@ describe('trains and track that do not fit', () => {
   });
 });
 
+describe('taped twice', () => {
+  const KIND = 'tapes that disagree';
+  const tape = (...rows: string[]) => found(said(`line Main 500\n${rows.join('\n')}`), KIND);
+  test('by what two readings of a tape differ, nothing is said', () => {
+    /** 3 mm, and 0.2 % of 360 cm: 10.2 mm. */
+    expect(tape('taped 120 to 480 is 361')).toEqual([]);
+    expect(tape('taped 120 to 480 is 358.98')).toEqual([]);
+  });
+  test('by more, the difference and both lengths; alone, half of it at a time', () => {
+    const [finding] = tape('taped 120 to 480 is 357');
+    expect(finding!.says).toBe('Main from 120 cm to 480 cm was taped again and is 3 cm shorter than by its distances.');
+    expect(finding!.figures.map(({ value }) => value)).toEqual(['360 cm', '357 cm']);
+    expect(finding!.advice).toBe('Measure again 120 cm to 480 cm; half of it at a time tells which half is wrong.');
+    expect(tape('taped 120 to 480 is 362')[0]!.says).toContain('2 cm longer');
+  });
+  test('where other tapes agree, only the rest is to be measured again', () => {
+    const long = 'taped 120 to 480 is 357';
+    const start = 'taped 100 to 300 is 200';
+    expect(tape(long, start)[0]!.advice).toBe('Measure again 300 cm to 480 cm: the rest agrees with other tapes.');
+    expect(tape(long, start, 'taped 400 to 500 is 100')[0]!.advice).toBe(
+      'Measure again 300 cm to 400 cm: the rest agrees with other tapes.',
+    );
+    expect(tape(long, start, 'taped 300 to 500 is 200')[0]!.advice).toContain('it was read wrongly itself');
+    expect(tape(long, 'taped 100 to 300 is 204')).toHaveLength(2);
+  });
+  test('it goes when somebody says so', () => {
+    expect(mended(said('line Main 500\ntaped 120 to 480 is 357'), KIND)).toEqual([]);
+  });
+});
+
 describe('current in the track', () => {
   /** A line that comes back to its own turnout; its loop is 250 cm long from tips to tips. */
   const loop = 'line Main 400\nturnout left 100 to Main end clear 20\ngap 60\n150\n350';

@@ -5,6 +5,8 @@ import {
   applyChange,
   applyEdit,
   type Edit,
+  fixedSince,
+  fixedThatMoves,
   type LayoutDocument,
   LIST_NAMES,
   readDocument,
@@ -24,6 +26,24 @@ const refused = (d: LayoutDocument, edit: Edit) => {
   return result.ok ? 'done' : result.problem;
 };
 const at = (d: LayoutDocument, id: string) => spanOf(d, id)!.from / 1e5;
+
+test('what is fixed keeps its day, and is told before it moves', () => {
+  const d = learningOval();
+  const ideas = done(d, { do: 'fix', id: 'g1', certainty: 'tentative', on: '2026-11-27' }).document;
+  expect(fixedThatMoves(ideas, { do: 'move', id: 'g1', at: cm(61) })).toEqual([]);
+  const fixed = done(ideas, { do: 'fix all', ids: ['g1', 'g2'], certainty: 'fixed', on: '2026-11-27' }).document;
+  expect(fixedThatMoves(fixed, { do: 'move', id: 'g1', at: cm(61) })).toEqual([
+    { id: 'g1', says: 'Gap at 60 cm on Oval', since: '2026-11-27' },
+  ]);
+  const several = fixedThatMoves(fixed, { do: 'move all', ids: ['g1', 's-S1', 'g3'], by: 1 });
+  expect(several.map(({ id, since }) => [id, since])).toEqual([
+    ['g1', '2026-11-27'],
+    ['s-S1', undefined],
+    ['g3', undefined],
+  ]);
+  expect(fixedThatMoves(fixed, { do: 'delete', id: 'g1' })).toEqual([]);
+  expect(fixedSince(done(fixed, { do: 'fix', id: 'g1', certainty: 'tentative' }).document, 'g1')).toBeUndefined();
+});
 
 describe('several things at once', () => {
   test('gaps move with the signals at them, each by the same; nothing else moves', () => {

@@ -88,6 +88,7 @@ describe('what is said while walking along the rails', () => {
     ['limit 300 "to the yard"', { kind: 'limit', name: 'to the yard' }],
     ['hidden 0 to 90', { kind: 'hidden', at: cm(0), to: cm(90) }],
     ['lift-out 210', { kind: 'liftOut', at: cm(210) }],
+    ['taped 120 to 480 is 359', { kind: 'taped', at: cm(120), to: cm(480), taped: cm(359) }],
     ['buffer', { kind: 'buffer', at: { tenthUm: 48_000_000 } }],
     ['edge', { kind: 'edge', at: { tenthUm: 48_000_000 } }],
     ['MARK at 12 1/2 in', { kind: 'mark', at: { tenthUm: 3_175_000, typed: '12 1/2 in' } }],
@@ -364,6 +365,7 @@ function surveys(): fc.Arbitrary<LayoutDocument> {
     fc.record({ ...spot, kind: fc.constant('stopMark'), facing }),
     fc.record({ ...stretch, kind: fc.constantFrom('levelCrossing', 'platform'), name }),
     fc.record({ ...stretch, kind: fc.constant('hidden') }),
+    fc.record({ ...stretch, kind: fc.constant('taped'), taped: length }),
     fc.record({ ...stretch, kind: fc.constant('curve'), radius: length, hand }),
     fc.record({
       ...stretch,

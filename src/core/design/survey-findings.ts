@@ -3,11 +3,13 @@ import { showLength } from '../measure';
 import type { Scheme } from '../patterns';
 import { asTyped, callThing, type Edit, type Gap, type Mark } from '../survey';
 import { trackFrom } from '../track';
+import { tapeFindings } from './tape-findings';
 
 /** What can be seen of the survey by itself: lines that meet nothing, and cuts too near to points. */
 export const surveyFindings = (scheme: Scheme): Finding<Edit>[] => [
   ...linesApart(scheme),
   ...legsToNowhere(scheme),
+  ...tapeFindings(scheme.document),
   ...cutsInClearance(scheme),
 ];
 

@@ -30,6 +30,7 @@ export const FINDING_KINDS = {
   'line that meets nothing': {},
   'cut inside clearance': {},
   'leg that leads nowhere': {},
+  'tapes that disagree': {},
   'curve tighter than a vehicle takes': {},
   'clearance too short for a vehicle’s throw': { harm: 'trains touch' },
   'brakes not measured on a gradient': {},

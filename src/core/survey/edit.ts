@@ -63,7 +63,8 @@ export type FeatureChange = Partial<
   Pick<FeatureOf<'gap'>, 'rail'> &
     Pick<FeatureOf<'liftOut'>, 'guarded'> &
     Pick<FeatureOf<'curve'>, 'radius' | 'to'> &
-    Pick<FeatureOf<'gradient'>, 'percent'>
+    Pick<FeatureOf<'gradient'>, 'percent'> &
+    Pick<FeatureOf<'taped'>, 'taped'>
 >;
 
 /** Where a new turnout's diverging leg goes: a new dead-end track, or a new track that comes back by a second turnout. */

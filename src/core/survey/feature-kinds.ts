@@ -76,6 +76,12 @@ export const FEATURES = {
     prefix: 'x',
     schema: record({ ...span, kind: choice('curve'), radius: lengthSchema, hand: choice('left', 'right') }),
   },
+  taped: {
+    title: 'Taped again',
+    prefix: 'x',
+    /** How long the stretch is by another tape than the distances of its line. */
+    schema: record({ ...span, kind: choice('taped'), taped: lengthSchema }),
+  },
   gradient: {
     title: 'Gradient',
     prefix: 'x',

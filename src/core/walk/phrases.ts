@@ -360,5 +360,11 @@ export const PHRASES: readonly Phrase[] = [
     ...of(part.at('at', true)),
   ),
   feature('edge', 'edge', 'The track leaves the layout here.', ...of(part.at('at', true))),
+  feature(
+    'taped',
+    'taped',
+    'This stretch was taped again, and is so long.',
+    ...of(part.span(), part.labelled('is', part.length('taped'), 'Say how long it is: taped 120 to 480 is 359 cm.')),
+  ),
   feature('lift-out', 'liftOut', 'A joint of a part that can be lifted out.', ...of(part.at(), part.flag('guarded'))),
 ];

@@ -46,6 +46,15 @@ export function FeatureSelection({ feature }: { feature: Feature }) {
             onCommit={(radius) => change({ radius })}
           />
         )}
+        {feature.kind === 'taped' && (
+          <LengthField
+            label="As it was taped again"
+            unit={unit}
+            scale={scale}
+            value={feature.taped}
+            onCommit={(taped) => change({ taped })}
+          />
+        )}
         {feature.kind === 'gradient' && (
           <NumberField
             key={feature.percent}

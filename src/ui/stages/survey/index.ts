@@ -31,6 +31,7 @@ export const survey: StageKind = {
     'line that meets nothing',
     'cut inside clearance',
     'leg that leads nowhere',
+    'tapes that disagree',
     'curve tighter than a vehicle takes',
     'clearance too short for a vehicle’s throw',
     'brakes not measured on a gradient',
