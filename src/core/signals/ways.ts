@@ -135,7 +135,7 @@ function waysFrom(
         ways.push(next);
         continue;
       }
-      enter(on.piece, on.enters, next, piece);
+      enter(on.piece, on.enters, next, piece, exit);
       const out: EdgeEnd = on.enters === 0 ? 1 : 0;
       const block = partition.blocks[on.piece.block]!;
       const met = nextStanding(standing, on.piece, out, undefined);
@@ -152,9 +152,10 @@ function waysFrom(
     }
   };
 
-  const enter = (piece: Piece, enters: EdgeEnd, way: Way, from: Piece) => {
+  /** Comes into a piece by an end, out of another by an end of that: where lines meet head to head, these are alike. */
+  const enter = (piece: Piece, enters: EdgeEnd, way: Way, from: Piece, exit: EdgeEnd) => {
     way.length += piece.to - piece.from;
-    const crossed = piece.block !== from.block || from.bounded[enters === 0 ? 1 : 0] !== undefined;
+    const crossed = piece.block !== from.block || from.bounded[exit] !== undefined;
     const ahead = piece.block !== rear || way.blocks.length > 0 || crossed;
     if (ahead && !way.blocks.some((b) => b.block === piece.block))
       way.blocks.push({ block: piece.block, piece: piece.index, enters });
