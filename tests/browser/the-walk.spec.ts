@@ -3,7 +3,7 @@ import { newDocument } from '../../src/core/survey';
 import { writeSurvey } from '../../src/core/walk';
 import { learningOval } from '../../src/demo/learning-oval';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
-import { choose, openLayout, watchErrors } from './open';
+import { choose, openLayout, savedDocument, watchErrors } from './open';
 
 /** An oval with a passing loop, a siding, platforms and signals: 30 things, as somebody says them who has done it before. */
 const OVAL = [
@@ -208,5 +208,30 @@ test('which train fits where is a table that sorts and shows the place; what is 
   await expect(page.getByRole('button', { name: '1 still tentative' })).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: '1 still tentative' })).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test('a line is split by the menu of the sheet and by typing, and made one again; nothing that is said changes', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  const id = await openLayout(page, learningOval());
+  const sheet = page.getByRole('group', { name: /^Line sheet/ });
+  const before = await page.getByRole('contentinfo').textContent();
+  const track = (await sheet.getByRole('button', { name: 'Block B2', exact: true }).boundingBox())!;
+  await page.mouse.click(track.x - 20, track.y + track.height / 2, { button: 'right' });
+  await page.getByRole('menuitem', { name: /^Split Oval at / }).click();
+  expect((await savedDocument(page, id)).lines.map(({ name }) => name)).toEqual(['Oval', 'Oval 2']);
+  await expect(page.getByRole('contentinfo')).not.toContainText('Checking');
+  expect(await page.getByRole('contentinfo').textContent()).toBe(before);
+  await page.getByRole('button', { name: 'Correct Oval', exact: true }).click();
+  await page.getByRole('button', { name: 'One line with Oval 2' }).click();
+  expect((await savedDocument(page, id)).lines.map(({ name }) => name)).toEqual(['Oval']);
+  await page.getByRole('textbox', { name: 'Two lines of it, split at' }).fill('9 m');
+  await page.getByRole('button', { name: 'Split it' }).click();
+  await expect(page.getByText('Oval can only be split between its ends.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Two lines of it, split at' }).fill('200');
+  await page.getByRole('button', { name: 'Split it' }).click();
+  expect((await savedDocument(page, id)).lines.map(({ length }) => length.typed)).toEqual(['200 cm', '280 cm']);
   expect(errors).toEqual([]);
 });

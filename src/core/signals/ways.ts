@@ -130,7 +130,9 @@ function waysFrom(
           : { ...way, conditions: [...way.conditions], blocks: [...way.blocks], fouled: [...way.fouled] };
       next.conditions.push(...on.over.filter(({ motor }) => !earlier(motor)));
       const key = on.piece.index * 2 + on.enters;
-      if (visited.has(key)) {
+      /** Come round to the block it left, of however many pieces, it meets nobody but itself. */
+      const home = on.piece.block === rear && next.blocks.length > 0 && partition.blocks[rear]!.points.length === 0;
+      if (home || visited.has(key)) {
         next.ending = { kind: 'circle' };
         ways.push(next);
         continue;

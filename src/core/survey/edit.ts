@@ -9,6 +9,7 @@ import {
 } from '../kinds';
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
+import { editLines, type LineEdit } from './edit-lines';
 import { editSeveral, type SeveralEdit } from './edit-several';
 import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
@@ -55,6 +56,7 @@ export type Edit =
   /** A way of working that the thing uses, or no longer. */
   | { do: 'use pattern'; id: string; pattern: string; on: boolean }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
+  | LineEdit
   | SeveralEdit
   | TrainEdit;
 
@@ -250,6 +252,9 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     }
     case 'delete':
       return remove(document, [edit.id]);
+    case 'split line':
+    case 'merge lines':
+      return editLines(document, edit);
     case 'delete all':
     case 'move all':
     case 'fix all':

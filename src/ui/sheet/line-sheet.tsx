@@ -11,7 +11,7 @@ import {
   useState,
 } from 'react';
 import type { BlockView } from '@/core/design';
-import { showLength, type TenthUm } from '@/core/measure';
+import { STEPS, showLength, type TenthUm } from '@/core/measure';
 import { asTyped, spanOf } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { drawnDocument, sameTrack } from '@/ui/state/design';
@@ -216,6 +216,11 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
       >
         <ThingMenu
           onTurnout={onTurnout}
+          placeAt={(event) => {
+            const place = geometry.nearest(localPoint(event, svg.current!), REACH_PX);
+            const step = STEPS[document.shownUnit].point;
+            return place && { line: place.line, at: Math.round(place.at / step) * step };
+          }}
           view={[
             { says: 'Fit the whole layout', act: () => setView(fit) },
             { says: 'Zoom in', act: () => zoom(1.4) },

@@ -1,7 +1,8 @@
 'use client';
 import { ContextMenu } from 'radix-ui';
-import { type ReactElement, useState } from 'react';
-import { callThing, LIST_NAMES, thingsOf } from '@/core/survey';
+import { type MouseEvent, type ReactElement, useState } from 'react';
+import type { TenthUm } from '@/core/measure';
+import { asTyped, callThing, LIST_NAMES, thingsOf } from '@/core/survey';
 import { today } from '@/ui/parts/today';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { alikeOnLine, isPlaced } from './choosing';
@@ -14,16 +15,20 @@ interface Entry {
 /** What can be done with a thing of the sheet, or with the sheet where nothing is: by the right button, or by the menu key. */
 export function ThingMenu({
   onTurnout,
+  placeAt,
   view,
   children,
 }: {
   onTurnout?: (id: string) => void;
+  /** The place of the track that is pointed at, to the step of the pointer. */
+  placeAt: (event: MouseEvent) => { line: string; at: TenthUm } | undefined;
   /** What can be done with the sheet itself. */
   view: Entry[];
   children: ReactElement;
 }) {
   const store = useWorkbenchStore();
   const [target, setTarget] = useState<string>();
+  const [place, setPlace] = useState<{ line: string; at: TenthUm }>();
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);
   const edits = useWorkbench((s) => s.stage.edits ?? false);
@@ -61,20 +66,29 @@ export function ThingMenu({
         },
       });
   }
+  const line = place && document.lines.find(({ id }) => id === place.line);
+  if (edits && place && line && (block !== undefined || target === undefined)) {
+    const at = asTyped(place.at, document.shownUnit);
+    entries.push({
+      says: `Split ${line.name} at ${at.typed}`,
+      act: () => edit({ do: 'split line', id: line.id, at }),
+    });
+  }
   return (
     <ContextMenu.Root>
       <ContextMenu.Trigger
         asChild
-        onContextMenuCapture={(event) =>
-          setTarget((event.target as Element).closest<SVGElement>('[data-thing]')?.dataset.thing)
-        }
+        onContextMenuCapture={(event) => {
+          setTarget((event.target as Element).closest<SVGElement>('[data-thing]')?.dataset.thing);
+          setPlace(placeAt(event));
+        }}
       >
         {children}
       </ContextMenu.Trigger>
       <ContextMenu.Portal>
         <ContextMenu.Content className="zoomed z-50 min-w-44 rounded-md border border-edge bg-raised p-1 text-ink shadow-lg">
           {called && <ContextMenu.Label className="px-2 py-1 font-semibold">{called}</ContextMenu.Label>}
-          {(called ? entries : view).map(({ says, act }) => (
+          {(called ? entries : [...entries, ...view]).map(({ says, act }) => (
             <ContextMenu.Item
               key={says}
               onSelect={act}

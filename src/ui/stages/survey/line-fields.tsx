@@ -1,5 +1,7 @@
 'use client';
-import { deletionOf } from '@/core/survey';
+import { useState } from 'react';
+import type { TypedLength } from '@/core/measure';
+import { deletionOf, type Edit, type Line } from '@/core/survey';
 import { AskFirst } from '@/ui/parts/ask-first';
 import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
@@ -22,10 +24,53 @@ export function LineFields({ line }: { line: string }) {
         onCommit={(length) => store.getState().edit({ do: 'change line', id: line, length })}
       />
       <Rename name={found.name} renaming={(name) => ({ do: 'rename', id: line, name })} />
+      <SplitLine line={found} />
       <div className="mt-3">
         <DeleteLine id={line} name={found.name} />
       </div>
     </Fold>
+  );
+}
+
+/** A line becomes two, or takes up the one that goes on from its end. */
+function SplitLine({ line }: { line: Line }) {
+  const store = useWorkbenchStore();
+  const document = useWorkbench((s) => s.document);
+  const [at, setAt] = useState<TypedLength | null>(null);
+  const [problem, setProblem] = useState<string>();
+  const attempt = (edit: Edit) => setProblem(store.getState().attempt(edit));
+  const onward = document.joins.find(
+    ({ a, b }) =>
+      [a, b].some((one) => one.line === line.id && one.end === 'end') &&
+      [a, b].some((one) => one.line !== line.id && one.end === 'start'),
+  );
+  const next = onward && [onward.a, onward.b].find((one) => one.line !== line.id)!.line;
+  return (
+    <>
+      <div className="mt-3 flex items-end gap-2">
+        <LengthField
+          label="Two lines of it, split at"
+          unit={document.shownUnit}
+          scale={document.scale}
+          value={at}
+          problem={problem}
+          onChange={setAt}
+        />
+        <button
+          type="button"
+          className="button mb-6"
+          disabled={!at}
+          onClick={() => at && attempt({ do: 'split line', id: line.id, at })}
+        >
+          Split it
+        </button>
+      </div>
+      {onward && (
+        <button type="button" className="button" onClick={() => attempt({ do: 'merge lines', join: onward.id })}>
+          One line with {document.lines.find(({ id }) => id === next)?.name}
+        </button>
+      )}
+    </>
   );
 }
 
