@@ -2,11 +2,13 @@ import Graph, { DirectedGraph } from 'graphology';
 import { connectedComponents } from 'graphology-components';
 import { dijkstra } from 'graphology-shortest-path';
 import { describe, expect, test } from 'vitest';
+import { divideTrack } from '@/core/detection';
 import { cm } from '@/core/measure';
 import { type LayoutDocument, newDocument, readDocument } from '@/core/survey';
 import { compileTrack, measureBetween, railsOf } from '@/core/track';
 import { turnout } from '@/demo/build';
 import { Draw } from '../../tools/fuzz/draw';
+import { randomPlan } from './random-plan';
 
 /**
  * Referees from a general library of graphs, on plans drawn at random. The graphs are built from the survey by the words of the document,
@@ -14,42 +16,6 @@ import { Draw } from '../../tools/fuzz/draw';
  */
 type End = { line: string; end: 'start' | 'end' };
 
-function randomPlan(seed: number): LayoutDocument {
-  const draw = new Draw(seed);
-  const d = newDocument(`Plan ${seed}`);
-  const count = draw.whole(2, 8);
-  for (let i = 0; i < count; i++)
-    d.lines.push({ id: `l${i}`, name: `Line ${i}`, length: cm(draw.whole(100, 900)), drawing: undefined });
-  d.referenceLine = 'l0';
-  const free: End[] = d.lines.flatMap(({ id }) => [
-    { line: id, end: 'start' as const },
-    { line: id, end: 'end' as const },
-  ]);
-  const take = () => free.splice(draw.below(free.length), 1)[0]!;
-  const wanted = draw.below(free.length);
-  for (let i = 0; i < wanted && free.length > 1; i++) {
-    if (draw.chance(0.35)) d.joins.push({ id: `j${i}`, a: take(), b: take() });
-    else {
-      const leg = take();
-      const line = draw.pick(d.lines);
-      const at = draw.whole(10, line.length.tenthUm / 1e5 - 10);
-      if (d.turnouts.some((other) => other.line === line.id && Math.abs(other.at.tenthUm / 1e5 - at) < 3)) continue;
-      const facing = draw.pick(['up', 'down'] as const);
-      d.turnouts.push({ ...turnout(`T${i}`, line.id, at, facing, 'left', ''), diverging: leg, clearance: cm(1) });
-    }
-  }
-  const cuts = draw.below(4);
-  for (let i = 0; i < cuts; i++) {
-    const line = draw.pick(d.lines);
-    const at = draw.whole(1, line.length.tenthUm / 1e5 - 1);
-    const near = [...d.features, ...d.turnouts].some(
-      (one) => one.line === line.id && Math.abs(one.at.tenthUm / 1e5 - at) < 1,
-    );
-    if (near) continue;
-    d.features.push({ id: `g${i}`, kind: 'gap', line: line.id, at: cm(at), rail: 'both', certainty: 'fixed' });
-  }
-  return d;
-}
 const plans = Array.from({ length: 500 }, (_, seed) => randomPlan(seed));
 const lengthOf = (d: LayoutDocument, line: string) => d.lines.find(({ id }) => id === line)!.length.tenthUm;
 
@@ -199,6 +165,28 @@ describe('against a library of graphs, on 500 plans', () => {
     });
     expect(clashing).toBeGreaterThan(50);
   });
+});
+
+test('every point of every line belongs to one piece, one block and one section', () => {
+  for (const d of plans) {
+    const { pieces, blocks, sections } = divideTrack(d, compileTrack(d));
+    for (const { id, length } of d.lines) {
+      const own = pieces.filter(({ line }) => line === id).sort((a, b) => a.from - b.from || a.to - b.to);
+      expect(own[0]!.from).toBe(0);
+      expect(own.at(-1)!.to).toBe(length.tenthUm);
+      own.slice(1).forEach((piece, i) => {
+        expect(piece.from).toBe(own[i]!.to);
+      });
+    }
+    const inBlocks = blocks.flatMap((block) => block.pieces);
+    expect([...inBlocks].sort((a, b) => a - b)).toEqual(pieces.map((_, i) => i));
+    const inSections = sections.flatMap((section) => section.blocks);
+    expect([...inSections].sort((a, b) => a - b)).toEqual(blocks.map((_, i) => i));
+    for (const piece of pieces) {
+      expect(blocks[piece.block]!.pieces).toContain(piece.index);
+      expect(sections[piece.section]!.blocks).toContain(piece.block);
+    }
+  }
 });
 
 test('a loop that comes back to its turnout meets itself, and not once both rails are cut twice: by hand', () => {
