@@ -57,11 +57,48 @@ describe('the workbench', () => {
   });
   test('a hundred edits are undone to the very start', () => {
     const store = open();
+    store.getState().set({ sure: ['g1'] });
     const before = store.getState().document;
     for (let i = 0; i < 100; i++) store.getState().edit({ do: 'move', id: 'g1', at: cm(10 + (i % 40)) });
     for (let i = 0; i < 100; i++) store.getState().undo();
     expect(store.getState().document).toEqual(before);
     expect(store.getState().future).toHaveLength(100);
+  });
+  test('what is fixed moves only after somebody said so, and is asked for once while it is selected', () => {
+    const store = open();
+    const at = () => store.getState().document.features.find(({ id }) => id === 'g1')!.at.typed;
+    const move = (to: number) => store.getState().edit({ do: 'move', id: 'g1', at: cm(to) });
+    store.getState().select('g1');
+    expect(move(70)).toBe(false);
+    expect(store.getState()).toMatchObject({ problem: undefined, asking: { things: [{ id: 'g1' }] } });
+    store.getState().answer(false);
+    expect([at(), store.getState().asking, store.getState().left]).toEqual(['60 cm', undefined, 1]);
+    move(70);
+    store.getState().answer(true);
+    expect([at(), store.getState().past.length]).toEqual(['70 cm', 1]);
+    expect(move(71)).toBe(true);
+    store.getState().select('g2');
+    expect(move(72)).toBe(false);
+    store.getState().answer(true);
+    store.getState().answer(true);
+    expect(at()).toBe('72 cm');
+    store.getState().undo();
+    expect(at()).toBe('71 cm');
+  });
+  test('several are chosen together, and one after the other no longer', () => {
+    const store = open();
+    const { select, choose } = store.getState();
+    const chosen = () => [store.getState().selected, ...store.getState().also];
+    choose('g1');
+    choose('g2');
+    choose('g3');
+    expect(chosen()).toEqual(['g1', 'g2', 'g3']);
+    choose('g1');
+    expect(chosen()).toEqual(['g2', 'g3']);
+    select('g4');
+    expect(chosen()).toEqual(['g4']);
+    choose('g4');
+    expect(chosen()).toEqual([undefined]);
   });
   test('nothing can be edited before it is known what this browser kept', () => {
     const store = createWorkbench({ id: 'x', document: learningOval(), revision: 1, stage: STAGES[0] });
