@@ -178,6 +178,16 @@ async function settlesByChance(page: Page, { pick }: ReturnType<typeof chance>, 
     }).toPass({ timeout: 15_000 });
   });
 }
+/** Whether something fixed moves is answered by chance too. */
+async function movesByChance(page: Page, { pick }: ReturnType<typeof chance>): Promise<void> {
+  const ask = page.getByRole('alertdialog', { name: 'Move what is fixed?' });
+  await page.addLocatorHandler(ask, async () => {
+    await ask
+      .getByRole('button', { name: pick(['Move it', 'Leave it']) })
+      .click({ timeout: 5000 })
+      .catch(() => {});
+  });
+}
 /** Something that can only be done while no window asks: when one has come up, that is settled instead. */
 async function unlessAsked(page: Page, work: () => Promise<void>): Promise<void> {
   await work().catch(() => page.getByRole('banner').getByRole('status').click({ trial: true }));
@@ -252,12 +262,14 @@ for (let seed = 1; seed <= SEEDS; seed++)
       if (two) return two;
       two = await context.newPage();
       watchErrors(two, errors);
+      await movesByChance(two, dice);
       await settlesByChance(two, dice, asked);
       await two.goto(page.url());
       await settled(two);
       return two;
     };
     context.setDefaultTimeout(20_000);
+    await movesByChance(page, dice);
     await settlesByChance(page, dice, asked);
     const document: LayoutDocument = seed % 2 ? learningOval() : randomLine(seed);
     const id = await openLayout(page, document);
