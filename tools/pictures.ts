@@ -97,16 +97,14 @@ async function takeViews(album: Album): Promise<void> {
     await runOn(page, 130);
     await album.take(page, name);
   }
-  await stage(demo, 'Survey');
-  await demo.keyboard.press('Escape');
-  await button(demo, 'Roster and trains …').click();
-  await dialog(demo).getByRole('table').waitFor();
-  await album.take(demo, 'roster');
-  await dialog(demo).getByRole('tab', { name: 'Trains' }).click();
-  await dialog(demo).getByRole('combobox', { name: 'Train', exact: true }).click();
-  await demo.getByRole('option', { name: 'Quarry empties' }).click();
-  await album.take(demo, 'trains');
-  await demo.keyboard.press('Escape');
+  const [roster] = await album.open(/^Ondrel/);
+  await button(roster, 'Roster and trains …').click();
+  await dialog(roster).getByRole('table').waitFor();
+  await album.take(roster, 'roster');
+  await dialog(roster).getByRole('tab', { name: 'Trains' }).click();
+  await dialog(roster).getByRole('combobox', { name: 'Train', exact: true }).click();
+  await roster.getByRole('option', { name: 'Quarry empties' }).click();
+  await album.take(roster, 'trains');
   await button(demo, 'Print the sheet, or save it as a drawing').click();
   await album.take(demo, 'paper');
 }
