@@ -3,12 +3,11 @@ import { Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { SurveyReading } from '@/core/walk';
 import { writeSurvey } from '@/core/walk';
+import { BadRows } from '@/ui/parts/bad-rows';
 import { saveFile } from '@/ui/parts/save-file';
 import { Window } from '@/ui/parts/window';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
-/** Bad rows listed; the rest is counted. */
-const MOST_LISTED = 200;
 const TAB = 'cursor-pointer rounded-md px-3 py-1 data-[state=active]:bg-accent data-[state=active]:text-on-accent';
 
 /** The survey as lines of text: one from elsewhere taken up, or this one written out. */
@@ -89,20 +88,7 @@ function TakeUp({ pasted, onDone }: { pasted: string; onDone: () => void }) {
             ? 'Nothing is said yet.'
             : `${rows === 1 ? '1 row' : `${rows} rows`}: ${bad.length === 0 ? 'all can be added.' : `${good} can be added, ${bad.length} cannot.`}`}
       </p>
-      {bad.length > 0 && (
-        <ol
-          aria-label="Rows that cannot be added"
-          className="mt-2 max-h-48 overflow-auto rounded-md border border-line px-3 py-1"
-        >
-          {bad.slice(0, MOST_LISTED).map(({ row, text: said, problem, meant }) => (
-            <li key={row} className="border-b border-hair py-1 last:border-0">
-              <strong>{row}</strong> <code>{said}</code> <span className="text-fail">{problem}</span>
-              {meant && <span className="text-ink2"> Perhaps: {meant}</span>}
-            </li>
-          ))}
-          {bad.length > MOST_LISTED && <li className="py-1 text-ink2">and {bad.length - MOST_LISTED} more</li>}
-        </ol>
-      )}
+      <BadRows label="Rows that cannot be added" rows={bad} />
       {refused && (
         <p role="alert" className="mt-2 text-fail">
           {refused}

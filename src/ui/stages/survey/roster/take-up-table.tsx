@@ -1,10 +1,9 @@
 'use client';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { ROSTER_COLUMNS, readRoster } from '@/core/roster';
+import { BadRows } from '@/ui/parts/bad-rows';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
-/** Bad rows listed; the rest is counted. */
-const MOST_LISTED = 200;
 const LARGEST_BYTES = 4 * 1024 * 1024;
 
 /** A table from elsewhere: pasted cells of a spreadsheet, or a file of comma-separated values. */
@@ -63,19 +62,7 @@ export function TakeUpTable({ onDone }: { onDone: () => void }) {
             : `${rows === 1 ? '1 row' : `${rows} rows`}: ${added} new, ${vehicles.length - added} changed, ${bad.length} cannot be taken up.`}
       </p>
       {leftOut.length > 0 && <p className="text-warn">Left out, since no column is called so: {leftOut.join(', ')}.</p>}
-      {bad.length > 0 && (
-        <ol
-          aria-label="Rows that cannot be taken up"
-          className="mt-2 max-h-48 shrink-0 overflow-auto rounded-md border border-line px-3 py-1"
-        >
-          {bad.slice(0, MOST_LISTED).map(({ row, text: said, problem }) => (
-            <li key={row} className="border-b border-hair py-1 last:border-0">
-              <strong>{row}</strong> <code>{said}</code> <span className="text-fail">{problem}</span>
-            </li>
-          ))}
-          {bad.length > MOST_LISTED && <li className="py-1 text-ink2">and {bad.length - MOST_LISTED} more</li>}
-        </ol>
-      )}
+      <BadRows label="Rows that cannot be taken up" rows={bad} />
       {refused && (
         <p role="alert" className="mt-2 text-fail">
           {refused}
