@@ -15,16 +15,8 @@ import {
 } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
+import { done, refused } from './editing';
 
-const done = (d: LayoutDocument, edit: Edit) => {
-  const result = applyEdit(d, edit);
-  if (!result.ok) throw new Error(result.problem);
-  return result.change;
-};
-const refused = (d: LayoutDocument, edit: Edit) => {
-  const result = applyEdit(d, edit);
-  return result.ok ? 'done' : result.problem;
-};
 const at = (d: LayoutDocument, id: string) => spanOf(d, id)!.from / 1e5;
 
 test('what is fixed keeps its day, and is told before it moves', () => {

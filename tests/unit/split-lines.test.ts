@@ -14,17 +14,9 @@ import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { Draw } from '../../tools/fuzz/draw';
 import { randomLayout } from '../../tools/fuzz/random-layout';
+import { done, refused } from './editing';
 import { whatHappens, whatIsSaid } from './same-layout';
 
-const done = (d: LayoutDocument, edit: Edit) => {
-  const result = applyEdit(d, edit);
-  if (!result.ok) throw new Error(result.problem);
-  return result.change;
-};
-const refused = (d: LayoutDocument, edit: Edit) => {
-  const result = applyEdit(d, edit);
-  return result.ok ? 'done' : result.problem;
-};
 /** What is said, but for the ends of track, which are told for each line. */
 const said = (d: LayoutDocument) => {
   const all = whatIsSaid(d);

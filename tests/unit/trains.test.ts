@@ -2,19 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { consistOf, unseenOf, vehiclesOf } from '@/core/detection';
 import { cm } from '@/core/measure';
-import { applyChange, applyEdit, type Edit, type LayoutDocument, readDocument, type Train } from '@/core/survey';
+import { applyChange, type Edit, type LayoutDocument, readDocument, type Train } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
+import { done, refused } from './editing';
 
-const done = (document: LayoutDocument, edit: Edit) => {
-  const result = applyEdit(document, edit);
-  if (!result.ok) throw new Error(result.problem);
-  return result.change;
-};
-const refused = (document: LayoutDocument, edit: Edit) => {
-  const result = applyEdit(document, edit);
-  return result.ok ? 'done' : result.problem;
-};
 const trainOf = (document: LayoutDocument, id: string): Train => document.trains.find((train) => train.id === id)!;
 
 /** An engine 20 cm long with its motor on the axles at 4 and 6, and a wagon 10 cm long with one axle seen, at 2. */

@@ -16,6 +16,7 @@ import { asTyped, spanOf } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { drawnDocument, sameTrack } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { ChosenBands, HiddenBands } from './bands';
 import { BlockPlates } from './block-plates';
 import { isPlaced } from './choosing';
 import { CutsLayer } from './cuts-layer';
@@ -251,41 +252,8 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
               {...pointers}
               onPointerUp={onPointerUp}
             >
-              {document.features.map((f) => {
-                if (f.kind !== 'hidden') return null;
-                const span = bandOf(geometry, [{ line: f.line, from: f.at.tenthUm, to: f.to.tenthUm }]);
-                return (
-                  <rect
-                    key={f.id}
-                    x={span.x}
-                    y={RULER_HEIGHT}
-                    width={span.width}
-                    height={Math.max(0, trackBottom - RULER_HEIGHT)}
-                    fill="var(--hair)"
-                    opacity=".6"
-                  />
-                );
-              })}
-              {bands.map(({ id, x, width }) =>
-                width > 0 ? (
-                  <rect
-                    key={id}
-                    x={x}
-                    y={RULER_HEIGHT}
-                    width={width}
-                    height={svgHeight - RULER_HEIGHT}
-                    fill="var(--accent)"
-                    opacity=".09"
-                  />
-                ) : (
-                  <path
-                    key={id}
-                    d={`M${x} ${RULER_HEIGHT}V${svgHeight}`}
-                    stroke="var(--accent)"
-                    strokeDasharray="2 3"
-                  />
-                ),
-              )}
+              <HiddenBands document={document} geometry={geometry} bottom={trackBottom} />
+              <ChosenBands bands={bands} bottom={svgHeight} />
               <Rulers document={document} geometry={geometry} width={size.width} height={svgHeight} />
               <TrackLayer
                 document={document}

@@ -9,11 +9,11 @@ import { readSpeed, showSpeed, type TypedLength } from '@/core/measure';
 import { likelyLength, vehiclesSaid } from '@/core/roster';
 import { type Facing, facingSchema, LONGEST_NAME, lengthSchema, MOST_VEHICLES, textSchema } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
-import { LengthField } from '@/ui/parts/length-field';
 import { problemOf } from '@/ui/parts/problem-of';
 import { TextField } from '@/ui/parts/text-field';
 import { blockOptions, facingOptions } from '@/ui/reasoning/options';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { FormLength } from './form-length';
 
 const KINDS = VEHICLE_KIND_IDS.map((value) => ({ value, says: VEHICLES[value].title }));
 const someLength = lengthSchema.test('some', 'must be more than nothing', (length) => length.tenthUm > 0);
@@ -98,22 +98,6 @@ export function TrainForm() {
     setValue('name', '');
   });
   const { errors } = formState;
-  const lengthField = (name: 'engine' | 'carLength', label: string) => (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field, fieldState }) => (
-        <LengthField
-          label={label}
-          unit={unit}
-          scale={document.scale}
-          value={field.value}
-          problem={problemOf(fieldState.error, 'The length')}
-          onChange={field.onChange}
-        />
-      )}
-    />
-  );
   return (
     <form onSubmit={add} onChange={() => setAdded('')} className="flex flex-col gap-2" noValidate>
       <TextField
@@ -122,7 +106,7 @@ export function TrainForm() {
         problem={problemOf(errors.name, 'The name')}
         {...register('name')}
       />
-      {lengthField('engine', 'Engine, over couplers')}
+      <FormLength control={control} name="engine" label="Engine, over couplers" what="The length" />
       <div className="flex gap-2">
         <TextField
           label="Cars behind it"
@@ -148,7 +132,7 @@ export function TrainForm() {
           )}
         />
       </div>
-      {lengthField('carLength', 'Each car, over couplers')}
+      <FormLength control={control} name="carLength" label="Each car, over couplers" what="The length" />
       <TextField
         label="With plastic wheels, the last ones of them"
         inputMode="numeric"

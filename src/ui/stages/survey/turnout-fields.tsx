@@ -3,11 +3,11 @@ import { Controller, useFormContext } from 'react-hook-form';
 import { STEPS, showLength } from '@/core/measure';
 import type { LeadsTo } from '@/core/survey';
 import { Choice, type Option } from '@/ui/parts/choice';
-import { LengthField } from '@/ui/parts/length-field';
 import { problemOf } from '@/ui/parts/problem-of';
 import { TextField } from '@/ui/parts/text-field';
 import { useWorkbench } from '@/ui/state/store';
 import type { AddFields } from './add-fields';
+import { FormLength } from './form-length';
 
 const HANDS: Option<'left' | 'right'>[] = [
   { value: 'right', says: 'right' },
@@ -23,25 +23,6 @@ export function TurnoutFields({ onBegin }: { onBegin: () => void }) {
   const document = useWorkbench((s) => s.document);
   const { control, register, watch, formState } = useFormContext<AddFields>();
   const comesBack = watch('leads') === 'back';
-  const length = (name: 'trackLength' | 'back' | 'clearance', label: string, what: string) => (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field, fieldState }) => (
-        <LengthField
-          label={label}
-          unit={document.shownUnit}
-          scale={document.scale}
-          value={field.value}
-          problem={problemOf(fieldState.error, what)}
-          onChange={(value) => {
-            onBegin();
-            field.onChange(value);
-          }}
-        />
-      )}
-    />
-  );
   const { clearance } = STEPS[document.shownUnit];
   return (
     <>
@@ -67,9 +48,29 @@ export function TurnoutFields({ onBegin }: { onBegin: () => void }) {
         problem={problemOf(formState.errors.trackName, 'The name')}
         {...register('trackName')}
       />
-      {length('trackLength', 'Length of that track', 'The length')}
-      {comesBack && length('back', 'Blade tips of the second turnout at', 'The distance')}
-      {length('clearance', 'From blade tips to the clearance point', 'The distance')}
+      <FormLength
+        control={control}
+        name="trackLength"
+        label="Length of that track"
+        what="The length"
+        onBegin={onBegin}
+      />
+      {comesBack && (
+        <FormLength
+          control={control}
+          name="back"
+          label="Blade tips of the second turnout at"
+          what="The distance"
+          onBegin={onBegin}
+        />
+      )}
+      <FormLength
+        control={control}
+        name="clearance"
+        label="From blade tips to the clearance point"
+        what="The distance"
+        onBegin={onBegin}
+      />
       <p className="text-ink3">
         {showLength(clearance, document.shownUnit)} is assumed for the clearance point until you measure it.
       </p>
