@@ -1,6 +1,7 @@
 import { TENTH_UM_PER_INCH, type TenthUm } from './length';
 import { SCALES, type ScaleId } from './scale';
 
+/** The avoirdupois ounce, exactly. */
 const GRAMS_PER_OUNCE = 28.349523125;
 
 /**

@@ -117,6 +117,6 @@ export const VEHICLE_KIND_IDS = Object.keys(VEHICLES) as VehicleKindId[];
 export const FEEDS = ['nothing', 'motor', 'lamp', 'resistor'] as const;
 export type Feed = (typeof FEEDS)[number];
 
-/** What a decoder can do beyond driving. */
+/** What a decoder can do beyond driving; common practice, no source. */
 export const ABILITIES = ['lights', 'sound', 'stops on asymmetry', 'reports back'] as const;
 export type Ability = (typeof ABILITIES)[number];

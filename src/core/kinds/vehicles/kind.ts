@@ -4,7 +4,7 @@ export interface VehicleKind {
   title: string;
   /** Over couplers, in mm; common practice, no source. */
   lifeMm: number;
-  /** Where its axles lie, as shares of its length. */
+  /** Where its axles lie, as shares of its length; common practice, no source. */
   axles: readonly number[];
   /** It is driven: a new one draws current by every axle. */
   driven: boolean;
