@@ -1,4 +1,4 @@
-import { SCALES, showLength } from '@/core/measure';
+import { scaleOf, showLength } from '@/core/measure';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { listLayouts, type StoredLayout } from '@/server/layouts';
 import { ExampleShelf } from '@/ui/layouts/example-shelf';
@@ -9,7 +9,7 @@ import { ThemeSwitch } from '@/ui/parts/theme-switch';
 
 function factsOf({ document }: StoredLayout): string {
   const length = document.lines.reduce((sum, line) => sum + line.length.tenthUm, 0);
-  return `${SCALES[document.scale].label} · ${showLength(length, document.shownUnit)} of track · ${document.trains.length} trains`;
+  return `${scaleOf(document.scale).label} · ${showLength(length, document.shownUnit)} of track · ${document.trains.length} trains`;
 }
 
 export default async function LayoutsPage() {

@@ -24,6 +24,21 @@ test('a layout is copied, deleted, and brought back by undo', async ({ page }) =
   await expect(copy).toBeVisible();
 });
 
+test('a layout is begun in a scale of one’s own, by its ratio', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Brick yard');
+  await page.getByRole('combobox', { name: 'Scale', exact: true }).click();
+  await page.getByRole('option', { name: /^Your own/ }).click();
+  const ratio = page.getByRole('textbox', { name: /^Ratio/ });
+  await ratio.fill('0');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('alert')).toHaveText([/from 1 to 1000/, /from 3 to 200/]);
+  await ratio.fill('38');
+  await page.getByRole('textbox', { name: /^Between the rails/ }).fill('37.5');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByText('1:38, rails 37.5 mm')).toBeVisible();
+});
+
 test('an export comes back by import as the same document', async ({ page }) => {
   await page.goto('/');
   const [download] = await Promise.all([

@@ -4,6 +4,8 @@ import {
   brakingDistanceMm,
   clearanceOf,
   crossingAngle,
+  guideGrams,
+  isScale,
   layoutSpeedMmPerS,
   readLength,
   readSpeed,
@@ -44,6 +46,31 @@ describe('scales', () => {
     expect(mph.ok && layoutSpeedMmPerS(mph.kmh, scale)).toBeCloseTo(at60mph, 2);
     expect(layoutSpeedMmPerS(100, scale)).toBeCloseTo(at100kmh, 2);
   });
+
+  /** Arithmetic by hand: a foot is 304.8 mm, 100 km/h is 27,777.8 mm/s; a clearance of crossing number 6 as H0's, but for the gauge and the ratio. */
+  test('one of its own, by its ratio', () => {
+    const bricks: ScaleId = '1:38 on 37.5';
+    expect(isScale(bricks) && scaleRatio(bricks)).toBe(38);
+    const foot = readLength('1 scale ft', 'cm', bricks);
+    expect(foot.ok && foot.value.tenthUm / 10_000).toBeCloseTo(304.8 / 38, 3);
+    expect(layoutSpeedMmPerS(100, bricks)).toBeCloseTo(27777.78 / 38, 2);
+    expect(clearanceOf(6, '1:87 on 16.5')).toBe(clearanceOf(6, 'H0'));
+    expect(guideGrams(1_000_000, bricks)).toBeUndefined();
+  });
+
+  test.each([
+    '1:0 on 45',
+    '1:0.5 on 45',
+    '1:1001 on 45',
+    '1:38 on 2.9',
+    '1:38 on 201',
+    '1:38',
+    '1:38.25 on 45',
+    '38 on 45',
+    'toString',
+    '',
+    87,
+  ])('%j is no scale', (id) => expect(isScale(id)).toBe(false));
 
   test('every scale of the list is checked', () =>
     expect(TABLE.map((row) => row[0]).sort()).toEqual(Object.keys(SCALES).sort()));

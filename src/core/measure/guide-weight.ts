@@ -1,5 +1,5 @@
 import { TENTH_UM_PER_INCH, type TenthUm } from './length';
-import { SCALES, type ScaleId } from './scale';
+import { type ScaleId, scaleOf } from './scale';
 
 /** The avoirdupois ounce, exactly. */
 const GRAMS_PER_OUNCE = 28.349523125;
@@ -9,8 +9,8 @@ const GRAMS_PER_OUNCE = 28.349523125;
  * scale has no such guide. Source: NMRA RP-20.1, by the table of the scales.
  */
 export function guideGrams(length: TenthUm, scale: ScaleId): number | undefined {
-  const own = SCALES[scale];
-  if (!('guideOunces' in own)) return undefined;
-  const [start, perInch] = own.guideOunces;
+  const { guideOunces } = scaleOf(scale);
+  if (!guideOunces) return undefined;
+  const [start, perInch] = guideOunces;
   return (start + (perInch * length) / TENTH_UM_PER_INCH) * GRAMS_PER_OUNCE;
 }

@@ -33,7 +33,7 @@ export {
   type TenthUm,
   type TypedLength,
 } from './length';
-export { SCALE_IDS, SCALES, type ScaleId, scaleRatio } from './scale';
+export { isScale, OWN_LIMITS, OWN_SCALE, SCALE_IDS, SCALES, type ScaleId, scaleOf, scaleRatio } from './scale';
 export { layoutSpeedMmPerS, readSpeed, scaleSpeedKmh, showSpeed } from './speed';
 export { STEPS } from './steps';
 export { apartAfter, clearanceOf, crossingAngle, throwInside, throwOutside } from './track-geometry';

@@ -20,10 +20,37 @@ export const SCALES = {
   G: { label: 'IIm 1:22.5', ratioTenths: 225, gaugeTenthsMm: 450 },
 } as const;
 
-export type ScaleId = keyof typeof SCALES;
-export const SCALE_IDS = Object.keys(SCALES) as ScaleId[];
+/** A scale of one's own, by its ratio and the distance between its rails in mm: “1:38 on 37.5”. */
+export type OwnScale = `1:${number} on ${number}`;
+export type ScaleId = keyof typeof SCALES | OwnScale;
+export const SCALE_IDS = Object.keys(SCALES) as (keyof typeof SCALES)[];
+
+export const OWN_SCALE = /^1:(\d{1,4}(?:\.\d)?) on (\d{1,3}(?:\.\d)?)$/;
+/** A ratio from life size to that of a fingernail; rails from the smallest made to those that people ride on. */
+export const OWN_LIMITS = { ratio: [1, 1000], gaugeMm: [3, 200] } as const;
+
+interface Scale {
+  label: string;
+  ratioTenths: number;
+  gaugeTenthsMm: number;
+  guideOunces?: readonly [number, number];
+}
+
+const within = (value: number, [least, most]: readonly [number, number]) => value >= least && value <= most;
+
+function readOwn(id: string): Scale | undefined {
+  const [, ratio, gauge] = (OWN_SCALE.exec(id) ?? []).map(Number);
+  if (ratio === undefined || gauge === undefined) return undefined;
+  if (!within(ratio, OWN_LIMITS.ratio) || !within(gauge, OWN_LIMITS.gaugeMm)) return undefined;
+  return { label: `1:${ratio}, rails ${gauge} mm`, ratioTenths: Math.round(ratio * 10), gaugeTenthsMm: gauge * 10 };
+}
+
+export const isScale = (id: unknown): id is ScaleId =>
+  typeof id === 'string' && (Object.hasOwn(SCALES, id) || readOwn(id) !== undefined);
+
+/** What a scale is, one of the list or one's own; an own one is checked where it enters a document. */
+export const scaleOf = (id: ScaleId): Scale =>
+  Object.hasOwn(SCALES, id) ? SCALES[id as keyof typeof SCALES] : readOwn(id)!;
 
 /** How many times smaller than life the model is, e.g. 87.1. */
-export function scaleRatio(scale: ScaleId): number {
-  return SCALES[scale].ratioTenths / 10;
-}
+export const scaleRatio = (scale: ScaleId): number => scaleOf(scale).ratioTenths / 10;

@@ -1,4 +1,4 @@
-import { SCALES, type ScaleId, scaleRatio } from './scale';
+import { type ScaleId, scaleOf, scaleRatio } from './scale';
 
 /** Angles in degrees, lengths in mm on the layout. Plane geometry; the worked examples are in the tests. */
 
@@ -28,6 +28,6 @@ const WIDE_MM = 3000;
  * lines cross halfway there.
  */
 export function clearanceOf(number: number, scale: ScaleId): number {
-  const gauge = SCALES[scale].gaugeTenthsMm / 10;
+  const gauge = scaleOf(scale).gaugeTenthsMm / 10;
   return number * gauge + apartAfter(WIDE_MM / scaleRatio(scale), number);
 }

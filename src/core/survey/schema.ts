@@ -1,6 +1,6 @@
-import type { InferType } from 'yup';
+import { type InferType, string } from 'yup';
 import { TRACK_POWER_IDS } from '../kinds';
-import { SCALE_IDS } from '../measure';
+import { isScale, OWN_LIMITS, OWN_SCALE, SCALE_IDS, type ScaleId } from '../measure';
 import type { FeatureKind } from './feature-kinds';
 import { type Lists, listSchemas } from './lists';
 import type { Feature, FeatureOf } from './lists/features';
@@ -17,12 +17,21 @@ import {
 
 export const DOCUMENT_FORMAT = 'roblik layout';
 
+const SCALE_FAULT = `must be one of ${SCALE_IDS.join(', ')}, or your own as 1:38 on 37.5 (ratio ${OWN_LIMITS.ratio.join(' to ')}, rails ${OWN_LIMITS.gaugeMm.join(' to ')} mm apart)`;
+/** One of the list, or one's own by its ratio and the distance between its rails. */
+const scale = () =>
+  string<ScaleId>()
+    .typeError(SCALE_FAULT)
+    .matches(new RegExp(`^(?:${SCALE_IDS.join('|')})$|${OWN_SCALE.source}`), SCALE_FAULT)
+    .test('limits', SCALE_FAULT, isScale)
+    .required('is missing; write for example H0');
+
 const fieldSchemas = {
   format: choice(DOCUMENT_FORMAT),
   version: count(1, 1_000_000),
   name: text(LONGEST_NAME.layout),
   notes: freeText(4000),
-  scale: choice(...SCALE_IDS),
+  scale: scale(),
   shownUnit: choice('cm', 'inch'),
   power: choice(...TRACK_POWER_IDS),
   /** What people call the directions of increasing (up) and decreasing (down) distance. */

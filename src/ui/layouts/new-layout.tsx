@@ -3,13 +3,18 @@ import { FilePlus2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useSyncExternalStore } from 'react';
 import { Controller, useForm } from 'react-hook-form';
-import { SCALE_IDS, SCALES, type ScaleId, type ShownUnit } from '@/core/measure';
+import { isScale, OWN_LIMITS, SCALE_IDS, SCALES, type ShownUnit } from '@/core/measure';
 import type { Fault } from '@/core/survey';
 import { sendServer } from '@/ui/parts/ask-server';
 import { Choice, type Option } from '@/ui/parts/choice';
 import { TextField } from '@/ui/parts/text-field';
 
-const SCALE_OPTIONS = SCALE_IDS.map((id) => ({ value: id, says: SCALES[id].label }));
+const SCALE_OPTIONS: Option<(typeof SCALE_IDS)[number] | 'own'>[] = [
+  ...SCALE_IDS.map((id) => ({ value: id, says: SCALES[id].label })),
+  { value: 'own', says: 'Your own, by its ratio' },
+];
+const badRatio = `Type a number from ${OWN_LIMITS.ratio.join(' to ')}, such as 38 or 13.7.`;
+const badGauge = `Type millimetres from ${OWN_LIMITS.gaugeMm.join(' to ')}, such as 45 or 37.5.`;
 const UNIT_OPTIONS: Option<ShownUnit>[] = [
   { value: 'cm', says: 'centimetres' },
   { value: 'inch', says: 'inches' },
@@ -20,21 +25,27 @@ const NEVER = () => () => {};
 const isHere = () => true;
 const isOnTheServer = () => false;
 
+const ownScale = (ratio: string, gauge: string) => `1:${ratio.trim()} on ${gauge.trim()}`;
+
 interface Fields {
   name: string;
-  scale: ScaleId;
+  scale: (typeof SCALE_OPTIONS)[number]['value'];
+  /** Of one's own scale: how many times smaller than life, and the millimetres between its rails. */
+  ratio: string;
+  gauge: string;
   shownUnit: ShownUnit;
 }
 
 /** A layout is begun with a name. What it may be, the server says by the document’s own schema, so that the first page stays small. */
 export function NewLayout({ onTrouble }: { onTrouble: (trouble: { problem: string; faults: Fault[] }) => void }) {
   const router = useRouter();
-  const { register, control, handleSubmit, setError, formState } = useForm<Fields>({
-    defaultValues: { name: '', scale: 'H0', shownUnit: 'cm' },
+  const { register, control, handleSubmit, setError, watch, formState } = useForm<Fields>({
+    defaultValues: { name: '', scale: 'H0', ratio: '', gauge: '', shownUnit: 'cm' },
   });
   const works = useSyncExternalStore(NEVER, isHere, isOnTheServer);
-  const make = handleSubmit(async (fields) => {
-    const asked = await sendServer<{ id: string }>('POST', '/api/layouts', fields);
+  const make = handleSubmit(async ({ ratio, gauge, ...fields }) => {
+    const scale = fields.scale === 'own' ? ownScale(ratio, gauge) : fields.scale;
+    const asked = await sendServer<{ id: string }>('POST', '/api/layouts', { ...fields, scale });
     if (asked.ok) router.push(`/layouts/${asked.value.id}`);
     else if (asked.faults.length === 0) setError('name', { message: asked.problem });
     else onTrouble(asked);
@@ -80,6 +91,32 @@ export function NewLayout({ onTrouble }: { onTrouble: (trouble: { problem: strin
           )}
         />
       </div>
+      {watch('scale') === 'own' && (
+        <div className="flex gap-2">
+          <TextField
+            label="Ratio, 1 to …"
+            className="grow basis-0"
+            inputMode="decimal"
+            placeholder="38"
+            problem={formState.errors.ratio?.message}
+            {...register('ratio', {
+              shouldUnregister: true,
+              validate: (typed) => isScale(ownScale(typed, '45')) || badRatio,
+            })}
+          />
+          <TextField
+            label="Between the rails, mm"
+            className="grow basis-0"
+            inputMode="decimal"
+            placeholder="45"
+            problem={formState.errors.gauge?.message}
+            {...register('gauge', {
+              shouldUnregister: true,
+              validate: (typed) => isScale(ownScale('38', typed)) || badGauge,
+            })}
+          />
+        </div>
+      )}
       <button type="submit" className="button button-main mt-1 self-start" disabled={!works}>
         <FilePlus2 size={15} aria-hidden /> Make it
       </button>

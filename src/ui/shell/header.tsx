@@ -15,7 +15,7 @@ import {
   Undo2,
 } from 'lucide-react';
 import type { ShownUnit } from '@/core/measure';
-import { SCALES } from '@/core/measure';
+import { scaleOf } from '@/core/measure';
 import { writeDocumentText } from '@/core/survey';
 import { Brand } from '@/ui/parts/brand';
 import { IconButton } from '@/ui/parts/icon-button';
@@ -112,7 +112,7 @@ function Standing() {
 export function Header() {
   const store = useWorkbenchStore();
   const name = useWorkbench((s) => s.document.name);
-  const scale = useWorkbench((s) => SCALES[s.document.scale].label);
+  const scale = useWorkbench((s) => scaleOf(s.document.scale).label);
   const power = useWorkbench((s) => s.document.power);
   const unit = useWorkbench((s) => s.document.shownUnit);
   const open = (window: WorkbenchState['window']) => store.getState().set({ window });

@@ -1,4 +1,3 @@
-import { SCALE_IDS, type ScaleId } from '@/core/measure';
 import { newDocument, readDocument } from '@/core/survey';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { answer, guarded, readFields, refuse } from '@/server/answer';
@@ -14,9 +13,11 @@ export async function POST(request: Request): Promise<Response> {
   const name = typeof fields?.name === 'string' ? fields.name.trim() : '';
   if (!name) return refuse(400, 'Give the layout a name.');
   if (name.length > 80) return refuse(400, 'That name is too long: 80 letters at most.');
-  const scale = SCALE_IDS.find((id) => id === fields?.scale) ?? ('H0' satisfies ScaleId);
-  const document = newDocument(name, scale, fields?.shownUnit === 'inch' ? 'inch' : 'cm');
+  const document = {
+    ...newDocument(name, 'H0', fields?.shownUnit === 'inch' ? 'inch' : 'cm'),
+    ...(fields?.scale === undefined ? {} : { scale: fields.scale }),
+  };
   const reading = readDocument(document);
   if (!reading.ok) return refuse(400, 'That cannot be a layout.', reading.faults);
-  return guarded(async () => answer({ id: await createLayout(document, 'Made') }, 201));
+  return guarded(async () => answer({ id: await createLayout(reading.document, 'Made') }, 201));
 }
