@@ -5,6 +5,7 @@ import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { guarded } from '@/server/answer';
 import { findScore } from '@/ui/shell/find-score';
+import { randomPlan } from './random-plan';
 
 const done = (document: LayoutDocument, edit: Edit): LayoutDocument => {
   const result = applyEdit(document, edit);
@@ -30,7 +31,7 @@ describe('deleting takes along what cannot be without it, and nothing else', () 
     expect(without.vehicles.some(({ id }) => id === shared)).toBe(true);
     expect(done(without, { do: 'delete', id: first!.id }).vehicles).toEqual([]);
   });
-  test('a line goes with everything on it; one with points is refused with their names', () => {
+  test('a line goes with everything on it', () => {
     const two = done(ondrelValley(), { do: 'add line', name: 'Shelf', length: cm(200), circuit: true });
     const line = two.lines.find(({ name }) => name === 'Shelf')!.id;
     let d = done(two, { do: 'add cut', kind: 'gap', line, at: cm(50) });
@@ -43,10 +44,27 @@ describe('deleting takes along what cannot be without it, and nothing else', () 
     expect(gone.features).toEqual(ondrelValley().features);
     expect(gone.joins).toEqual(ondrelValley().joins);
     expect(gone.trains[0]!.start).toBeUndefined();
-    const main = ondrelValley().lines[0]!;
-    expect(refusal(ondrelValley(), { do: 'delete', id: main.id })).toMatch(
-      new RegExp(`^${main.name} has points: .*T1.*Delete those first\\.$`),
-    );
+  });
+  test('its points go with it, on it and into it, and what they led to stays', () => {
+    const before = ondrelValley();
+    for (const { id, name } of before.lines) {
+      const after = done(before, { do: 'delete', id });
+      sound(after);
+      expect(after.lines, name).toEqual(before.lines.filter((line) => line.id !== id));
+      expect(after.turnouts, name).toEqual(before.turnouts.filter((t) => t.line !== id && t.diverging.line !== id));
+      expect(after.features, name).toEqual(before.features.filter(({ line }) => line !== id));
+      const goes = deletionOf(before, id).goes.join();
+      for (const t of before.turnouts)
+        expect(goes.includes(`Turnout ${t.name},`) || goes.endsWith(t.name), `${name} ${t.name}`).toBe(
+          !after.turnouts.includes(t),
+        );
+    }
+  });
+  test('a line of any plan can go, and what is left can be read', () => {
+    for (let seed = 1; seed <= 150; seed++) {
+      const plan = randomPlan(seed);
+      for (const { id } of plan.lines) sound(done(plan, { do: 'delete', id }));
+    }
   });
   test('the last line leaves an empty layout that can be read', () => {
     const d = { ...learningOval(), trains: [], vehicles: [] };

@@ -65,8 +65,8 @@ function goingWith(document: LayoutDocument, ids: readonly string[]): Set<string
       const { refers, takesAlong } = LISTS[list];
       const holding = refers.filter(({ whenGone }) => whenGone === 'goes too');
       for (const thing of thingsOf(document, list)) {
-        if (gone.has(thing.id)) for (const other of takesAlong?.(thing, document) ?? []) gone.add(other);
-        else if (holding.some((reference) => idsNamed(thing, reference).some((named) => gone.has(named))))
+        if (ids.includes(thing.id)) for (const other of takesAlong?.(thing, document) ?? []) gone.add(other);
+        if (holding.some((reference) => idsNamed(thing, reference).some((named) => gone.has(named))))
           gone.add(thing.id);
       }
     }

@@ -51,7 +51,7 @@ export interface ListKind<T extends { id: string } = Thing> {
   longestName?: number;
   /** What is wrong with one of its things beyond the schema and the references. */
   faults?(thing: T, tell: Tell, around: Surroundings): void;
-  /** What else goes with a thing that is deleted, by id; may refuse. */
+  /** What else goes with a thing that is itself chosen to be deleted, by id; may refuse. */
   takesAlong?(thing: T, document: LayoutDocument): string[];
   /** It is looked at by itself: chosen on the sheet, and found by its name. */
   chosen?: boolean;

@@ -51,8 +51,6 @@ export const turnoutSchema = record({
 });
 export type Turnout = InferType<typeof turnoutSchema>;
 
-const keepsLine = { keeps: 'has points' };
-
 export const turnouts: ListKind<Turnout> = {
   title: 'Turnout',
   titleOf: ({ kind }) => TURNOUTS[kind].title,
@@ -61,10 +59,10 @@ export const turnouts: ListKind<Turnout> = {
   schema: turnoutSchema,
   chosen: true,
   refers: [
-    { at: 'line', to: 'lines', whenGone: keepsLine, distances: ['at'] },
-    { at: 'diverging.line', to: 'lines', whenGone: keepsLine, takesEnd: true },
-    { at: 'second.line', to: 'lines', whenGone: keepsLine, takesEnd: true },
-    { at: 'straight.line', to: 'lines', whenGone: keepsLine, takesEnd: true },
+    { at: 'line', to: 'lines', whenGone: 'goes too', distances: ['at'] },
+    { at: 'diverging.line', to: 'lines', whenGone: 'goes too', takesEnd: true },
+    { at: 'second.line', to: 'lines', whenGone: 'goes too', takesEnd: true },
+    { at: 'straight.line', to: 'lines', whenGone: 'goes too', takesEnd: true },
     { at: 'throwsWith', to: 'turnouts', whenGone: { without: 'throwsWith' } },
   ],
   longestName: LONGEST_NAME.thing,
@@ -107,7 +105,7 @@ export const turnouts: ListKind<Turnout> = {
 function trackAlong(name: string, line: string, document: LayoutDocument): string[] {
   const standing = [...document.features, ...document.turnouts].some((thing) => thing.line === line);
   const track = document.lines.find(({ id: of }) => of === line)!.name;
-  if (standing) refuse(`Track ${track} leads from ${name} and still has things on it. Delete those first.`);
+  if (standing) refuse(`Track ${track} leads from ${name} and still has things on it. Delete those first, or that line with all that is on it.`);
   return [
     line,
     ...document.turnouts
