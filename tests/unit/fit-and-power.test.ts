@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign } from '@/core/design';
+import { checkDesign, viewDesign } from '@/core/design';
 import type { FindingKind } from '@/core/findings';
 import { cm, throwOutside } from '@/core/measure';
 import { applyEdit, type Feature, type LayoutDocument, newDocument } from '@/core/survey';
@@ -206,6 +206,60 @@ describe('current in the track', () => {
     expect(says(d, KIND)).toHaveLength(1);
     d.features.push({ id: 'x-f2', kind: 'feeder', line: 'L1', at: cm(300), name: 'F2', certainty: 'fixed' });
     expect(says(d, KIND)).toEqual([]);
+  });
+  test('a reversing stretch that no feeder turns round', () => {
+    const KIND = 'reversing stretch that nothing reverses';
+    const cut = 'line Main 400\nturnout left 100 to Main end clear 20\ngap 60\n150 both\n350 both\n';
+    expect(says(said(cut), KIND)).toEqual([]);
+    const fed = said(`${cut}feeder 30\n120\n250`);
+    expect(says(fed, KIND)).toHaveLength(1);
+    expect(says(fed, KIND)[0]).toMatch(/^The stretch on Main from 150 cm to 350 cm is fed the same way round/);
+    expect(mended(fed, KIND)).toEqual([]);
+    expect(says(said(`${cut}feeder 30\n250 reverses`), KIND)).toEqual([]);
+    expect(says({ ...fed, power: 'centre rail' }, KIND)).toEqual([]);
+    expect(says(said('line Main 400 circuit\ngap 50 both\n250 both\nfeeder 100\n300'), KIND)).toEqual([]);
+  });
+  /** What three boosters feed on a circuit cut in four, told by hand: A 50 to 150, B and C 150 to 250, A 250 to 350, none the rest. */
+  test('districts: fed twice, fed by nothing, led from nowhere', () => {
+    const d = said(
+      'line Main 400 circuit\ngap 50\n150\n250\n350\nfeeder 100 F1 booster A\n170 F2 booster B\n230 F3 booster "C"\n300 F4 booster A\nfeeder 330 F5',
+    );
+    const design = checkDesign(d);
+    expect(
+      viewDesign(d, design).districts.map(({ booster, feeders, length }) => [booster, feeders.length, length / 1e5]),
+    ).toEqual([
+      ['A', 2, 200],
+      ['B', 1, 100],
+      ['C', 1, 100],
+    ]);
+    expect(found(d, 'two boosters in one section').map(({ severity, figures }) => [severity, figures])).toEqual([
+      [
+        'unsafe',
+        [
+          { name: 'F2', value: 'B' },
+          { name: 'F3', value: 'C' },
+        ],
+      ],
+    ]);
+    expect(mended(d, 'two boosters in one section')).toEqual([]);
+    expect(found(d, 'feeder of no booster')).toHaveLength(1);
+    expect(mended(d, 'feeder of no booster')).toEqual([]);
+    expect(says(d, 'section without a feeder')).toHaveLength(1);
+    expect(viewDesign(learningOval()).districts).toEqual([]);
+  });
+  test('boosters that share no return are parted in both rails', () => {
+    const KIND = 'boosters joined by a rail';
+    const d = said(
+      'line Main 400 circuit\ngap 50\n150\n250 both\nfeeder 100 F1 booster A\n200 F2 booster B\n300 F3 booster A',
+    );
+    expect(says(d, KIND)).toEqual([]);
+    const apart: LayoutDocument = { ...d, ownReturns: true };
+    /** 50 cm parts A from A, 250 cm cuts both; what is left is 150 cm. */
+    expect(found(apart, KIND).map(({ subject }) => subject)).toEqual([
+      d.features.find(({ at }) => at.tenthUm === cm(150).tenthUm)!.id,
+    ]);
+    expect(mended(apart, KIND)).toEqual([]);
+    expect(says({ ...apart, power: 'battery' }, KIND)).toEqual([]);
   });
   test('on batteries no detector notices a train, and neither does the run', () => {
     const d: LayoutDocument = { ...learningOval(), power: 'battery' };

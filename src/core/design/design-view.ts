@@ -4,6 +4,7 @@ import type { TenthUm } from '../measure';
 import { foulingBlocks, needsOf } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
 import { checkDesign, type Design } from './check-design';
+import { districtsOf } from './districts';
 import { type StandingTrains, standingTrains } from './standing-trains';
 
 /** A block as screens show it. */
@@ -49,6 +50,15 @@ export interface DesignView {
   /** How long a turnout stays locked after the last train was cleared over it. */
   releaseMs: number;
   standing: StandingTrains;
+  /** All that each booster feeds, if feeders say so. */
+  districts: DistrictView[];
+}
+
+export interface DistrictView {
+  booster: string;
+  feeders: string[];
+  pieces: BlockView['pieces'];
+  length: TenthUm;
 }
 
 export function viewDesign(document: LayoutDocument, design: Design = checkDesign(document)): DesignView {
@@ -79,6 +89,16 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
     })),
     findings: design.findings,
     standing: standingTrains(design.scheme),
+    districts: districtsOf(document, partition).map(({ booster, feeders, sections }) => {
+      const own = new Set(sections);
+      const pieces = partition.pieces.filter(({ section }) => own.has(section));
+      return {
+        booster,
+        feeders: feeders.map(({ id }) => id),
+        pieces: pieces.map(({ line, from, to }) => ({ line, from, to })),
+        length: pieces.reduce((sum, { from, to }) => sum + to - from, 0),
+      };
+    }),
     releaseMs: design.scheme.releaseMs,
     lockedBy: Object.fromEntries(
       graph.motors.map(({ id, index }) => [id, foulingBlocks(design.scheme, index).map(blockName)]),

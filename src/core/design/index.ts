@@ -1,7 +1,14 @@
 /** One document through every stage: the scheme, its rule program, and all findings. */
 export { reasonBlock } from './block-reason';
 export { checkDesign, type Design } from './check-design';
-export { type BlockView, type DesignView, type SignalView, viewDesign, viewSignal } from './design-view';
+export {
+  type BlockView,
+  type DesignView,
+  type DistrictView,
+  type SignalView,
+  viewDesign,
+  viewSignal,
+} from './design-view';
 export { type Room, roomForTrains } from './room-for-trains';
 export { blockOfStart, startBehind, startIn } from './start-place';
 export { Bench, type Trial, type Tried, tryByHand } from './trial';

@@ -40,6 +40,10 @@ export const FINDING_KINDS = {
   'reversing stretch shorter than a train': {},
   'gap in the other rail': {},
   'section without a feeder': {},
+  'two boosters in one section': {},
+  'boosters joined by a rail': {},
+  'feeder of no booster': {},
+  'reversing stretch that nothing reverses': {},
   'detector that needs current in the track': { harm: 'two trains in a block' },
 } as const satisfies Record<string, { harm?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;

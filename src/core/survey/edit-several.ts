@@ -1,13 +1,26 @@
 import { showLength, type TenthUm } from '../measure';
-import { asItWas } from './draft';
+import { asItWas, thingOf } from './draft';
 import { named } from './free-names';
 import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
+import type { FeatureOf } from './lists/features';
 import { partAt } from './lists/references';
 import { asTyped } from './new-document';
 import { spanOf } from './place-of';
 import { refuse } from './refused';
 import { remove } from './remove';
+import { callThing } from './say-thing';
 import type { LayoutDocument } from './schema';
+import { LONGEST_NAME } from './schema-parts';
+
+/** Only what things of such a kind have. */
+export type FeatureChange = Partial<
+  Pick<FeatureOf<'gap'>, 'rail'> &
+    Pick<FeatureOf<'liftOut'>, 'guarded'> &
+    Pick<FeatureOf<'feeder'>, 'booster' | 'reverses'> &
+    Pick<FeatureOf<'curve'>, 'radius' | 'to'> &
+    Pick<FeatureOf<'gradient'>, 'percent'> &
+    Pick<FeatureOf<'taped'>, 'taped'>
+>;
 
 /** What can be done to several things at once, as one step. */
 export type SeveralEdit =
@@ -15,6 +28,8 @@ export type SeveralEdit =
   /** Along their lines, below zero towards their starts. Signals that stand at a gap or block mark go with it. */
   | { do: 'move all'; ids: readonly string[]; by: TenthUm }
   | { do: 'fix all'; ids: readonly string[]; certainty: 'tentative' | 'fixed'; on?: string }
+  /** What else is known of things on a line, the same for all of them. */
+  | { do: 'change features'; ids: readonly string[]; change: FeatureChange }
   /** In order along the lines: a word and a number that counts up. */
   | { do: 'renumber'; ids: readonly string[]; word: string; from: number };
 
@@ -34,6 +49,8 @@ export function editSeveral(document: LayoutDocument, edit: SeveralEdit): string
         thing.fixedOn = edit.certainty === 'fixed' ? edit.on : undefined;
       }
       return `Mark ${edit.ids.length} things as ${edit.certainty}`;
+    case 'change features':
+      return changeFeatures(document, edit.ids, edit.change);
     case 'renumber': {
       const word = named(edit.word, 12, 'Say what their names begin with: S.');
       const before = asItWas(document);
@@ -55,6 +72,18 @@ export function editSeveral(document: LayoutDocument, edit: SeveralEdit): string
       return `Number ${edit.ids.length} things from ${word}${edit.from}`;
     }
   }
+}
+
+function changeFeatures(document: LayoutDocument, ids: readonly string[], change: FeatureChange): string {
+  const features = ids.map((id) => thingOf(document, 'features', id) ?? refuse('Not all of them are there any more.'));
+  const [first] = features;
+  if (!first) return refuse('It is no longer there.');
+  if (change.booster !== undefined) named(change.booster, LONGEST_NAME.thing, 'A booster needs a name.');
+  for (const feature of features) Object.assign(feature, change);
+  const before = asItWas(document).features.find(({ id }) => id === first.id)!;
+  return features.length === 1
+    ? `Change ${callThing('features', before, document.shownUnit).toLowerCase()}`
+    : `Change ${features.length} things`;
 }
 
 /** Things that can be placed, by id, to be changed; refused when one is gone or is none of these. */

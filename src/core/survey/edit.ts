@@ -15,14 +15,13 @@ import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
 import { freeName, named, nextName } from './free-names';
 import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
-import type { Feature, FeatureOf } from './lists/features';
+import type { Feature } from './lists/features';
 import type { Sensor } from './lists/sensors';
 import type { Turnout } from './lists/turnouts';
 import { asTyped, freshId } from './new-document';
 import { referenceFaults } from './reference-faults';
 import { Refused, refuse } from './refused';
 import { remove } from './remove';
-import { callThing } from './say-thing';
 import type { Facing, LayoutDocument, LineEnd } from './schema';
 import { LONGEST_NAME } from './schema-parts';
 
@@ -43,10 +42,8 @@ export type Edit =
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
   /** Things as they are, each with an id of its own, and what to call all that. */
   | { do: 'add things'; things: readonly { list: ListName; thing: Thing }[]; says: string }
-  | { do: 'set power'; power: TrackPowerId }
+  | { do: 'set power'; power: TrackPowerId; ownReturns?: boolean }
   | { do: 'move'; id: string; at: TypedLength }
-  /** What else is known of things on a line, the same for all of them. */
-  | { do: 'change features'; ids: readonly string[]; change: FeatureChange }
   /** On which day it was cut, drilled or laid, if it was. */
   | { do: 'fix'; id: string; certainty: 'tentative' | 'fixed'; on?: string }
   | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; name: string }
@@ -59,15 +56,6 @@ export type Edit =
   | LineEdit
   | SeveralEdit
   | TrainEdit;
-
-/** Only what things of such a kind have. */
-export type FeatureChange = Partial<
-  Pick<FeatureOf<'gap'>, 'rail'> &
-    Pick<FeatureOf<'liftOut'>, 'guarded'> &
-    Pick<FeatureOf<'curve'>, 'radius' | 'to'> &
-    Pick<FeatureOf<'gradient'>, 'percent'> &
-    Pick<FeatureOf<'taped'>, 'taped'>
->;
 
 /** Where a new turnout's diverging leg goes: a new dead-end track, or a new track that comes back by a second turnout. */
 export type LeadsTo =
@@ -207,18 +195,8 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return edit.says;
     case 'set power':
       document.power = edit.power;
+      document.ownReturns = edit.ownReturns;
       return `Power by ${TRACK_POWERS[edit.power].says}`;
-    case 'change features': {
-      const features = edit.ids.map(
-        (id) => thingOf(document, 'features', id) ?? refuse('Not all of them are there any more.'),
-      );
-      const [first] = features;
-      if (!first) return refuse('It is no longer there.');
-      for (const feature of features) Object.assign(feature, edit.change);
-      return features.length === 1
-        ? `Change ${callThing('features', asItWas(document).features.find(({ id }) => id === first.id)!, document.shownUnit).toLowerCase()}`
-        : `Change ${features.length} things`;
-    }
     case 'move':
       return move(document, edit.id, edit.at);
     case 'fix': {
@@ -259,6 +237,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'move all':
     case 'fix all':
     case 'renumber':
+    case 'change features':
       return editSeveral(document, edit);
     case 'change line': {
       const line = thingOf(document, 'lines', edit.id) ?? refuse('That line is no longer there.');

@@ -39,7 +39,15 @@ export const FEATURES = {
   feeder: {
     title: 'Feeder',
     prefix: 'x',
-    schema: record({ ...spot, kind: choice('feeder'), name: text(LONGEST_NAME.thing) }),
+    schema: record({
+      ...spot,
+      kind: choice('feeder'),
+      name: text(LONGEST_NAME.thing),
+      /** What it is led from, where there are several: all that one booster feeds is its district. */
+      booster: text(LONGEST_NAME.thing).optional().default(undefined),
+      /** Something between the booster and the track turns the two poles round when a train needs it. */
+      reverses: boolean().typeError('must be true or false').optional().default(undefined),
+    }),
   },
   stopMark: {
     title: 'Stop mark',

@@ -9,11 +9,11 @@ export {
   type Change,
   type Edit,
   type EditResult,
-  type FeatureChange,
   type LeadsTo,
   replaceDocument,
   type Step,
 } from './edit';
+export type { FeatureChange } from './edit-several';
 export { FEATURE_KINDS, FEATURES, type FeatureKind } from './feature-kinds';
 export { type FixedThing, fixedSince, fixedThatMoves } from './fixed';
 export { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';

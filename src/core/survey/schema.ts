@@ -1,4 +1,4 @@
-import { type InferType, string } from 'yup';
+import { boolean, type InferType, string } from 'yup';
 import { TRACK_POWER_IDS } from '../kinds';
 import { isScale, OWN_LIMITS, OWN_SCALE, SCALE_IDS, type ScaleId } from '../measure';
 import type { FeatureKind } from './feature-kinds';
@@ -34,6 +34,8 @@ const fieldSchemas = {
   scale: scale(),
   shownUnit: choice('cm', 'inch'),
   power: choice(...TRACK_POWER_IDS),
+  /** Boosters do not share their return, so that gaps between their districts cut both rails. */
+  ownReturns: boolean().typeError('must be true or false').optional().default(undefined),
   /** What people call the directions of increasing (up) and decreasing (down) distance. */
   directions: record({ up: text(LONGEST_NAME.thing), down: text(LONGEST_NAME.thing) }),
   signalSide: choice('right', 'left'),

@@ -211,6 +211,12 @@ export const name = (key = 'name', otherwise?: (walk: Walk) => string): Part<str
   offers: () => [],
 });
 
+/** A name of one word, or in quotes. */
+export const word = (key: string): Part<string> => ({
+  ...name(key),
+  read: (words, from) => (words[from] ? { value: words[from].text, next: from + 1 } : undefined),
+});
+
 /** Several names, each in quotes. */
 export const names = (key: string): Part<string[] | undefined> => ({
   key,

@@ -346,7 +346,17 @@ export const PHRASES: readonly Phrase[] = [
   feature('hidden', 'hidden', 'Nobody sees this stretch.', ...of(part.span())),
   feature('landmark', 'landmark', 'Something by which a place is known.', ...of(part.at(), named('Landmark'))),
   feature('limit', 'limit', 'A limit of authority, with its name.', ...of(part.at(), named('Limit'))),
-  feature('feeder', 'feeder', 'Where power comes to the track.', ...of(part.at(), named('Feeder'))),
+  feature(
+    'feeder',
+    'feeder',
+    'Where power comes to the track, and from which booster.',
+    ...of(
+      part.at(),
+      named('Feeder'),
+      part.labelled('booster', optional(part.word('booster')), 'Say its name: booster East.'),
+      part.flag('reverses'),
+    ),
+  ),
   feature(
     'stop mark',
     'stopMark',

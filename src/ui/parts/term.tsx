@@ -19,6 +19,8 @@ export const GLOSSARY = {
   resistor:
     'An axle bridged by a resistor (10 kΩ is common practice), so that a detector notices the car. If you solder one: mind the hot iron, and air the room.',
   seed: 'A number from which all chance in a run is drawn. The same seed gives the same run.',
+  booster:
+    'Makes the current in the track from a supply and what the command station says. All that one feeds is its district.',
 } as const;
 
 export function Term({ word, children }: { word: keyof typeof GLOSSARY; children: ReactNode }) {

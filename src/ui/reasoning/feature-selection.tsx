@@ -67,6 +67,26 @@ export function FeatureSelection({ feature }: { feature: Feature }) {
             onCommit={(percent) => change({ percent })}
           />
         )}
+        {feature.kind === 'feeder' && (
+          <>
+            <Rename
+              label="From which booster, if there are several"
+              name={feature.booster ?? ''}
+              says="Say so"
+              renaming={(booster) => ({
+                do: 'change features',
+                ids: [feature.id],
+                change: { booster: booster || undefined },
+              })}
+            />
+            <CheckBox
+              checked={feature.reverses ?? false}
+              onChange={(on) => change({ reverses: on ? true : undefined })}
+            >
+              Something turns its two poles round when a train needs it
+            </CheckBox>
+          </>
+        )}
         {feature.kind === 'liftOut' && (
           <CheckBox checked={feature.guarded ?? false} onChange={(on) => change({ guarded: on ? true : undefined })}>
             A contact of it cuts the power on either side while it is out

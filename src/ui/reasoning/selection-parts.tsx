@@ -16,11 +16,16 @@ export function useEdit() {
 
 /** A name and what stands in the way of another, told beside it. */
 export function Rename({
+  label = 'Name',
   name,
+  says = 'Rename',
   renaming,
   onDone,
 }: {
+  label?: string;
   name: string;
+  /** What the button says. */
+  says?: string;
   renaming: (name: string) => Edit;
   onDone?: (name: string) => void;
 }) {
@@ -36,13 +41,13 @@ export function Rename({
   return (
     <form onSubmit={submit} className="mt-3 flex items-end gap-2">
       <TextField
-        label="Name"
+        label={label}
         className="grow"
         problem={problemOf(formState.errors.name, 'The name')}
         {...register('name')}
       />
       <button type="submit" className="button self-start mt-[22px]">
-        Rename
+        {says}
       </button>
     </form>
   );

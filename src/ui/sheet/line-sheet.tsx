@@ -315,7 +315,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                 <PointedPlace
                   geometry={geometry}
                   place={pointedHere}
-                  text={showLength(pointedHere.at, document.shownUnit)}
+                  text={pointedHere.says ?? showLength(pointedHere.at, document.shownUnit)}
                 />
               )}
               {design &&

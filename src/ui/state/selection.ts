@@ -1,5 +1,14 @@
 import type { DocumentSlice } from './document';
 
+export interface Pointed {
+  line: string;
+  at: number;
+  to?: number;
+  besides?: readonly { line: string; from: number; to: number }[];
+  /** What is written there in place of its distance. */
+  says?: string;
+}
+
 /** What is chosen on the sheet. */
 export interface SelectionSlice {
   /** The id of a thing of the document, or of a block. */
@@ -10,8 +19,8 @@ export interface SelectionSlice {
   measured?: string;
   /** While a tool is chosen: takes a place that is pointed at on the track, where nothing is selected then. */
   place?: (place: { line: string; at: number }) => void;
-  /** The place or the stretch that is being typed, marked on the track. */
-  pointed?: { line: string; at: number; to?: number };
+  /** The place or the stretch that is being typed or spoken of, marked on the track with what else belongs to it. */
+  pointed?: Pointed;
   select(id: string | undefined): void;
   /** Chooses a thing together with those that are chosen, or no longer. */
   choose(id: string): void;

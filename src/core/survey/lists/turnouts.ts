@@ -105,7 +105,10 @@ export const turnouts: ListKind<Turnout> = {
 function trackAlong(name: string, line: string, document: LayoutDocument): string[] {
   const standing = [...document.features, ...document.turnouts].some((thing) => thing.line === line);
   const track = document.lines.find(({ id: of }) => of === line)!.name;
-  if (standing) refuse(`Track ${track} leads from ${name} and still has things on it. Delete those first, or that line with all that is on it.`);
+  if (standing)
+    refuse(
+      `Track ${track} leads from ${name} and still has things on it. Delete those first, or that line with all that is on it.`,
+    );
   return [
     line,
     ...document.turnouts

@@ -41,6 +41,10 @@ export const survey: StageKind = {
     'reversing stretch shorter than a train',
     'gap in the other rail',
     'section without a feeder',
+    'two boosters in one section',
+    'boosters joined by a rail',
+    'feeder of no booster',
+    'reversing stretch that nothing reverses',
     'detector that needs current in the track',
   ],
 };

@@ -11,6 +11,7 @@ import { AddPanel } from './add-panel';
 import { Directions } from './directions';
 import { RoomTable } from './room-table';
 import { Tentative } from './tentative';
+import { TrackPower } from './track-power';
 import { TrainForm } from './train-form';
 import { WalkLine } from './walk-line';
 
@@ -27,6 +28,7 @@ export function SurveyStage() {
         <AddPanel />
         <Tentative />
         <Trains document={useDeferredValue(useWorkbench((s) => s.document))} />
+        <TrackPower />
         <Directions />
       </Panel>
     </DesignStage>
