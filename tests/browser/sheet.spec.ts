@@ -55,6 +55,26 @@ for (const [name, make] of layouts)
     }
   });
 
+test('a line that is drawn cut leads to where it goes on, by key and by click', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, ondrelValley());
+  await sheet(page).focus();
+  await page.keyboard.press('0');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('+');
+  await page.keyboard.press('Home');
+  const marks = page.getByRole('button', { name: 'Main goes on at its other end' });
+  await expect(marks).toHaveCount(1);
+  await expect(marks).toContainText('from 1180');
+  await marks.focus();
+  await page.keyboard.press('Enter');
+  await expect(marks).toContainText('to 0');
+  await expect(marks).toBeFocused();
+  await expect(page.locator('[data-pointed]')).toContainText('1180 cm');
+  await marks.click();
+  await expect(marks).toContainText('from 1180');
+  expect(errors).toEqual([]);
+});
+
 test('Tab goes along the line through every thing, brings it in, and Enter selects it', async ({ page }) => {
   const errors = watchErrors(page);
   await openLayout(page, ondrelValley());

@@ -143,6 +143,31 @@ describe('taped twice', () => {
     expect(tape(long, start, 'taped 300 to 500 is 200')[0]!.advice).toContain('it was read wrongly itself');
     expect(tape(long, 'taped 100 to 300 is 204')).toHaveLength(2);
   });
+  /** By hand: from 100 on Main to the tips at 160 are 60 cm, 40 more on the branch: 100 cm. */
+  test('across lines, along the shortest way over the points', () => {
+    const track = 'line Main 500\nline Branch 200\nline Main\nturnout left 160 to Branch start clear 20\n';
+    const across = (...rows: string[]) => found(said(`${track}${rows.join('\n')}`), KIND);
+    expect(across('taped across 100 to Branch 40 is 100')).toEqual([]);
+    const [finding] = across('taped across 100 to Branch 40 is 103');
+    expect(finding!.says).toBe(
+      'The track from 100 cm on Main to 40 cm on Branch was taped again and is 3 cm longer than by its distances.',
+    );
+    expect(finding!.figures.map(({ value }) => value)).toEqual(['100 cm', '103 cm']);
+    expect(across('taped across 100 to Branch 40 is 103', 'taped 100 to 160 is 60')[0]!.advice).toBe(
+      'Measure again 0 cm to 40 cm on Branch: the rest agrees with other tapes.',
+    );
+    expect(across('taped across 300 to Branch 40 is 180')[0]!.says).toMatch(
+      /^No train runs from 300 cm on Main to 40 cm on Branch/,
+    );
+  });
+  /** Round a circuit of three lines: 200 + 150 + 130; from 50 on A to 60 on C either 150 + 150 + 60 or 50 + 70 by the joint of A and C. */
+  test('round a circuit of several lines it is the shorter way', () => {
+    const ring =
+      'line A 200\nline B 150\nline C 130\nline A\njoins B start\nline B\njoins C start\nline C\njoins A start\nline A\n';
+    expect(found(said(`${ring}taped across 50 to C 60 is 120`), KIND)).toEqual([]);
+    expect(found(said(`${ring}taped across 50 to C 60 is 360`), KIND)).toHaveLength(1);
+    expect(found(said(`${ring}taped across 150 to C 10 is 210`), KIND)).toEqual([]);
+  });
   test('it goes when somebody says so', () => {
     expect(mended(said('line Main 500\ntaped 120 to 480 is 357'), KIND)).toEqual([]);
   });

@@ -373,6 +373,12 @@ function surveys(): fc.Arbitrary<LayoutDocument> {
     fc.record({ ...stretch, kind: fc.constantFrom('levelCrossing', 'platform'), name }),
     fc.record({ ...stretch, kind: fc.constant('hidden') }),
     fc.record({ ...stretch, kind: fc.constant('taped'), taped: length }),
+    fc.record({
+      ...spot,
+      kind: fc.constant('tapedAcross'),
+      far: fc.record({ line: spot.line, at: spot.at }),
+      taped: length,
+    }),
     fc.record({ ...stretch, kind: fc.constant('curve'), radius: length, hand }),
     fc.record({
       ...stretch,

@@ -9,7 +9,7 @@ import { tapeFindings } from './tape-findings';
 export const surveyFindings = (scheme: Scheme): Finding<Edit>[] => [
   ...linesApart(scheme),
   ...legsToNowhere(scheme),
-  ...tapeFindings(scheme.document),
+  ...tapeFindings(scheme),
   ...cutsInClearance(scheme),
 ];
 

@@ -19,7 +19,8 @@ export type FeatureChange = Partial<
     Pick<FeatureOf<'feeder'>, 'booster' | 'reverses'> &
     Pick<FeatureOf<'curve'>, 'radius' | 'to'> &
     Pick<FeatureOf<'gradient'>, 'percent'> &
-    Pick<FeatureOf<'taped'>, 'taped'>
+    Pick<FeatureOf<'taped'>, 'taped'> &
+    Pick<FeatureOf<'tapedAcross'>, 'far'>
 >;
 
 /** What can be done to several things at once, as one step. */

@@ -9,6 +9,7 @@ import {
   LONGEST_NAME,
   lengthSchema,
   patterns,
+  placeSchema,
   record,
   text,
 } from './schema-parts';
@@ -89,6 +90,12 @@ export const FEATURES = {
     prefix: 'x',
     /** How long the stretch is by another tape than the distances of its line. */
     schema: record({ ...span, kind: choice('taped'), taped: lengthSchema }),
+  },
+  tapedAcross: {
+    title: 'Taped across lines',
+    prefix: 'x',
+    /** The same from a place to one on another line, along the shortest way over the points between. */
+    schema: record({ ...spot, kind: choice('tapedAcross'), far: placeSchema, taped: lengthSchema }),
   },
   gradient: {
     title: 'Gradient',

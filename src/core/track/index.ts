@@ -1,7 +1,7 @@
 /** The track graph compiled from the survey (edges, points of every kind, their motors, what fouls what), and the straightened drawing of it. */
 export { type EdgeStretch, trackFrom } from './fouling';
 export { compileTrack, type EdgeEnd, edgeAt, type Motor, type PointsNode, type TrackGraph } from './graph';
-export { measureBetween } from './measure-between';
+export { measureBetween, type Stretch } from './measure-between';
 export { type Onward, type Over, onwardFrom } from './onward';
 export { type Polarity, type RailSpan, railsOf } from './polarity';
-export { type Drawing, type DrawnLine, distanceAt, straighten, xOf } from './straighten';
+export { type Drawing, type DrawnLine, distanceAt, type GoesOn, straighten, xOf } from './straighten';

@@ -12,6 +12,15 @@ export interface TrackPlace {
 export interface Between {
   length: TenthUm;
   turnouts: string[];
+  /** What of each line it leads along. */
+  stretches: Stretch[];
+}
+
+/** Part of a line, from the lower distance to the higher. */
+export interface Stretch {
+  line: string;
+  from: TenthUm;
+  to: TenthUm;
 }
 
 /**
@@ -24,16 +33,20 @@ export function measureBetween(graph: TrackGraph, from: TrackPlace, to: TrackPla
   const starts = edgesAt(from);
   const targets = edgesAt(to);
   let best: Between | undefined;
-  const consider = (length: TenthUm, turnouts: string[]) => {
-    if (!best || length < best.length) best = { length, turnouts };
+  const consider = (between: Between) => {
+    if (!best || between.length < best.length) best = between;
   };
-  for (const edge of starts) if (targets.includes(edge)) consider(Math.abs(to.at - from.at), []);
+  const along = (line: string, a: TenthUm, b: TenthUm): Stretch => ({ line, from: Math.min(a, b), to: Math.max(a, b) });
+  for (const edge of starts)
+    if (targets.includes(edge))
+      consider({ length: Math.abs(to.at - from.at), turnouts: [], stretches: [along(edge.line, from.at, to.at)] });
   interface Reached {
     edge: number;
     exit: EdgeEnd;
     /** From the start to the end by which this edge is left. */
     length: TenthUm;
     turnouts: string[];
+    stretches: Stretch[];
   }
   const queue: Reached[] = starts.flatMap((edge) =>
     ([0, 1] as const).map((exit) => ({
@@ -41,6 +54,7 @@ export function measureBetween(graph: TrackGraph, from: TrackPlace, to: TrackPla
       exit,
       length: exit === 1 ? edge.to - from.at : from.at - edge.from,
       turnouts: [],
+      stretches: [along(edge.line, from.at, exit === 1 ? edge.to : edge.from)],
     })),
   );
   const seen = new Set<string>();
@@ -56,8 +70,18 @@ export function measureBetween(graph: TrackGraph, from: TrackPlace, to: TrackPla
       const passed = on.over.map(({ motor }) => graph.points[graph.motors[motor]!.points]!.name);
       const turnouts = [...here.turnouts, ...new Set(passed)];
       if (targets.includes(edge))
-        consider(here.length + (on.enters === 0 ? to.at - edge.from : edge.to - to.at), turnouts);
-      queue.push({ edge: on.edge, exit: on.enters === 0 ? 1 : 0, length: here.length + edge.to - edge.from, turnouts });
+        consider({
+          length: here.length + (on.enters === 0 ? to.at - edge.from : edge.to - to.at),
+          turnouts,
+          stretches: [...here.stretches, along(edge.line, on.enters === 0 ? edge.from : edge.to, to.at)],
+        });
+      queue.push({
+        edge: on.edge,
+        exit: on.enters === 0 ? 1 : 0,
+        length: here.length + edge.to - edge.from,
+        turnouts,
+        stretches: [...here.stretches, along(edge.line, edge.from, edge.to)],
+      });
     }
   }
   return best;

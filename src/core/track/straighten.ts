@@ -1,6 +1,13 @@
 import type { TenthUm } from '../measure';
 import { type LayoutDocument, type LineEnd, remembered, type Turnout } from '../survey';
 
+/** Where a line goes on that is drawn cut: what is there in words, none where it is the line itself, and the place. */
+export interface GoesOn {
+  at: string;
+  line: string;
+  place: TenthUm;
+}
+
 /** One line as drawn: a row, and a map from its distances to x that is linear and never turns back. */
 export interface DrawnLine {
   line: string;
@@ -19,8 +26,8 @@ export interface DrawnLine {
   clearFromStart: TenthUm;
   clearFromEnd: TenthUm;
   /** Joined to an end of a line that lies elsewhere on the sheet; drawn cut, and marked on both sides. */
-  cutAtStart?: string;
-  cutAtEnd?: string;
+  cutAtStart?: GoesOn;
+  cutAtEnd?: GoesOn;
   /** Joined to an end that points the same way: it comes round there, as a reverse loop does. */
   roundAtStart?: { x: TenthUm; row: number };
   roundAtEnd?: { x: TenthUm; row: number };
@@ -199,8 +206,9 @@ function drawStraight(document: Tracks, nearest: ReadonlyMap<string, [TenthUm, T
     else put(leg.line, xFar, tips.x, tips.row, side, { startOn: farOn, endOn: near }, tips.x);
     if (other && !fits) {
       const cut = drawn.get(leg.line)!;
-      if (leg.end === 'start') cut.cutAtEnd = other.name;
-      else cut.cutAtStart = other.name;
+      const there = { at: other.name, line: other.line, place: other.at.tenthUm };
+      if (leg.end === 'start') cut.cutAtEnd = there;
+      else cut.cutAtStart = there;
     }
     return [leg.line, ...beside];
   };
@@ -271,9 +279,13 @@ function markCuts(document: Tracks, drawn: Map<string, DrawnLine>): void {
         else one.roundAtEnd = there;
         continue;
       }
-      const label = mine.line === other.line ? '' : nameOf(other.line);
-      if (mine.end === 'start') one.cutAtStart = label;
-      else one.cutAtEnd = label;
+      const there = {
+        at: mine.line === other.line ? '' : nameOf(other.line),
+        line: other.line,
+        place: other.end === 'start' ? 0 : two.length,
+      };
+      if (mine.end === 'start') one.cutAtStart = there;
+      else one.cutAtEnd = there;
     }
   }
 }

@@ -371,6 +371,16 @@ export const PHRASES: readonly Phrase[] = [
   ),
   feature('edge', 'edge', 'The track leaves the layout here.', ...of(part.at('at', true))),
   feature(
+    'taped across',
+    'tapedAcross',
+    'From here to a place on another line was taped again, and is so long.',
+    ...of(
+      part.at(),
+      part.labelled('to', part.place('far'), 'Say to which line and where: to Loop 40.'),
+      part.labelled('is', part.length('taped'), 'Say how long it is: taped across 120 to Loop 40 is 98 cm.'),
+    ),
+  ),
+  feature(
     'taped',
     'taped',
     'This stretch was taped again, and is so long.',

@@ -46,7 +46,16 @@ export function FeatureSelection({ feature }: { feature: Feature }) {
             onCommit={(radius) => change({ radius })}
           />
         )}
-        {feature.kind === 'taped' && (
+        {feature.kind === 'tapedAcross' && (
+          <LengthField
+            label={`As far as, from the start of ${document.lines.find(({ id }) => id === feature.far.line)!.name}`}
+            unit={unit}
+            scale={scale}
+            value={feature.far.at}
+            onCommit={(at) => change({ far: { ...feature.far, at } })}
+          />
+        )}
+        {(feature.kind === 'taped' || feature.kind === 'tapedAcross') && (
           <LengthField
             label="As it was taped again"
             unit={unit}

@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { type ComponentType, memo } from 'react';
 import type { DesignView } from '@/core/design';
 import { consistOf } from '@/core/detection';
 import { sensorKind } from '@/core/kinds';
@@ -8,15 +8,21 @@ import { xOf } from '@/core/track';
 import { textWidth } from './label-placement';
 import type { SheetGeometry } from './sheet-geometry';
 
-const LANE_TOP = 34;
-const BAR_PITCH = 19;
+const LANE_TOP = 30;
+/** From one row to the next: bars need less than boxes with figures. */
+const BARS = 11;
+const BOXES = 19;
 
 function rowsOf(geometry: SheetGeometry): number[] {
   const rows = new Set([...geometry.drawing.lines.values()].map((line) => line.row));
   return [...rows].sort((a, b) => a - b);
 }
 
-export const laneHeight = (rows: number): number => LANE_TOP + rows * BAR_PITCH + 4;
+/** A lane beneath the track, and how high it is with so many rows. */
+export interface LaneKind {
+  Lane: ComponentType<LaneProps>;
+  height(rows: number): number;
+}
 
 export interface LaneProps {
   document: LayoutDocument;
@@ -49,7 +55,7 @@ const spanOf = (geometry: SheetGeometry, piece: { line: string; from: number; to
 };
 
 /** What is watched by a detector and what is not, row by row. */
-export const CoverageLane = memo(function CoverageLane({ document, design, geometry, y, width }: LaneProps) {
+const CoverageLane = memo(function CoverageLane({ document, design, geometry, y, width }: LaneProps) {
   const rows = rowsOf(geometry);
   const watched = sumLengths(design.blocks.filter((b) => b.detectors.length > 0));
   const all = sumLengths(design.blocks);
@@ -67,7 +73,7 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
         block.pieces.map((piece, i) => {
           if (!geometry.hasNear(piece)) return null;
           const span = spanOf(geometry, piece);
-          const at = y + LANE_TOP + rows.indexOf(span.row) * BAR_PITCH;
+          const at = y + LANE_TOP + rows.indexOf(span.row) * BARS;
           const seen = block.detectors.length > 0;
           return (
             <rect
@@ -91,7 +97,7 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
         const place = { line: anchor.line, from: anchor.at.tenthUm, to: anchor.at.tenthUm };
         if (reachMm === 'section' || !geometry.hasNear(place)) return null;
         const span = spanOf(geometry, place);
-        const at = y + LANE_TOP + rows.indexOf(span.row) * BAR_PITCH;
+        const at = y + LANE_TOP + rows.indexOf(span.row) * BARS;
         return (
           <path key={id} d={`M${span.x} ${at - 4}V${at + 10}`} stroke="var(--ink)" strokeWidth="2">
             <title>{`${title} ${name}: only this place`}</title>
@@ -103,7 +109,7 @@ export const CoverageLane = memo(function CoverageLane({ document, design, geome
 });
 
 /** Every block against the longest train: the box is the block, the bar the train, the figure what is to spare. */
-export const RoomLane = memo(function RoomLane({ document, design, geometry, y, width }: LaneProps) {
+const RoomLane = memo(function RoomLane({ document, design, geometry, y, width }: LaneProps) {
   const rows = rowsOf(geometry);
   const longest = document.trains
     .map((train) => ({ train, length: fromMm(consistOf(document, train).lengthMm) }))
@@ -120,7 +126,7 @@ export const RoomLane = memo(function RoomLane({ document, design, geometry, y, 
           const piece = block.pieces.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
           if (!geometry.hasNear(piece)) return null;
           const span = spanOf(geometry, piece);
-          const at = y + LANE_TOP - 6 + rows.indexOf(span.row) * BAR_PITCH;
+          const at = y + LANE_TOP - 6 + rows.indexOf(span.row) * BOXES;
           const spare = block.length - longest.length;
           const bar = Math.min(span.width, (span.width * longest.length) / block.length);
           const figure = `${spare >= 0 ? '+' : '−'}${showLength(Math.abs(spare), document.shownUnit)}`;
@@ -163,3 +169,10 @@ export const RoomLane = memo(function RoomLane({ document, design, geometry, y, 
 
 const sumLengths = (blocks: DesignView['blocks']) =>
   blocks.reduce((sum, block) => sum + block.pieces.reduce((s, p) => s + p.to - p.from, 0), 0);
+
+const withRows = (Lane: LaneKind['Lane'], pitch: number): LaneKind => ({
+  Lane,
+  height: (rows) => LANE_TOP + rows * pitch + 4,
+});
+export const COVERAGE = withRows(CoverageLane, BARS);
+export const ROOM = withRows(RoomLane, BOXES);

@@ -1,6 +1,5 @@
 'use client';
 import {
-  type ComponentType,
   type PointerEvent,
   type ReactNode,
   useCallback,
@@ -13,14 +12,14 @@ import {
 import type { BlockView } from '@/core/design';
 import { STEPS, showLength, type TenthUm } from '@/core/measure';
 import { asTyped, spanOf } from '@/core/survey';
-import { straighten } from '@/core/track';
+import { type GoesOn, straighten } from '@/core/track';
 import { drawnDocument, sameTrack } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { ChosenBands, HiddenBands } from './bands';
 import { BlockPlates } from './block-plates';
 import { isPlaced } from './choosing';
 import { CutsLayer } from './cuts-layer';
-import { type LaneProps, laneHeight } from './lanes';
+import type { LaneKind } from './lanes';
 import { localPoint } from './local-point';
 import { OverviewStrip } from './overview-strip';
 import { planLabels } from './plan-labels';
@@ -38,10 +37,12 @@ import { useSheetView } from './use-sheet-view';
 import { ZoomButtons } from './zoom-buttons';
 
 const REACH_PX = 14;
+/** How long a place is marked that somebody was led to. */
+const SHOWN_MS = 4000;
 
 interface Props {
   /** Drawn beneath the track, aligned with it, one under the other. */
-  lanes?: ComponentType<LaneProps>[];
+  lanes?: readonly LaneKind[];
   /** What stands under the sheet and is aligned with it. */
   below?: (geometry: SheetGeometry, width: number, bands: { x: number; width: number }[]) => ReactNode;
   /** What a click on a turnout does beside selecting it. */
@@ -53,7 +54,8 @@ interface Props {
 }
 const NO_BLOCKS: BlockView[] = [];
 const NO_ASPECTS: string[] = [];
-const NO_LANES: ComponentType<LaneProps>[] = [];
+const NO_LANES: readonly LaneKind[] = [];
+const heightOf = (lanes: readonly LaneKind[], rows: number) => lanes.reduce((sum, lane) => sum + lane.height(rows), 0);
 
 /** The straightened track on a true distance axis, with what is aligned beneath it. */
 export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters }: Props) {
@@ -96,7 +98,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const end = useRef<HTMLSpanElement>(null);
   const { shown, setView, zoom, pan, goTo, bringIn, pointers, wasClick } = useSheetView(svg, drawing, fit, size.width);
   const rows = drawing.lastRow - drawing.firstRow + 1;
-  const fixed = RULER_HEIGHT + 46 + lanes.length * laneHeight(rows) + 74;
+  const fixed = RULER_HEIGHT + 46 + heightOf(lanes, rows) + 74;
   const pitch = below ? 54 : Math.max(54, Math.min(74, (size.height - fixed) / Math.max(1, rows - 1)));
   const geometry = useMemo(
     () => new SheetGeometry(drawing, shown, RULER_HEIGHT + 46, pitch, size.width),
@@ -107,10 +109,9 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     [document, design, geometry, layers.lengths, edits],
   );
 
-  const trackBottom = geometry.bottom + (layers.lengths && edits ? 62 : 48);
-  const laneSize = laneHeight(rows);
+  const trackBottom = Math.max(geometry.bottom + 48, ...[...placed.lengths.values()].map(({ y }) => y + 26));
   const shownLanes = design && document.lines.length > 0 ? lanes : NO_LANES;
-  const svgHeight = below ? trackBottom : Math.max(size.height, trackBottom + shownLanes.length * laneSize + 12);
+  const svgHeight = below ? trackBottom : Math.max(size.height, trackBottom + heightOf(shownLanes, rows) + 12);
 
   const points: ShownPoints = useMemo(() => {
     const lies: ShownPoints = {};
@@ -187,6 +188,25 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     if (x + width < GUTTER || x > now.geometry.width - RIGHT_PAD) now.bringIn(x + width / 2);
   }, [selected, document]);
 
+  /** Where a line that is drawn cut goes on: brought in, marked for a while, and the focus goes there. */
+  const goOn = useCallback(
+    ({ line, place: at }: GoesOn) => {
+      const now = present.current;
+      now.bringIn(now.geometry.at(line, at).x);
+      const pointed = { line, at };
+      store.getState().set({ pointed });
+      setTimeout(() => {
+        if (store.getState().pointed === pointed) store.getState().set({ pointed: undefined });
+      }, SHOWN_MS);
+      requestAnimationFrame(() =>
+        svg.current
+          ?.querySelector(`[data-end="${line} ${at}"]`)
+          ?.closest<SVGGElement>('[role=button]')
+          ?.focus({ preventScroll: true }),
+      );
+    },
+    [store],
+  );
   const bands = [selected, measured, ...also].flatMap((id) => {
     const spans = spansOf(document, design?.blocks ?? [], id);
     return spans.length > 0 ? [{ id, ...bandOf(geometry, spans) }] : [];
@@ -268,6 +288,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                 shows={board?.shows}
                 selected={selected}
                 onSelect={pickTurnout}
+                onGoOn={goOn}
               />
               <CutsLayer
                 document={withCuts}
@@ -319,13 +340,13 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                 />
               )}
               {design &&
-                shownLanes.map((Lane, i) => (
+                shownLanes.map(({ Lane }, i) => (
                   <Lane
                     key={i}
                     document={document}
                     design={design}
                     geometry={geometry}
-                    y={trackBottom + i * laneSize}
+                    y={trackBottom + heightOf(shownLanes.slice(0, i), rows)}
                     width={size.width}
                   />
                 ))}

@@ -1,6 +1,6 @@
-import { memo } from 'react';
+import { memo, type ReactNode } from 'react';
 import { showLength } from '@/core/measure';
-import { FEATURES, type Feature, type FeatureKind, type LayoutDocument } from '@/core/survey';
+import { FEATURES, type Feature, type FeatureKind, type FeatureOf, type LayoutDocument } from '@/core/survey';
 import { Pickable } from './pickable';
 import type { SheetGeometry } from './sheet-geometry';
 
@@ -30,44 +30,85 @@ export const PlacedThings = memo(function PlacedThings({ document, geometry, sel
       <Pickable key={feature.id} thing={feature.id} label={label} onPick={onSelect && (() => onSelect(feature.id))}>
         <rect
           x={Math.min(x, end.x) - 4}
-          y={y - 16}
+          y={UNDER.has(feature.kind) ? y + 7 : y - 16}
           width={Math.abs(end.x - x) + 8}
           height="9"
           fill="transparent"
           pointerEvents="all"
         />
         <title>{label}</title>
-        <Sign feature={feature} x={x} y={y} endX={end.x} colour={colour} />
+        {signOf(feature)({ x, y, endX: end.x, colour }, feature)}
       </Pickable>
     );
   });
 });
 
-function Sign({
-  feature,
-  x,
-  y,
-  endX,
-  colour,
-}: {
-  feature: Feature;
+/** What is drawn beneath the track. */
+const UNDER: ReadonlySet<FeatureKind> = new Set(['curve', 'gradient', 'feeder', 'taped']);
+
+/** Where a sign is drawn: from one place to another along a row. */
+interface Drawn {
   x: number;
   y: number;
   endX: number;
   colour: string;
-}) {
-  switch (feature.kind) {
-    case 'buffer':
-      return <path d={`M${x} ${y - 8}V${y + 8}M${x + 3.5} ${y - 8}V${y + 8}`} stroke="var(--ink)" strokeWidth="2" />;
-    case 'platform':
-      return (
-        <rect x={Math.min(x, endX)} y={y - 13} width={Math.abs(endX - x)} height="4" fill={colour} opacity=".55" />
-      );
-    case 'levelCrossing':
-      return <path d={`M${x} ${y - 9}V${y + 9}M${x + 4} ${y - 9}V${y + 9}`} stroke={colour} strokeWidth="1.4" />;
-    case 'hidden':
-      return null;
-    default:
-      return <path d={`M${x} ${y - 14}V${y - 5}M${x - 3} ${y - 14}H${x + 3}`} stroke={colour} strokeWidth="1.6" />;
-  }
 }
+
+const tick = ({ x, y, colour }: Drawn) => (
+  <path d={`M${x} ${y - 14}V${y - 5}M${x - 3} ${y - 14}H${x + 3}`} stroke={colour} strokeWidth="1.6" />
+);
+/** Beneath the track, so that signals keep the side above. */
+const BENEATH = 9;
+const DEEP = 6;
+
+/** How each kind is drawn; a kind that is not here is a tick. */
+const SIGNS: { [K in FeatureKind]?: (drawn: Drawn, feature: FeatureOf<K>) => ReactNode } = {
+  buffer: ({ x, y }) => (
+    <path d={`M${x} ${y - 8}V${y + 8}M${x + 3.5} ${y - 8}V${y + 8}`} stroke="var(--ink)" strokeWidth="2" />
+  ),
+  platform: ({ x, y, endX, colour }) => (
+    <rect x={Math.min(x, endX)} y={y - 13} width={Math.abs(endX - x)} height="4" fill={colour} opacity=".55" />
+  ),
+  levelCrossing: ({ x, y, colour }) => (
+    <path d={`M${x} ${y - 9}V${y + 9}M${x + 4} ${y - 9}V${y + 9}`} stroke={colour} strokeWidth="1.4" />
+  ),
+  hidden: () => null,
+  /** A bow: it bends to the side to which the track does, looked at to the right. */
+  curve: ({ x, y, endX, colour }, { hand }) => {
+    const deep = (hand === 'right') === endX > x ? DEEP : -DEEP;
+    const at = y + BENEATH + DEEP / 2;
+    return (
+      <path
+        d={`M${x} ${at - deep / 2}Q${(x + endX) / 2} ${at + deep * 1.5} ${endX} ${at - deep / 2}`}
+        fill="none"
+        stroke={colour}
+        strokeWidth="1.4"
+      />
+    );
+  },
+  /** A wedge, high where the track is high. */
+  gradient: ({ x, y, endX, colour }, { percent }) => {
+    const [low, high] = percent >= 0 ? [x, endX] : [endX, x];
+    return <path d={`M${low} ${y + BENEATH + DEEP}H${high}V${y + BENEATH - 1}Z`} fill={colour} opacity=".45" />;
+  },
+  /** A wire that comes up to the rail. */
+  feeder: ({ x, y, colour }) => (
+    <path
+      d={`M${x} ${y + 4}V${y + 12}M${x - 3} ${y + 12}H${x + 3}M${x - 1.5} ${y + 14.5}H${x + 1.5}`}
+      stroke={colour}
+      strokeWidth="1.6"
+    />
+  ),
+  liftOut: ({ x, y, colour }) => (
+    <path d={`M${x - 2} ${y - 9}V${y + 9}M${x + 2} ${y - 9}V${y + 9}`} stroke={colour} strokeDasharray="3 2" />
+  ),
+  /** Two arrows that measure it. */
+  taped: ({ x, y, endX, colour }) => (
+    <path
+      d={`M${x} ${y + BENEATH}v6M${endX} ${y + BENEATH}v6M${x} ${y + BENEATH + 3}H${endX}`}
+      stroke={colour}
+      strokeDasharray="4 2"
+    />
+  ),
+};
+const signOf = ({ kind }: Feature) => (SIGNS[kind] ?? tick) as (drawn: Drawn, feature: Feature) => ReactNode;

@@ -1,7 +1,8 @@
 import { memo } from 'react';
 import type { DesignView } from '@/core/design';
-import { type ShownUnit, TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '@/core/measure';
 import { type LayoutDocument, placeThing, type Turnout } from '@/core/survey';
+import type { GoesOn } from '@/core/track';
+import { LineEnds } from './line-ends';
 import { OutputMarks } from './output-marks';
 import { Pickable } from './pickable';
 import { PlacedThings } from './placed-things';
@@ -30,6 +31,8 @@ interface Props {
   shows?: Record<string, string>;
   selected: string | undefined;
   onSelect?: (id: string) => void;
+  /** Shows where a line that is drawn cut goes on. */
+  onGoOn?: (place: GoesOn) => void;
 }
 
 /** Rails, what watches them, hidden parts, ends, turnouts with the leg that is not set broken. */
@@ -46,6 +49,7 @@ export const TrackLayer = memo(function TrackLayer({
   shows,
   selected,
   onSelect,
+  onGoOn,
 }: Props) {
   const near = document.turnouts.filter((t) => geometry.isNear(geometry.at(t.line, t.at.tenthUm).x));
   return (
@@ -72,7 +76,7 @@ export const TrackLayer = memo(function TrackLayer({
           fill="none"
         />
       ))}
-      <LineEnds document={document} geometry={geometry} />
+      <LineEnds document={document} geometry={geometry} onGoOn={onGoOn} />
       <Crossings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
       {detectors && <SensorMarks document={document} geometry={geometry} selected={selected} onSelect={onSelect} />}
       <PlacedThings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
@@ -203,13 +207,6 @@ function legPath(
   return end.end === 'start' ? geometry.path(end.line, a, b) : geometry.path(end.line, length - a, length - b);
 }
 
-/** A figure in the unit of the ruler, or with the next larger unit when it has more than four digits. */
-function shortLength(length: TenthUm, unit: ShownUnit): string {
-  const value = length / (unit === 'cm' ? TENTH_UM_PER_CM : TENTH_UM_PER_INCH);
-  if (value < 10_000) return String(Math.round(value));
-  return unit === 'cm' ? `${Math.round(value / 100)} m` : `${Math.round(value / 12)} ft`;
-}
-
 /** One place on two lines, where they cross: a cross on either, and a thread between them. */
 function Crossings({
   document,
@@ -255,41 +252,5 @@ function Crossings({
         ))}
       </Pickable>
     );
-  });
-}
-
-/** A slanted double stroke where a line is cut on paper and goes on elsewhere. */
-function LineEnds({ document, geometry }: { document: LayoutDocument; geometry: SheetGeometry }) {
-  return document.lines.flatMap((line) => {
-    const drawn = geometry.drawn(line.id);
-    return (
-      [
-        [drawn.cutAtStart, 0, 'start'],
-        [drawn.cutAtEnd, line.length.tenthUm, 'end'],
-      ] as const
-    ).flatMap(([label, at, which]) => {
-      if (label === undefined) return [];
-      const { x, y } = geometry.at(line.id, at);
-      if (!geometry.isNear(x)) return [];
-      const outward = (which === 'start') === geometry.ascends(line.id) ? -1 : 1;
-      return [
-        <g key={`${line.id} ${which}`}>
-          <path
-            d={`M${x - 4} ${y + 8}L${x + 2} ${y - 8}M${x + 1} ${y + 8}L${x + 7} ${y - 8}`}
-            stroke="var(--ink)"
-            strokeWidth="1.6"
-            transform={`translate(${outward * 3} 0)`}
-          />
-          <text
-            x={x + outward * 12}
-            y={y + 4}
-            textAnchor={outward < 0 ? 'end' : 'start'}
-            style={{ fill: 'var(--ink3)' }}
-          >
-            {label || (which === 'start' ? `from ${shortLength(line.length.tenthUm, document.shownUnit)}` : 'to 0')}
-          </text>
-        </g>,
-      ];
-    });
   });
 }

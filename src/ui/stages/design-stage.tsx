@@ -5,12 +5,12 @@ import { SheetBar } from '@/ui/parts/sheet-bar';
 import { MeasurePanel } from '@/ui/reasoning/measure-panel';
 import { Panel } from '@/ui/reasoning/panel';
 import { Selection, subjectOf } from '@/ui/reasoning/selection';
-import { CoverageLane, RoomLane } from '@/ui/sheet/lanes';
+import { COVERAGE, ROOM } from '@/ui/sheet/lanes';
 import { LineSheet } from '@/ui/sheet/line-sheet';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import type { Layers } from '@/ui/state/view';
 
-export const DESIGN_LANES = [CoverageLane, RoomLane];
+export const DESIGN_LANES = [COVERAGE, ROOM];
 
 const LAYERS: [keyof Layers, string][] = [
   ['detectors', 'Detectors'],

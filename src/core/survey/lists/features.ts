@@ -22,7 +22,10 @@ export const features: ListKind<Feature> = {
   most: 20_000,
   schema: featureSchema,
   chosen: true,
-  refers: [{ at: 'line', to: 'lines', whenGone: 'goes too', distances: ['at', 'to'] }],
+  refers: [
+    { at: 'line', to: 'lines', whenGone: 'goes too', distances: ['at', 'to'] },
+    { at: 'far.line', to: 'lines', whenGone: 'goes too', distances: ['far.at'] },
+  ],
   longestName: LONGEST_NAME.thing,
   faults(feature, tell, { document, lineName, claim }) {
     if ('to' in feature && feature.to.tenthUm <= feature.at.tenthUm)
