@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { generatedLine } from '../../src/demo/generated';
-import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { smallValley } from '../../src/demo/small-valley';
 import { choose, openLayout, stage, watchErrors } from './open';
 
 const sheet = (page: Page) => page.getByRole('group', { name: /^Line sheet of/ });
@@ -8,7 +8,7 @@ const xOf = async (page: Page, name: string | RegExp) =>
   (await page.getByRole('button', { name, exact: true }).boundingBox())!.x;
 
 test('the sheet zooms by wheel, key and button, pans by drag and key, and fits again', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   const apart = async () => (await xOf(page, 'Signal FW')) - (await xOf(page, 'Signal UW'));
   const whole = await apart();
   await page.getByRole('button', { name: 'Zoom in' }).click();
@@ -48,7 +48,7 @@ test('a long layout opens readable, and the overview moves about in it', async (
 });
 
 test('square brackets step through blocks, Escape lets go, and findings are reached by N and F', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await sheet(page).focus();
   await page.keyboard.press(']');
   const first = await page
@@ -68,7 +68,7 @@ test('square brackets step through blocks, Escape lets go, and findings are reac
 test('inches and centimetres: the ruler, the lengths and the list follow, and what was typed is kept', async ({
   page,
 }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await expect(page.getByText('Room for a train')).toBeVisible();
   await page.getByRole('radio', { name: 'inch' }).click();
   await expect(page.getByRole('button', { name: /^Gap at 118.11", fixed/ })).toBeVisible();
@@ -84,7 +84,7 @@ test('inches and centimetres: the ruler, the lengths and the list follow, and wh
 test('pointing with a tool chosen uses it there, and opens no panel over it; looking puts it down', async ({
   page,
 }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   const gap = (await page.getByRole('button', { name: /^Gap at 980 cm/ }).boundingBox())!;
   const [x, y] = [gap.x + gap.width / 2 + 32, gap.y + gap.height / 2];
   await page.mouse.click(x, y);
@@ -115,7 +115,7 @@ test('pointing with a tool chosen uses it there, and opens no panel over it; loo
 });
 
 test('in Signal a click throws a turnout, and signals over it fall to stop', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await stage(page, 'Signal');
   await page.getByRole('button', { name: 'Block M2', exact: true }).click();
   await page.getByLabel('Set a resistor axle down here').check();
@@ -130,7 +130,7 @@ test('in Signal a click throws a turnout, and signals over it fall to stop', asy
 });
 
 test('names are changed, and a name that is taken is refused', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.getByRole('button', { name: 'Block UM', exact: true }).click();
   const name = page.getByRole('textbox', { name: 'Name', exact: true });
   await name.fill('M1');
@@ -148,7 +148,7 @@ test('names are changed, and a name that is taken is refused', async ({ page }) 
 });
 
 test('theme and size are remembered', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.getByRole('button', { name: 'Use the dark theme' }).click();
   await choose(page, 'Size of everything', '150 %');
   await page.reload();
@@ -165,7 +165,7 @@ test('theme and size are remembered', async ({ page }) => {
 test('in Rehearse a click on the track throws a turnout, keys play and step, and a refusal says why', async ({
   page,
 }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await stage(page, 'Rehearse');
   await expect(page.getByText('4 trains')).toBeVisible();
   await page.getByRole('button', { name: '+1 s' }).click();

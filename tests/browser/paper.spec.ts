@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { smallValley } from '../../src/demo/small-valley';
 import { GUTTER } from '../../src/ui/sheet/sheet-geometry';
 import { openLayout } from './open';
 
@@ -11,7 +11,7 @@ const barsIn = (svg: string) =>
   );
 
 test('the sheet goes to a file true to scale: gaps lie as far apart on paper as on the layout', async ({ page }) => {
-  const document = ondrelValley();
+  const document = smallValley();
   await openLayout(page, document);
   await page.getByRole('button', { name: /^Print the sheet/ }).click();
   const dialog = page.getByRole('dialog', { name: 'The sheet on paper' });
@@ -38,7 +38,7 @@ test('the sheet goes to a file true to scale: gaps lie as far apart on paper as 
 });
 
 test('printed at 1:10 the pages hold the sheet and a bar of 100 mm', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.getByRole('button', { name: /^Print the sheet/ }).click();
   await page.getByRole('dialog').getByRole('radio', { name: '1:10' }).check();
   const said = await page.getByRole('dialog').locator('output').textContent();

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
 import { learningOval } from '../../src/demo/learning-oval';
-import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { smallValley } from '../../src/demo/small-valley';
 import { openLayout, savedDocument, watchErrors } from './open';
 
 const openRoster = async (page: Page) => {
@@ -58,7 +58,7 @@ test('a newcomer’s train is entered in under a minute, and the finding fits it
 
 test('cells are changed in place, several rows at once, and what cannot be is told where it is', async ({ page }) => {
   const errors = watchErrors(page);
-  const id = await openLayout(page, ondrelValley());
+  const id = await openLayout(page, smallValley());
   const roster = await openRoster(page);
   await roster.getByRole('button', { name: 'Length of Brake van: 12 cm' }).click();
   const field = roster.getByRole('textbox', { name: 'Length of Brake van' });
@@ -92,7 +92,7 @@ test('cells are changed in place, several rows at once, and what cannot be is to
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   expect((await savedDocument(page, id)).vehicles).toEqual(
-    ondrelValley().vehicles.map((one) => expect.objectContaining(JSON.parse(JSON.stringify(one)))),
+    smallValley().vehicles.map((one) => expect.objectContaining(JSON.parse(JSON.stringify(one)))),
   );
   expect(errors).toEqual([]);
 });
@@ -128,7 +128,7 @@ test('a pasted table is taken up but for its bad rows, and the file that is save
 
 test('a train is put together by pointer and by keys, turned, split and joined', async ({ page }) => {
   const errors = watchErrors(page);
-  const id = await openLayout(page, ondrelValley());
+  const id = await openLayout(page, smallValley());
   const roster = await openRoster(page);
   await roster.getByRole('tab', { name: 'Trains' }).click();
   await roster.getByRole('combobox', { name: 'Train', exact: true }).click();

@@ -8,7 +8,7 @@ import { type LayoutDocument, newDocument } from '../../src/core/survey';
 import { gap } from '../../src/demo/build';
 import { generatedLine } from '../../src/demo/generated';
 import { learningOval } from '../../src/demo/learning-oval';
-import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { smallValley } from '../../src/demo/small-valley';
 import { randomLine } from '../unit/random-line';
 import { choose, openLayout, savedDocument, stage, watchErrors } from './open';
 
@@ -36,7 +36,7 @@ const overlaps = (page: Page) =>
   });
 
 const layouts: [string, () => LayoutDocument][] = [
-  ['the demo', ondrelValley],
+  ['the demo', smallValley],
   ...Array.from({ length: 10 }, (_, i): [string, () => LayoutDocument] => [
     `generated layout ${i + 1}`,
     () => randomLine(i + 1),
@@ -57,7 +57,7 @@ for (const [name, make] of layouts)
 
 test('a line that is drawn cut leads to where it goes on, by key and by click', async ({ page }) => {
   const errors = watchErrors(page);
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await sheet(page).focus();
   await page.keyboard.press('0');
   for (let i = 0; i < 5; i++) await page.keyboard.press('+');
@@ -77,7 +77,7 @@ test('a line that is drawn cut leads to where it goes on, by key and by click', 
 
 test('Tab goes along the line through every thing, brings it in, and Enter selects it', async ({ page }) => {
   const errors = watchErrors(page);
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await sheet(page).focus();
   const all = await sheet(page)
     .getByRole('button')
@@ -106,7 +106,7 @@ test('Tab goes along the line through every thing, brings it in, and Enter selec
 });
 
 test('with Shift the distance and the running time to a second thing are measured', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   const first = page.getByRole('button', { name: /^Gap at 300 cm/ });
   await first.focus();
   await page.keyboard.press('Enter');
@@ -166,7 +166,7 @@ test('pinching with two fingers and turning the wheel zoom about where they are'
 test('anything is found by a few letters, single letters can be switched off, F6 goes from part to part', async ({
   page,
 }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.keyboard.press('Control+k');
   await page.keyboard.type('block m2');
   await page.keyboard.press('Enter');
@@ -196,7 +196,7 @@ test('a rehearsal is wound back to an event, run on differently, and a train is 
   page,
 }) => {
   const errors = watchErrors(page);
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await stage(page, 'Rehearse');
   await page.getByRole('radio', { name: '50×' }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();

@@ -1,7 +1,7 @@
 import { expect, type Page, type Route, test } from '@playwright/test';
 import { newDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
-import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { smallValley } from '../../src/demo/small-valley';
 import { expectCleanInBothThemes as clean } from './clean';
 import { addAt, choose, openLayout, stage } from './open';
 
@@ -115,7 +115,7 @@ test('an edit that cannot be saved, and words that are no length', async ({ page
 });
 
 test('a search that finds nothing, a proof on its way, stopped and out of date', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await header(page, 'Find a thing or a command');
   await page.keyboard.type('xyzzy');
   await expect(page.getByText('Nothing is called that.')).toBeVisible();
@@ -148,7 +148,7 @@ test('a file that is no layout, on the list', async ({ page }) => {
 });
 
 test('at every size all of the header and of the bar stays on the page, side by side', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   for (const size of ['150 %', '125 %', '100 %']) {
     await choose(page, 'Size of everything', size);
     await stage(page, 'Rehearse');

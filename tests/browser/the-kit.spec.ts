@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { newDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
-import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { smallValley } from '../../src/demo/small-valley';
 import { addAt, choose, openLayout, stage, watchErrors } from './open';
 
 test('the menu of a thing, by the right button and by key; what is deleted comes back from the notice', async ({
@@ -33,7 +33,7 @@ test('the menu of a thing, by the right button and by key; what is deleted comes
 test('where nothing is, the menu is about the sheet; a turnout is thrown from its menu where points can be thrown', async ({
   page,
 }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   const sheet = page.locator('main svg[role=group]').first();
   const box = (await sheet.boundingBox())!;
   await page.mouse.click(box.x + 500, box.y + 330, { button: 'right' });
@@ -46,7 +46,7 @@ test('where nothing is, the menu is about the sheet; a turnout is thrown from it
 });
 
 test('the part of the line that is shown stays when the stage is changed', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   const gap = page.getByRole('button', { name: /^Gap at 300 cm/ });
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Zoom in' }).click();
   const before = (await gap.boundingBox())!.x;
@@ -57,7 +57,7 @@ test('the part of the line that is shown stays when the stage is changed', async
 });
 
 test('lists open by key, choose by letter and arrow, and close by Escape with nothing changed', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.getByRole('button', { name: /^Night mail ?128 cm/ }).click();
   const stands = page.getByRole('combobox', { name: 'Stands in' });
   await stands.focus();
@@ -155,7 +155,7 @@ test('by Tab one goes straight to a part; ? lists the keys from anywhere, and th
 
 for (const size of ['125 %', '150 %'])
   test(`what opens over the page stands at its field at ${size}`, async ({ page }) => {
-    await openLayout(page, ondrelValley());
+    await openLayout(page, smallValley());
     await choose(page, 'Size of everything', size);
     await page.getByRole('button', { name: /^Night mail/ }).click();
     const field = page.getByRole('combobox', { name: 'Stands in' });

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { newDocument } from '../../src/core/survey';
 import { writeSurvey } from '../../src/core/walk';
 import { learningOval } from '../../src/demo/learning-oval';
-import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { smallValley } from '../../src/demo/small-valley';
 import { choose, openLayout, savedDocument, watchErrors } from './open';
 
 /** An oval with a passing loop, a siding, platforms and signals: 30 things, as somebody says them who has done it before. */
@@ -134,18 +134,18 @@ test('a survey is pasted: bad rows are listed, the good ones kept; and one writt
   await page.getByRole('button', { name: 'Add nothing' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   const empty = newDocument('From text');
-  empty.directions = ondrelValley().directions;
+  empty.directions = smallValley().directions;
   const id = await openLayout(page, empty);
   await page.getByRole('button', { name: 'Or take up a text' }).click();
-  await page.getByRole('textbox', { name: 'Text to take up' }).fill(writeSurvey(ondrelValley()));
+  await page.getByRole('textbox', { name: 'Text to take up' }).fill(writeSurvey(smallValley()));
   await page.getByRole('button', { name: 'Add all' }).click();
   await expect(page.getByRole('button', { name: /^Turnout T5/ }).first()).toBeVisible();
   await page.getByRole('button', { name: 'As text' }).click();
-  await expect(page.getByRole('textbox', { name: 'This survey as text' })).toHaveValue(writeSurvey(ondrelValley()));
+  await expect(page.getByRole('textbox', { name: 'This survey as text' })).toHaveValue(writeSurvey(smallValley()));
   await page.keyboard.press('Escape');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   const { document: stored } = await (await page.request.get(`/api/layouts/${id}`)).json();
-  expect(writeSurvey(stored)).toBe(writeSurvey(ondrelValley()));
+  expect(writeSurvey(stored)).toBe(writeSurvey(smallValley()));
   expect(errors).toEqual([]);
 });
 
@@ -188,7 +188,7 @@ test('which train fits where is a table that sorts and shows the place; what is 
   page,
 }) => {
   const errors = watchErrors(page);
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.getByRole('button', { name: 'Which train fits where' }).click();
   const table = page.getByRole('table', { name: 'Which train fits where' });
   const first = table.getByRole('row').nth(1);

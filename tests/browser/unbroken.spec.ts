@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { learningOval } from '../../src/demo/learning-oval';
-import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { smallValley } from '../../src/demo/small-valley';
 import { openLayout, stage, watchErrors } from './open';
 
 const turnouts = (page: Page) => page.getByRole('button', { name: /^Turnout \S+, lies/ });
@@ -63,7 +63,7 @@ test('a turnout deleted with its track, and a version without it, break nothing'
 });
 
 test('going away from a layout and back shows it as it is now, with the way back', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.getByLabel('Name of the layout').fill('Named before going away');
   await page.keyboard.press('Enter');
   await page.getByRole('link', { name: /Roblik/ }).click();

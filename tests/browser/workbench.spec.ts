@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { newDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
-import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { smallValley } from '../../src/demo/small-valley';
 import { expectClean } from './clean';
 import { addAt, choose, openLayout, stage, watchErrors } from './open';
 
@@ -12,7 +12,7 @@ test('a gap is added by typing, moved by typing and by keys, deleted, undone, an
   page,
 }) => {
   const errors = watchErrors(page);
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.getByRole('radio', { name: 'Gap' }).click();
   await page.getByRole('textbox', { name: 'At', exact: true }).fill('3 ft 2 in');
   await expect(page.getByText('96.52 cm, that is 38"')).toBeVisible();
@@ -44,7 +44,7 @@ test('a gap is added by typing, moved by typing and by keys, deleted, undone, an
 test('a gap is dragged along the track and takes its signal along; a block mark is added beside it', async ({
   page,
 }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   const gap = page.getByRole('button', { name: /^Gap at 470 cm/ });
   const box = (await gap.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
@@ -73,7 +73,7 @@ test('a gap is dragged along the track and takes its signal along; a block mark 
 });
 
 test('bad lengths and impossible places are refused in words', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   const field = page.getByRole('textbox', { name: 'At', exact: true });
   await page.getByRole('radio', { name: 'Gap' }).click();
   await field.fill('1,200');
@@ -126,7 +126,7 @@ test('findings offer an edit that mends them', async ({ page }) => {
 
 test('a rehearsal runs, obeys its turnouts, and has the same trace on the server', async ({ page }) => {
   const errors = watchErrors(page);
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await stage(page, 'Rehearse');
   await expect(page.getByText('4 trains')).toBeVisible();
   await page.getByRole('radio', { name: '50×' }).click();
@@ -272,7 +272,7 @@ test('a signal clicked before anything is computed says what it protects once it
 });
 
 test('a train is put elsewhere, turned round and slowed down, and runs from there', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.getByRole('button', { name: /^Night mail ?128 cm/ }).click();
   await expect(page.getByText('40.78 cm', { exact: true })).toBeVisible();
   await choose(page, 'Stands in', 'UC1');
@@ -296,7 +296,7 @@ test('a train is put elsewhere, turned round and slowed down, and runs from ther
 });
 
 test('where a turnout lies at the start is part of the layout', async ({ page }) => {
-  await openLayout(page, ondrelValley());
+  await openLayout(page, smallValley());
   await page.getByRole('button', { name: 'Turnout T8, lies straight' }).click();
   await choose(page, 'Lies, when a rehearsal begins', 'diverging');
   await expect(page.getByRole('button', { name: 'Turnout T8, lies diverging' })).toBeVisible();
@@ -311,7 +311,7 @@ for (const theme of ['light', 'dark'] as const) {
     const clean = (where: string) => expectClean(page, where);
     await page.goto('/');
     await clean('list');
-    await openLayout(page, ondrelValley());
+    await openLayout(page, smallValley());
     await expect(page.getByText('Detection coverage')).toBeVisible();
     await clean('survey');
     await stage(page, 'Signal');

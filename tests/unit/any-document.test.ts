@@ -3,7 +3,7 @@ import { checkDesign, viewDesign } from '@/core/design';
 import { type Fault, migrateDocument, readDocument, readDocumentText, writeDocumentText } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { asVersion1 } from './older-documents';
 import { Draw, randomLine } from './random-line';
 
@@ -87,7 +87,7 @@ describe('anything given as a layout', () => {
   test('10,000 damaged documents are each read or refused in words, soon, and what is read can be worked on', {
     timeout: 1_200_000,
   }, () => {
-    const sources = [learningOval(), ondrelValley(), ...Array.from({ length: 8 }, (_, i) => randomLine(i + 1))];
+    const sources = [learningOval(), smallValley(), ...Array.from({ length: 8 }, (_, i) => randomLine(i + 1))];
     let read = 0;
     let slowest = 0;
     for (let seed = 0; seed < 10_000; seed++) {
@@ -183,7 +183,7 @@ describe('anything given as a layout', () => {
     expect(faults.every((f) => f.place && f.remedy)).toBe(true);
   });
   test('a turnout without a leg has its own message', () => {
-    const document = ondrelValley();
+    const document = smallValley();
     const turnouts = document.turnouts.map((t, i) =>
       i === 0 ? { ...t, diverging: { line: 'nowhere', end: 'start' as const } } : t,
     );

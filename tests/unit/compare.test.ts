@@ -10,7 +10,7 @@ import {
   separateIds,
 } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { Draw, randomLine } from './random-line';
 
 function edited(document: LayoutDocument, ...edits: Edit[]): LayoutDocument {
@@ -25,7 +25,7 @@ const says = (a: LayoutDocument, b: LayoutDocument) => compareDocuments(a, b).ma
 describe('comparing two versions', () => {
   const oval = learningOval();
   test('a version does not differ from itself, nor from its own copy read from a file, nor by the order of things', () => {
-    const demo = ondrelValley();
+    const demo = smallValley();
     expect(compareDocuments(demo, JSON.parse(JSON.stringify(demo)))).toEqual([]);
     expect(compareDocuments(demo, { ...demo, features: [...demo.features].reverse() })).toEqual([]);
   });

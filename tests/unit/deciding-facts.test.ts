@@ -3,7 +3,7 @@ import { checkDesign, tryByHand } from '@/core/design';
 import { compileProgram, decidingFacts, type Expr, Interpreter, type Program, when } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { blockIds } from './block-ids';
 import { Draw } from './random-line';
 import { ruleNamed } from './rule-named';
@@ -113,12 +113,12 @@ describe('the facts that force a value', () => {
     ]);
   });
   test('one way is taken and the other not set: one fact for each', () => {
-    expect(said(ondrelValley(), 'signal.FE', ['MF', 'FM'])!.sort()).toEqual(['FM is occupied', 'T7 lies straight']);
+    expect(said(smallValley(), 'signal.FE', ['MF', 'FM'])!.sort()).toEqual(['FM is occupied', 'T7 lies straight']);
   });
   test('several reasons at once: the shortest is told', () => {
-    expect(said(ondrelValley(), 'signal.FE', ['FM'])).toEqual(['No train asks for FE']);
+    expect(said(smallValley(), 'signal.FE', ['FM'])).toEqual(['No train asks for FE']);
   });
   test('a memory is not forced by what is so now', () => {
-    expect(said(ondrelValley(), 'seen.M1', [])).toBeUndefined();
+    expect(said(smallValley(), 'seen.M1', [])).toBeUndefined();
   });
 });

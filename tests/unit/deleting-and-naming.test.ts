@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { cm } from '@/core/measure';
 import { applyEdit, deletionOf, type Edit, type LayoutDocument, LIST_NAMES, readDocument } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { guarded } from '@/server/answer';
 import { findScore } from '@/ui/shell/find-score';
 import { randomPlan } from './random-plan';
@@ -32,7 +32,7 @@ describe('deleting takes along what cannot be without it, and nothing else', () 
     expect(done(without, { do: 'delete', id: first!.id }).vehicles).toEqual([]);
   });
   test('a line goes with everything on it', () => {
-    const two = done(ondrelValley(), { do: 'add line', name: 'Shelf', length: cm(200), circuit: true });
+    const two = done(smallValley(), { do: 'add line', name: 'Shelf', length: cm(200), circuit: true });
     const line = two.lines.find(({ name }) => name === 'Shelf')!.id;
     let d = done(two, { do: 'add cut', kind: 'gap', line, at: cm(50) });
     d = done(d, { do: 'add sensor', line, at: cm(20) });
@@ -40,13 +40,13 @@ describe('deleting takes along what cannot be without it, and nothing else', () 
     d = done(d, { do: 'change train', id: d.trains[0]!.id, change: { start: { line, at: cm(60), facing: 'up' } } });
     const gone = done(d, { do: 'delete', id: line });
     sound(gone);
-    expect(gone.lines).toEqual(ondrelValley().lines);
-    expect(gone.features).toEqual(ondrelValley().features);
-    expect(gone.joins).toEqual(ondrelValley().joins);
+    expect(gone.lines).toEqual(smallValley().lines);
+    expect(gone.features).toEqual(smallValley().features);
+    expect(gone.joins).toEqual(smallValley().joins);
     expect(gone.trains[0]!.start).toBeUndefined();
   });
   test('its points go with it, on it and into it, and what they led to stays', () => {
-    const before = ondrelValley();
+    const before = smallValley();
     for (const { id, name } of before.lines) {
       const after = done(before, { do: 'delete', id });
       sound(after);
@@ -130,7 +130,7 @@ describe('what fails on the server is called what it is', () => {
 });
 
 describe('what would go with a line', () => {
-  test.each([ondrelValley(), learningOval()])('is what goes, or it says what keeps it: $name', (document) => {
+  test.each([smallValley(), learningOval()])('is what goes, or it says what keeps it: $name', (document) => {
     let deleted = 0;
     for (const { id, name } of document.lines) {
       const { goes, kept } = deletionOf(document, id);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { compileProgram, Emitted, emitWasm, Interpreter, layoutOf, startWasm } from '@/core/logic';
 import { Rehearsal, replay } from '@/core/simulation';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { Draw, randomLine } from './random-line';
 import { INPUTS, randomProgram } from './random-program';
 
@@ -43,7 +43,7 @@ describe('emitted WebAssembly against the interpreter', () => {
   test('a run of the demo has the same trace interpreted or emitted, skipping or not', () => {
     const hashes = [{}, { interpreted: true }, { skipSettled: false }, { interpreted: true, skipSettled: false }].map(
       (options) => {
-        const run = new Rehearsal(ondrelValley(), 3, options);
+        const run = new Rehearsal(smallValley(), 3, options);
         for (let i = 0; i < 15_000; i++) run.step();
         return run.traceHash;
       },

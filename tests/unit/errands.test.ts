@@ -3,7 +3,7 @@ import { cm, runTimeS, standToStandS } from '@/core/measure';
 import { firstDifference, harmOfEvent, Rehearsal, replay, summariseRun, type TimedCommand } from '@/core/simulation';
 import { compileTrack, measureBetween, onwardFrom } from '@/core/track';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { Draw, randomLine } from './random-line';
 
 const blocksOf = (run: Rehearsal, id: string) => {
@@ -14,8 +14,8 @@ const blocksOf = (run: Rehearsal, id: string) => {
 
 describe('sending a train to a block', () => {
   test('it runs there over the points on its way, with the signals obeyed, and stands there', () => {
-    const run = new Rehearsal(ondrelValley(), 1);
-    const id = ondrelValley().trains.find((t) => t.name === 'Morning stopper')!.id;
+    const run = new Rehearsal(smallValley(), 1);
+    const id = smallValley().trains.find((t) => t.name === 'Morning stopper')!.id;
     const mishaps: string[] = [];
     const arrived: string[] = [];
     const t7 = run.document.turnouts.findIndex((t) => t.name === 'T7');
@@ -45,16 +45,16 @@ describe('sending a train to a block', () => {
     expect(blocksOf(run, blue!.id)).not.toContain('B2');
   });
   test('a block that does not lie ahead, and one that is not there, are refused in words', () => {
-    const run = new Rehearsal(ondrelValley(), 1);
-    const railcar = ondrelValley().trains.find((t) => t.name === 'Skerrin railcar')!.id;
+    const run = new Rehearsal(smallValley(), 1);
+    const railcar = smallValley().trains.find((t) => t.name === 'Skerrin railcar')!.id;
     expect(run.command({ kind: 'send', train: railcar, block: 'SK2' })).toContain('Turn it back first');
     expect(run.command({ kind: 'send', train: railcar, block: 'nowhere' })).toBe('That block is no longer there.');
     expect(run.command({ kind: 'send', train: 'nobody', block: 'SB' })).toContain('not on the track');
   });
   test('an order stands through a halt and a turn, and until it is done or taken back', () => {
     const said: string[] = [];
-    const run = new Rehearsal(ondrelValley(), 1);
-    const { id } = ondrelValley().trains.find((t) => t.name === 'Skerrin railcar')!;
+    const run = new Rehearsal(smallValley(), 1);
+    const { id } = smallValley().trains.find((t) => t.name === 'Skerrin railcar')!;
     const index = run.plant.trains.findIndex((t) => t.figures.id === id);
     const go = (seconds: number) => {
       for (let i = 0; i < seconds * 50; i++)

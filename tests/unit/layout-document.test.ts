@@ -15,11 +15,11 @@ import {
   writeDocumentText,
 } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { layoutJsonSchema } from '../../tools/json-schema';
 
 const plain = (document: LayoutDocument) => JSON.parse(JSON.stringify(document)) as LayoutDocument;
-const demos = [ondrelValley(), learningOval(), newDocument('Empty')].map(plain);
+const demos = [smallValley(), learningOval(), newDocument('Empty')].map(plain);
 
 describe('import and export', () => {
   test.each(demos.map((d) => [d.name, d] as const))('%s comes back as it went out', (_, document) => {
@@ -29,7 +29,7 @@ describe('import and export', () => {
   });
 
   const faulty = (change: (d: LayoutDocument) => void) => {
-    const document = plain(ondrelValley());
+    const document = plain(smallValley());
     change(document);
     const reading = readDocument(document);
     return reading.ok ? [] : reading.faults.map((f) => `${f.place}: ${f.problem} ${f.remedy}`);
@@ -146,7 +146,7 @@ describe('import and export', () => {
     ['another format', '{"format":"something"}', 'not a layout'],
     ['a newer version', '{"format":"roblik layout","version":99}', 'newer Roblik'],
     ['17 MB', 'x'.repeat(17 * 1024 * 1024), 'larger than 16 MB'],
-    ['cut off', writeDocumentText(ondrelValley()).slice(0, 5000), 'not JSON'],
+    ['cut off', writeDocumentText(smallValley()).slice(0, 5000), 'not JSON'],
   ])('%s is refused in words', (_, text, part) => {
     const reading = readDocumentText(text);
     expect(!reading.ok && reading.faults[0]!.problem).toContain(part);
@@ -217,13 +217,13 @@ describe('editing', () => {
     if (!result.ok) throw new Error(result.problem);
     return result.change;
   };
-  const refusal = (edit: Edit, document = ondrelValley()) => {
+  const refusal = (edit: Edit, document = smallValley()) => {
     const result = applyEdit(document, edit);
     return result.ok ? 'accepted' : result.problem;
   };
 
   test('a moved gap takes the signals at it along, and undo brings all back', () => {
-    const before = ondrelValley();
+    const before = smallValley();
     const change = apply(before, { do: 'move', id: 'g8', at: cm(475) });
     const moved = change.document.features.filter((f) => f.line === 'main' && f.at.tenthUm === cm(475).tenthUm);
     expect(moved.map((f) => f.id).sort()).toEqual(['g8', 's-ME']);
@@ -250,7 +250,7 @@ describe('editing', () => {
     );
     fc.assert(
       fc.property(fc.array(edits, { maxLength: 12 }), (list) => {
-        const start = ondrelValley();
+        const start = smallValley();
         let document = start;
         const done = [];
         for (const edit of list) {
@@ -283,7 +283,7 @@ describe('editing', () => {
       'a loop that comes back before it leaves',
       {
         do: 'add turnout',
-        turnout: { ...ondrelValley().turnouts[0]!, at: cm(800) },
+        turnout: { ...smallValley().turnouts[0]!, at: cm(800) },
         leads: { kind: 'back', name: 'x', length: cm(90), at: cm(700) },
       },
       'come back at more than 800 cm',
@@ -435,7 +435,7 @@ describe('editing', () => {
       {
         do: 'add turnout',
         name: 'T20',
-        turnout: { ...ondrelValley().turnouts[0]!, at: cm(850), hand: 'left' },
+        turnout: { ...smallValley().turnouts[0]!, at: cm(850), hand: 'left' },
         leads: { kind: 'dead end', name: 'Quarry', length: cm(90) },
       },
       (d) => [d.turnouts.at(-1)!.name, d.lines.at(-1)!.name, d.turnouts.at(-1)!.diverging.end],
@@ -463,19 +463,19 @@ describe('editing', () => {
     ],
   ];
   test.each(EDITS)('%s', (_, edit, read, wanted) => {
-    const before = ondrelValley();
+    const before = smallValley();
     const change = apply(before, edit);
     expect(read(change.document)).toEqual(wanted);
     expect(change.says.length).toBeGreaterThan(5);
     expect(readDocument(plain(change.document)).ok).toBe(true);
     expect(applyChange(change.document, change.inverse)).toEqual(before);
-    expect(before).toEqual(ondrelValley());
+    expect(before).toEqual(smallValley());
   });
   test('a spur that is deleted takes its empty track along', () => {
-    const spur = apply(ondrelValley(), {
+    const spur = apply(smallValley(), {
       do: 'add turnout',
       name: 'T20',
-      turnout: { ...ondrelValley().turnouts[0]!, at: cm(850) },
+      turnout: { ...smallValley().turnouts[0]!, at: cm(850) },
       leads: { kind: 'dead end', name: 'Quarry', length: cm(90) },
     });
     const id = spur.document.turnouts.at(-1)!.id;

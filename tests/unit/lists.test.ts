@@ -17,10 +17,10 @@ import {
   thingsOf,
 } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { randomLine } from './random-line';
 
-const LAYOUTS = [ondrelValley(), learningOval(), ...Array.from({ length: 12 }, (_, i) => randomLine(i + 1))];
+const LAYOUTS = [smallValley(), learningOval(), ...Array.from({ length: 12 }, (_, i) => randomLine(i + 1))];
 const everything = (d: LayoutDocument) =>
   LIST_NAMES.flatMap((list) => thingsOf(d, list).map((thing) => ({ list, thing })));
 const sound = (d: LayoutDocument) => {
@@ -51,7 +51,7 @@ describe('the table of lists', () => {
     }
   });
   test('things are called by what they are, and told apart by where they are', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const called = Object.fromEntries(everything(d).map(({ list, thing }) => [thing.id, callThing(list, thing, 'cm')]));
     const [first] = d.turnouts;
     expect(called[first!.id]).toBe(`Turnout ${first!.name}`);
@@ -83,7 +83,7 @@ describe('deleting anything on any layout', () => {
     expect(refused).toBeGreaterThan(20);
   });
   test('takes nothing that has nothing to do with it', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     for (const { list, thing } of everything(d)) {
       const result = applyEdit(d, { do: 'delete', id: thing.id });
       if (!result.ok || LISTS[list].takesAlong || list === 'lines') continue;
@@ -92,7 +92,7 @@ describe('deleting anything on any layout', () => {
     }
   });
   test('a turnout goes with its track, and a track with things on it stays', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const turnout = d.turnouts.find(({ name }) => name === 'T1')!;
     const refused = applyEdit(d, { do: 'delete', id: turnout.id });
     const track = d.lines.find(({ id }) => id === turnout.diverging.line)!.name;
@@ -102,7 +102,7 @@ describe('deleting anything on any layout', () => {
 
 describe('what does not fit together is told, each fault with its place', () => {
   const faultsOf = (change: (d: LayoutDocument) => void) => {
-    const d = structuredClone(ondrelValley());
+    const d = structuredClone(smallValley());
     change(d);
     return referenceFaults(d).map(({ place, problem }) => `${place}: ${problem}`);
   };

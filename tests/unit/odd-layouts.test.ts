@@ -8,7 +8,7 @@ import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, newDocument, readDocument } from '@/core/survey';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { blockIds } from './block-ids';
 import { ruleNamed, spokenName } from './rule-named';
 
@@ -143,7 +143,7 @@ describe('lines joined end to end', () => {
 
 describe('turnouts that throw together', () => {
   const pair = () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.turnouts[7]!.throwsWith = 't-T5';
     return d;
   };
@@ -214,7 +214,7 @@ describe('drop-outs', () => {
 });
 
 describe('reasons in words', () => {
-  const d = ondrelValley();
+  const d = smallValley();
   const design = checkDesign(d);
   const reasonFor = (signalName: string, occupied: string[], points: Record<string, 'straight' | 'diverging'> = {}) => {
     const values = tryByHand(design, { occupied: blockIds(design, occupied), points });

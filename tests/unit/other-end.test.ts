@@ -3,7 +3,7 @@ import type { Facing, LayoutDocument } from '@/core/survey';
 import { readDocument } from '@/core/survey';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { explored } from '../../tools/fuzz/covering';
 import { Draw } from '../../tools/fuzz/draw';
 import { randomLayout } from '../../tools/fuzz/random-layout';
@@ -51,7 +51,7 @@ function fromOtherEnd(document: LayoutDocument, line: string): LayoutDocument {
 }
 
 const LAYOUTS = [
-  ondrelValley(),
+  smallValley(),
   learningOval(),
   ...EXAMPLES.map(exampleLayout),
   ...Array.from({ length: 80 }, (_, seed) => randomLayout(seed + 100)),

@@ -5,7 +5,7 @@ import { cm } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
 import { straighten, xOf } from '@/core/track';
 import { generatedLine } from '@/demo/generated';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { randomLine } from './random-line';
 
 /**
@@ -51,7 +51,7 @@ function beads(d: LayoutDocument, cutBy: (kind: 'gap' | 'mark') => boolean): (li
 }
 
 const layouts: [string, LayoutDocument][] = [
-  ['the demo', ondrelValley()],
+  ['the demo', smallValley()],
   ['a generated line', generatedLine(30)],
   ...Array.from({ length: 20 }, (_, i): [string, LayoutDocument] => [`random line ${i + 1}`, randomLine(i + 1)]),
 ];
@@ -85,7 +85,7 @@ describe('blocks and sections against beads on a string', () => {
   });
 
   test('with every third gap turned into a block mark, sections grow and blocks stay', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.sensors = [];
     let n = 0;
     d.features = d.features.map((f) =>

@@ -4,10 +4,10 @@ import type { Expr } from '@/core/logic';
 import { names, needsOf } from '@/core/patterns';
 import { PATTERNS } from '@/core/patterns/rule-program';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { randomLine } from './random-line';
 
-const LAYOUTS = [ondrelValley(), learningOval(), ...Array.from({ length: 6 }, (_, i) => randomLine(i + 1))];
+const LAYOUTS = [smallValley(), learningOval(), ...Array.from({ length: 6 }, (_, i) => randomLine(i + 1))];
 
 /** An expression in one line, to tell two apart. */
 const text = (expr: Expr): string => JSON.stringify(expr);

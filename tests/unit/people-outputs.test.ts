@@ -3,7 +3,7 @@ import { checkDesign } from '@/core/design';
 import { frameOf, Rehearsal, replay } from '@/core/simulation';
 import { applyEdit, type Edit, type LayoutDocument } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 
 function edited(document: LayoutDocument, edit: Edit): LayoutDocument {
   const result = applyEdit(document, edit);
@@ -38,7 +38,7 @@ describe('what is shown to people alone', () => {
     expect(Math.min(known.lit, known.dark)).toBeGreaterThan(1000);
   });
   test('an indicator shows how its points lie, and nothing while they move', () => {
-    const valley = ondrelValley();
+    const valley = smallValley();
     const { id } = valley.turnouts[4]!;
     const run = new Rehearsal({ ...using(valley, id, 'points indicator'), trains: [] }, 1);
     for (let tick = 0; tick < 1500; tick++) run.step();
@@ -56,7 +56,7 @@ describe('what is shown to people alone', () => {
     expect(Object.keys(frameOf(run).shows)).toEqual([id]);
   });
   test('it changes nothing that trains do', () => {
-    const valley = ondrelValley();
+    const valley = smallValley();
     const shown = [
       ...valley.turnouts.map(({ id }) => [id, 'points indicator']),
       ...valley.sensors.map(({ id }) => [id, 'panel lamp']),

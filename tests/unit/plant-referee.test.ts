@@ -6,7 +6,7 @@ import { layTape, Plant, type PlantEvent, stepOn, turnTape } from '@/core/plant'
 import { frameOf, isMishap, PathRecorder, Rehearsal, sayEvent } from '@/core/simulation';
 import { isKind, type LayoutDocument } from '@/core/survey';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { ruleNamed } from './rule-named';
 
 const none = () => ({ speed: 0, startDelay: 0 });
@@ -55,7 +55,7 @@ describe('trains that touch are found at once', () => {
   });
 
   test('two trains on the legs of a turnout touch where the legs are not yet clear', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.trains = [
       { ...d.trains[3]!, id: 'x1', name: 'On main', start: { line: 'main', at: cm(690), facing: 'up' } },
       { ...d.trains[3]!, id: 'x2', name: 'In loop', start: { line: 'm2', at: cm(215), facing: 'up' } },
@@ -79,7 +79,7 @@ describe('trains that touch are found at once', () => {
 
 describe('points and ends', () => {
   test('points thrown under a train are reported', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.trains = [{ ...d.trains[0]!, start: { line: 'main', at: cm(320), facing: 'up' } }];
     const { lies, events, step } = bare(d, 'stop');
     step();
@@ -88,7 +88,7 @@ describe('points and ends', () => {
     expect(events).toContainEqual({ kind: 'points moved under', train: 0, turnout: 3 });
   });
   test('a turnout is between its positions for its throwing time', () => {
-    const { plant, lies, events, step } = bare(ondrelValley(), 'stop');
+    const { plant, lies, events, step } = bare(smallValley(), 'stop');
     lies.T6 = 'diverging';
     let between = 0;
     for (let i = 0; i < 120; i++) {
@@ -103,7 +103,7 @@ describe('points and ends', () => {
     ]);
   });
   test('a driver stops before a buffer by himself', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.trains = [{ ...d.trains[3]!, start: { line: 'pd', at: cm(60), facing: 'up' } }];
     const { plant, events, step } = bare(d);
     for (let i = 0; i < 50 * 60; i++) step();
@@ -116,7 +116,7 @@ describe('points and ends', () => {
 
 describe('detection follows the axles', () => {
   test('at every step a section is occupied exactly when a detectable axle stands in it (brute force over lines)', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const { plant, scheme, step } = bare(d);
     const consists = d.trains.map((t) => consistOf(d, t));
     let looked = 0;
@@ -157,7 +157,7 @@ describe('detection follows the axles', () => {
     expect(looked).toBeGreaterThan(400);
   });
   test('a train’s consist is its vehicles laid end to end', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const mail = consistOf(d, d.trains[0]!);
     expect(mail.lengthMm).toBe(240 + 4 * 260);
     expect(mail.parts.current.slice(0, 7).map(({ from }) => from)).toEqual([30, 70, 100, 130, 200, 270, 300]);
@@ -196,7 +196,7 @@ describe('motion against the formulas', () => {
 });
 
 describe('the tape of a train', () => {
-  const { scheme } = checkDesign(ondrelValley());
+  const { scheme } = checkDesign(smallValley());
   const straight = () => 'straight' as const;
   test('a train longer than its piece lies back over the boundaries behind it', () => {
     const piece = scheme.partition.pieces.find((p) => p.line === 'main' && p.from === cm(524).tenthUm)!;
@@ -232,7 +232,7 @@ describe('the tape of a train', () => {
 });
 
 describe('what a screen is told', () => {
-  const d = ondrelValley();
+  const d = smallValley();
   const rehearsal = new Rehearsal(d, 1);
   const said: string[] = [];
   const recorder = new PathRecorder(rehearsal);
@@ -276,7 +276,7 @@ describe('what a screen is told', () => {
     expect(run.command({ kind: 'turn back', train: 'tr1' })).toContain('still moving');
   });
   test('a train turned back runs the other way, and its direction is told to the line', () => {
-    const run = new Rehearsal(ondrelValley(), 1);
+    const run = new Rehearsal(smallValley(), 1);
     for (let i = 0; i < 50 * 40; i++) run.step();
     const railcar = run.plant.trains[3]!;
     expect(railcar.speed).toBe(0);

@@ -3,7 +3,7 @@ import { cm, stoppingDistanceMm } from '@/core/measure';
 import { Random, Rehearsal, type RehearsalEvent, replay, type TimedCommand, TraceHash } from '@/core/simulation';
 import { type LayoutDocument, readDocument } from '@/core/survey';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 
 const SECOND = 50;
 const harm = (event: RehearsalEvent) =>
@@ -61,7 +61,7 @@ describe('motion', () => {
     expect(stoppingDistanceMm(topMmPerS, 0, brakingMmPerS2)).toBeLessThan(3000);
   });
   test('a section is occupied while a detectable axle stands in it, and by nothing else', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const { rehearsal } = run(d, 1);
     const seen = rehearsal.scheme.partition.blocks.filter((b) => rehearsal.plant.felt[b.section]).map((b) => b.name);
     expect(seen.sort()).toEqual(['M1', 'SK1', 'UC2', 'UC3']);
@@ -76,21 +76,21 @@ describe('the same run everywhere', () => {
     { tick: 2500, command: { kind: 'run', train: 'tr-mail', on: false } },
   ];
   test('same document, seed and commands give the same trace; another seed or command another', () => {
-    const hash = (seed: number, list = commands) => replay(ondrelValley(), seed, 6000, list).traceHash;
+    const hash = (seed: number, list = commands) => replay(smallValley(), seed, 6000, list).traceHash;
     expect(hash(1)).toBe(hash(1));
     expect(hash(2)).not.toBe(hash(1));
     expect(hash(1, commands.slice(1))).not.toBe(hash(1));
   });
   test('a document that went out as a file and came back runs the same', () => {
-    const reading = readDocument(JSON.parse(JSON.stringify(ondrelValley())));
+    const reading = readDocument(JSON.parse(JSON.stringify(smallValley())));
     if (!reading.ok) throw new Error('the demo is faulty');
     expect(replay(reading.document, 1, 3000, commands).traceHash).toBe(
-      replay(ondrelValley(), 1, 3000, commands).traceHash,
+      replay(smallValley(), 1, 3000, commands).traceHash,
     );
   });
   test('skipping settled scans gives the same trace as evaluating every scan', () => {
     const hash = (skipSettled: boolean) => {
-      const rehearsal = new Rehearsal(ondrelValley(), 4, { skipSettled });
+      const rehearsal = new Rehearsal(smallValley(), 4, { skipSettled });
       for (let i = 0; i < 6000; i++) rehearsal.step();
       return rehearsal.traceHash;
     };
@@ -124,7 +124,7 @@ describe('a ring of N blocks with K trains under the automatic block', () => {
 
 describe('the demo', () => {
   test('left running for an hour on the main circuit, nothing collides and every block rule is kept', () => {
-    const { rehearsal, harms } = run(ondrelValley(), 3600);
+    const { rehearsal, harms } = run(smallValley(), 3600);
     expect(harms).toEqual([]);
     for (const train of rehearsal.plant.trains.slice(0, 2)) expect(train.head / 11_800).toBeGreaterThan(20);
   });
@@ -133,7 +133,7 @@ describe('the demo', () => {
     for (const seed of [1, 2, 3]) {
       const random = new Random(seed, 7);
       const pick = <T>(list: T[]): T => list[Math.floor(random.uniform() * list.length)]!;
-      const d = ondrelValley();
+      const d = smallValley();
       const signals = d.features.filter((f) => f.kind === 'signal');
       const { rehearsal, harms } = run(d, 3600, seed, (second, r) => {
         if (second % 3 === 0)
@@ -162,7 +162,7 @@ describe('the demo', () => {
   }, 120_000);
 
   test('opposing trains on the single line never both get proceed, and one of them goes on', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.trains[1]!.start = { line: 'main', at: cm(534), facing: 'down' };
     const { harms, rehearsal } = run(d, 300, 1, (_, r) => {
       const shows = (name: string) => r.aspectAt(r.scheme.readings.findIndex((s) => s.signal.name === name)).id;
@@ -173,7 +173,7 @@ describe('the demo', () => {
   });
 
   test('a turnout refuses to move under a train and while one is cleared over it', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const rehearsal = new Rehearsal(d, 1);
     const refused: string[] = [];
     for (let tick = 0; tick < 300 * SECOND; tick++) {
@@ -194,7 +194,7 @@ describe('power-up', () => {
     expect(Math.min(...rehearsal.plant.trains.map((t) => t.head))).toBeGreaterThan(1000);
   });
   test('a train that does not fit on its track is named, and the others run', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.trains[0]!.start = { line: 'pd', at: cm(150), facing: 'down' };
     const rehearsal = new Rehearsal(d, 1);
     expect(rehearsal.plant.notPlaced).toHaveLength(1);

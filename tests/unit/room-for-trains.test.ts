@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { roomForTrains, viewDesign } from '@/core/design';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 
 describe('which train fits where', () => {
   test('every block without points and every platform, by hand: its length less the train’s, the worst first', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const rooms = roomForTrains(d, viewDesign(d).blocks);
     expect(rooms.map(({ worst }) => worst)).toEqual([...rooms.map(({ worst }) => worst)].sort((a, b) => a - b));
     const cmOf = (tenthUm: number) => Math.round(tenthUm / 100_000);

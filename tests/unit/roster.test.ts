@@ -12,7 +12,7 @@ import {
   writeRoster,
 } from '@/core/roster';
 import { applyEdit, type LayoutDocument, newDocument, readDocument, type Vehicle } from '@/core/survey';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 
 const H0 = { scale: 'H0', shownUnit: 'cm' } as const;
 const take = (document: LayoutDocument, text: string) => {
@@ -56,7 +56,7 @@ describe('axles as a cell says them', () => {
 
 describe('the roster as a table', () => {
   test('written out and taken up again it is the same: the demo', () => {
-    const demo = ondrelValley();
+    const demo = smallValley();
     expect(plain(take(demo, writeRoster(demo)))).toEqual(plain(demo));
     const fresh = take({ ...demo, vehicles: [], trains: [] }, writeRoster(demo));
     const without = (all: Vehicle[]) => all.map(({ id: _, ...rest }) => plain(rest));
@@ -136,7 +136,7 @@ describe('the roster as a table', () => {
     ]);
   });
   test('a vehicle that is known is changed in what the row says, and in nothing else', () => {
-    const demo = ondrelValley();
+    const demo = smallValley();
     const { vehicles } = readRoster('Name,Grams\nBrake van,72', demo);
     expect(vehicles).toEqual([{ ...demo.vehicles.find(({ name }) => name === 'Brake van'), grams: 72 }]);
   });

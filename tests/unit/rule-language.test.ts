@@ -13,7 +13,7 @@ import {
   writeExpr,
   writeProgram,
 } from '@/core/logic';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { spokenName } from './rule-named';
 
 const names = fc.constantFrom('a', 'b', 'occupied.M1', 'signal.4·2', 'held.MB.from M1', 'if', 'odd "name"');
@@ -53,7 +53,7 @@ describe('text form', () => {
     );
   });
   test('the demo’s whole program parses back to the same tree', () => {
-    const { called, ...program } = checkDesign(ondrelValley()).program;
+    const { called, ...program } = checkDesign(smallValley()).program;
     const bare = {
       ...program,
       declarations: program.declarations.map(({ name, type, role, expr }) =>
@@ -115,7 +115,7 @@ describe('compiling', () => {
 });
 
 test('skipping settled scans changes nothing, value for value', () => {
-  const { program: demo } = checkDesign(ondrelValley());
+  const { program: demo } = checkDesign(smallValley());
   const compiled = compileProgram(demo);
   const [full, skipping] = [new Interpreter(compiled, false), new Interpreter(compiled, true)];
   const flips = fc.sample(fc.tuple(fc.nat(compiled.inputs - 1), fc.nat(1), fc.nat(80)), { seed: 3, numRuns: 400 });

@@ -8,7 +8,7 @@ import { ProofRun } from '@/core/proof';
 import { Rehearsal, replay } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, readDocument } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { covering } from '../../tools/fuzz/covering';
 import { randomLayout } from '../../tools/fuzz/random-layout';
 import { withRandomSensors } from '../../tools/fuzz/random-sensors';
@@ -17,7 +17,7 @@ import { asVersion2 } from './older-documents';
 const EYE = { id: 'x9', kind: 'spot', name: 'Eye', at: cm(33), certainty: 'fixed', sees: 'optical' };
 
 describe('documents of version 2', () => {
-  test.each([ondrelValley(), learningOval()].map((d) => [d.name, d] as const))('%s opens', (_, document) => {
+  test.each([smallValley(), learningOval()].map((d) => [d.name, d] as const))('%s opens', (_, document) => {
     const reading = readDocument(asVersion2(document, { ...EYE, line: document.referenceLine }));
     expect(reading.ok ? [] : reading.faults).toEqual([]);
     if (!reading.ok) return;
@@ -27,7 +27,7 @@ describe('documents of version 2', () => {
     expect(features).toEqual(document.features);
   });
   test('and run as they did', () => {
-    const document = ondrelValley();
+    const document = smallValley();
     const reading = readDocument(asVersion2(document));
     if (!reading.ok) throw new Error('It does not open.');
     expect(replay(reading.document, 3, 3000, []).traceHash).toBe(replay(document, 3, 3000, []).traceHash);
@@ -37,7 +37,7 @@ describe('documents of version 2', () => {
     ['a spot of an unknown kind', { features: [{ id: 'x', kind: 'spot', name: 'X', line: 'a', sees: 'sonar' }] }],
     ['features that are none', { features: [null, 3, 'spot'] }],
   ])('%s are told, not thrown', (_, broken) => {
-    expect(readDocument({ ...asVersion2(ondrelValley()), ...broken }).ok).toBe(false);
+    expect(readDocument({ ...asVersion2(smallValley()), ...broken }).ok).toBe(false);
   });
 });
 

@@ -14,7 +14,7 @@ import {
   thingsOf,
 } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { done, refused } from './editing';
 
 const at = (d: LayoutDocument, id: string) => spanOf(d, id)!.from / 1e5;
@@ -87,7 +87,7 @@ describe('several things at once', () => {
     expect(applyChange(gone.document, gone.inverse)).toEqual(d);
   });
   test('any of the demo, moved by anything: refused, or sound and taken back whole (fast-check)', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const ids = LIST_NAMES.flatMap((list) =>
       thingsOf(d, list)
         .filter(({ certainty }) => certainty !== undefined)

@@ -7,7 +7,7 @@ import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { generatedLine } from '@/demo/generated';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { type Box, placeLabels, textWidth } from '@/ui/sheet/label-placement';
 import { planLabels, standsAbove } from '@/ui/sheet/plan-labels';
 import { layoutTicks, RULER_HEIGHT, scaleTicks } from '@/ui/sheet/ruler-steps';
@@ -24,7 +24,7 @@ const sheetOf = (d: LayoutDocument, zoom = 1) => {
 };
 
 describe('geometry of the sheet', () => {
-  const d = ondrelValley();
+  const d = smallValley();
   const sheet = sheetOf(d);
   test('the reference line is level and true: equal distances are equally far apart', () => {
     const xs = [0, 200, 400, 600].map((at) => sheet.at('main', cm(at).tenthUm));
@@ -89,7 +89,7 @@ describe('geometry of the sheet', () => {
     ).toBe(true);
   });
   test.each([
-    ['the demo', ondrelValley()],
+    ['the demo', smallValley()],
     ['a long line', generatedLine(60)],
   ])('labels on the sheet stand where they would with everything drawn: %s', (_, layout) => {
     const design = viewDesign(layout, checkDesign(layout));
@@ -153,7 +153,7 @@ function boxesOf(d: LayoutDocument, sheet: SheetGeometry): { name: string; box: 
 }
 
 describe('labels', () => {
-  const layouts = [ondrelValley(), learningOval(), ...[5, 20, 45, 100].map((n) => generatedLine(n))];
+  const layouts = [smallValley(), learningOval(), ...[5, 20, 45, 100].map((n) => generatedLine(n))];
   test.each(layouts.flatMap((d) => [1, 2.5, 7].map((zoom) => [d.name, zoom, d] as const)))(
     'of %s at zoom %d never overlap',
     (_, zoom, d) => {
@@ -172,7 +172,7 @@ describe('labels', () => {
     },
   );
   test('the demo at full view shows every signal and most blocks', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const placed = planLabels(d, viewDesign(d), sheetOf(d), true);
     expect(placed.signals.size).toBe(signalsOf(d).length);
     expect(placed.plates.size).toBeGreaterThan(10);
@@ -181,7 +181,7 @@ describe('labels', () => {
     const d = generatedLine(200);
     expect(planLabels(d, viewDesign(d), sheetOf(d), true).signals.size).toBe(0);
   });
-  const crowded = [ondrelValley(), generatedLine(60), ...Array.from({ length: 8 }, (_, i) => randomLine(i + 1))];
+  const crowded = [smallValley(), generatedLine(60), ...Array.from({ length: 8 }, (_, i) => randomLine(i + 1))];
   test.each(crowded)('nothing vanishes: $name, at three zooms and three widths, and on paper', (d) => {
     const design = viewDesign(d);
     const drawing = straighten(d);
@@ -213,7 +213,7 @@ describe('labels', () => {
     ]);
   });
   test('signals stand on the side of the track that the layout says', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     expect(standsAbove(d.signalSide, true)).toBe(false);
     expect(standsAbove('left', true)).toBe(true);
   });
@@ -238,7 +238,7 @@ describe('rulers', () => {
 });
 
 describe('the reasons of a block', () => {
-  const d = ondrelValley();
+  const d = smallValley();
   const view = viewDesign(d);
   test('a plain block’s terms add up to its length', () => {
     for (const block of view.blocks) {

@@ -4,7 +4,7 @@ import { checkDesign } from '@/core/design';
 import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
 import { generatedLine } from '@/demo/generated';
 import { ring } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 
 const without = (document: LayoutDocument, names: string[]): LayoutDocument => ({
   ...document,
@@ -49,12 +49,12 @@ describe('signals left out of the demo', () => {
     findingsOf(document, 'points without protection').filter((finding) => finding.severity === 'unsafe').length;
 
   test('nothing is missing while all stand', () => {
-    expect(findingsOf(ondrelValley(), BETWEEN)).toEqual([]);
-    expect(unsafe(ondrelValley())).toBe(0);
+    expect(findingsOf(smallValley(), BETWEEN)).toEqual([]);
+    expect(unsafe(smallValley())).toBe(0);
   });
   test('each is missed: where a signalled way leads through, trains are not held; elsewhere points are unprotected', () => {
-    for (const { name } of signalsOf(ondrelValley())) {
-      const left = without(ondrelValley(), [name]);
+    for (const { name } of signalsOf(smallValley())) {
+      const left = without(smallValley(), [name]);
       expect(findingsOf(left, BETWEEN).length + unsafe(left), name).toBe(1);
     }
   });

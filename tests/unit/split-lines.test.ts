@@ -11,7 +11,7 @@ import {
 } from '@/core/survey';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { Draw } from '../../tools/fuzz/draw';
 import { randomLayout } from '../../tools/fuzz/random-layout';
 import { done, refused } from './editing';
@@ -30,7 +30,7 @@ const plain = (d: LayoutDocument) => {
 };
 
 const LAYOUTS = [
-  ondrelValley(),
+  smallValley(),
   learningOval(),
   ...EXAMPLES.map(exampleLayout),
   ...Array.from({ length: 40 }, (_, seed) => randomLayout(seed + 300)),
@@ -94,13 +94,13 @@ describe('where a line is split', () => {
     ['at its end', { do: 'split line', id: 'main', at: cm(0) }, 'between its ends'],
     [
       'in points',
-      { do: 'split line', id: 'main', at: ondrelValley().turnouts.find(({ line }) => line === 'main')!.at },
+      { do: 'split line', id: 'main', at: smallValley().turnouts.find(({ line }) => line === 'main')!.at },
       'stands there',
     ],
     ['gone', { do: 'split line', id: 'x', at: cm(5) }, 'no longer there'],
-    ['a circuit with itself', { do: 'merge lines', join: ondrelValley().joins[0]!.id }, 'joined to itself'],
+    ['a circuit with itself', { do: 'merge lines', join: smallValley().joins[0]!.id }, 'joined to itself'],
     ['not joined', { do: 'merge lines', join: 'x' }, 'no longer joined'],
   ])('%s: refused', (_, edit, problem) => {
-    expect(refused(ondrelValley(), edit)).toContain(problem);
+    expect(refused(smallValley(), edit)).toContain(problem);
   });
 });

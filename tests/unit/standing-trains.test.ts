@@ -4,7 +4,7 @@ import { names } from '@/core/patterns';
 import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { randomLine } from './random-line';
 
 const standing = (d: LayoutDocument) => viewDesign(d, checkDesign(d)).standing;
@@ -18,7 +18,7 @@ describe('trains as they stand, for trying by hand', () => {
     d.trains = [];
     expect(standing(d)).toEqual({ blocks: [], told: [] });
   });
-  test.each([ondrelValley(), learningOval(), ...[1, 2, 3, 4, 5, 6, 7, 8].map(randomLine)])(
+  test.each([smallValley(), learningOval(), ...[1, 2, 3, 4, 5, 6, 7, 8].map(randomLine)])(
     'show the same signals as a rehearsal in which they stand: $name',
     (d) => {
       const run = new Rehearsal(d, 1);

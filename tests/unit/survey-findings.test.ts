@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
 import { readSurvey, withAdditions } from '@/core/walk';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 
 const walked = (text: string): LayoutDocument => {
   const bare = newDocument('x');
@@ -22,7 +22,7 @@ describe('a line that meets nothing', () => {
     for (const way of ['joins Main start', 'crossing 90 with Main 200', 'crossover 90 to Main 120 long 30'])
       expect(said(walked(`${text}\n${way}`), 'line that meets nothing'), way).toEqual([]);
     expect(said(walked('line Main 480'), 'line that meets nothing')).toEqual([]);
-    expect(said(ondrelValley(), 'line that meets nothing')).toEqual([]);
+    expect(said(smallValley(), 'line that meets nothing')).toEqual([]);
   });
 });
 
@@ -53,6 +53,6 @@ describe('a cut before the clearance point', () => {
       return result.change.document;
     }, d);
     expect(said(mended, 'cut inside clearance')).toEqual([]);
-    expect(said(ondrelValley(), 'cut inside clearance')).toEqual([]);
+    expect(said(smallValley(), 'cut inside clearance')).toEqual([]);
   });
 });

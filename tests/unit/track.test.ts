@@ -8,7 +8,7 @@ import { compileTrack, distanceAt, onwardFrom, straighten, xOf } from '@/core/tr
 import { block, gap, signal, turnout } from '@/demo/build';
 import { generatedLine } from '@/demo/generated';
 import { ring } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 
 const line = (id: string, length: number) => ({ id, name: id, length: cm(length), drawing: undefined });
 
@@ -29,7 +29,7 @@ function reverseLoop(): LayoutDocument {
 
 describe('track graph', () => {
   test('a turnout leads from its blades to two legs, and from each leg back to the blades', () => {
-    const graph = compileTrack(ondrelValley());
+    const graph = compileTrack(smallValley());
     const [stem, ...legs] = graph.points.find(({ name }) => name === 'T5')!.ports;
     const facing = onwardFrom(graph, stem!.edge, stem!.end);
     expect(facing.flatMap(({ over }) => over.map(({ position }) => position))).toEqual(['straight', 'diverging']);
@@ -40,7 +40,7 @@ describe('track graph', () => {
   test('a circuit goes on over its joint; a buffer ends the way', () => {
     const graph = compileTrack(ring('r', 4, 100));
     expect(onwardFrom(graph, 0, 1)).toEqual([{ edge: 0, enters: 0, over: [] }]);
-    const demo = compileTrack(ondrelValley());
+    const demo = compileTrack(smallValley());
     const dock = demo.byLine.get('pd')!.at(-1)!;
     expect(onwardFrom(demo, dock.index, 1)).toEqual([]);
   });
@@ -59,16 +59,16 @@ describe('track graph', () => {
 describe('sections and blocks', () => {
   const names = (partition: Partition) => partition.blocks.map((b) => b.name).sort();
   test('the demo has the 19 blocks it names, each watched by its own detector', () => {
-    const { partition } = checkDesign(ondrelValley()).scheme;
+    const { partition } = checkDesign(smallValley()).scheme;
     expect(names(partition)).toEqual(
-      ondrelValley()
+      smallValley()
         .blocks.map((b) => b.name)
         .sort(),
     );
     expect(partition.sections.every((s) => s.sensors.length === 1 && s.blocks.length === 1)).toBe(true);
   });
   test('block lengths come from the gaps: UM is 470 − 300 cm', () => {
-    const { partition } = checkDesign(ondrelValley()).scheme;
+    const { partition } = checkDesign(smallValley()).scheme;
     expect(partition.blocks.find((b) => b.name === 'UM')!.length).toBe(cm(170).tenthUm);
   });
   test('a gap makes two sections, a block mark two blocks of one section', () => {
@@ -89,7 +89,7 @@ describe('sections and blocks', () => {
     expect(parts('mark')).toEqual([1, 2]);
   });
   test('a block keeps its name while a new gap splits it; the other part is called after its place', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.features.push(gap('g99', 'main', 600));
     expect(names(divideTrack(d, compileTrack(d))).filter((n) => n === 'M1' || n === 'Main 524')).toEqual([
       'M1',
@@ -102,7 +102,7 @@ describe('sections and blocks', () => {
     expect(partition.blocks[0]!.length).toBe(cm(300).tenthUm);
   });
   test('every distance of every line lies in exactly one piece', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     const { partition } = checkDesign(d).scheme;
     for (const l of d.lines) {
       const total = partition.pieces.filter((p) => p.line === l.id).reduce((sum, p) => sum + p.to - p.from, 0);
@@ -115,7 +115,7 @@ describe('sections and blocks', () => {
 
 describe('the straightened drawing', () => {
   test('x is true on the reference line and never turns back on any', () => {
-    for (const d of [ondrelValley(), ring('r', 4, 120), generatedLine(50), reverseLoop()]) {
+    for (const d of [smallValley(), ring('r', 4, 120), generatedLine(50), reverseLoop()]) {
       const { lines } = straighten(d);
       expect([...lines.keys()].sort()).toEqual(d.lines.map((l) => l.id).sort());
       for (const [id, drawn] of lines) {
@@ -126,12 +126,12 @@ describe('the straightened drawing', () => {
     }
   });
   test('a loop hangs on both its turnouts, a spur runs on at true length', () => {
-    const { lines } = straighten(ondrelValley());
+    const { lines } = straighten(smallValley());
     expect(lines.get('m2')).toMatchObject({ xAtStart: cm(480).tenthUm, xAtEnd: cm(736).tenthUm });
     expect(lines.get('pd')).toMatchObject({ xAtStart: cm(494).tenthUm, xAtEnd: cm(684).tenthUm, stretch: 1 });
   });
   test('no two lines lie over one another on a row', () => {
-    for (const d of [ondrelValley(), generatedLine(100)]) {
+    for (const d of [smallValley(), generatedLine(100)]) {
       const all = [...straighten(d).lines.values()];
       for (const a of all) {
         for (const b of all) {
@@ -149,13 +149,13 @@ describe('the straightened drawing', () => {
 describe('findings', () => {
   const kinds = (d: LayoutDocument) => checkDesign(d).findings.map((f) => `${f.severity} ${f.kind}`);
   test('the demo has no unsafe finding', () =>
-    expect(kinds(ondrelValley()).filter((k) => k.startsWith('unsafe'))).toEqual([]));
+    expect(kinds(smallValley()).filter((k) => k.startsWith('unsafe'))).toEqual([]));
   test('a block shorter than the longest train is named with what is missing', () => {
-    const found = checkDesign(ondrelValley()).findings.find((f) => f.id === 'short-block block b-SB')!;
+    const found = checkDesign(smallValley()).findings.find((f) => f.id === 'short-block block b-SB')!;
     expect(found.says).toContain('21 cm shorter than Quarry empties');
   });
   test('track without a detector, and the edit that mends it', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.sensors = d.sensors.filter((x) => x.name !== 'UM');
     const found = checkDesign(d).findings.find((f) => f.kind === 'track without detection')!;
     expect(found.remedies[0]!.edit).toMatchObject({ do: 'add sensor', line: 'main' });
@@ -201,18 +201,18 @@ describe('findings', () => {
     expect(partition.blocks.find((b) => b.points.length > 0)!.length).toBe(cm(30).tenthUm);
   });
   test('what no detector watches is the same length in the finding as in the lane', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.sensors = d.sensors.filter((x) => x.name !== 'UB');
     const found = checkDesign(d).findings.find((f) => f.kind === 'track without detection')!;
     expect(found.figures).toEqual([{ name: 'length unseen', value: '134 cm' }]);
   });
   test('a signal further out protects the points as well, if the way to them passes no other', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.features = d.features.filter((f) => f.id !== 's-MW');
     expect(kinds(d).filter((k) => k.includes('points without'))).toEqual([]);
   });
   test('a train whose unseen middle is longer than the block of a turnout could have it moved underneath', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.vehicles = d.vehicles.map((v) =>
       v.id.startsWith('v-wagon') ? { ...v, axles: v.axles.map((a) => ({ ...a, feeds: 'nothing' as const })) } : v,
     );
@@ -221,19 +221,19 @@ describe('findings', () => {
     expect(found[0]!.says).toContain('T6');
   });
   test('a signal before the end of the track has nothing to protect', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.features.push(signal('X', 'pd', 190, 'up'));
     expect(kinds(d)).toContain('check signal with nothing to protect');
   });
   test('a signal inside its block says how far it is from the end', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.features.push(signal('X', 'main', 400, 'up'));
     expect(checkDesign(d).findings.find((f) => f.subject === 's-X')!.figures).toEqual([
       { name: 'to the end of the block', value: '70 cm' },
     ]);
   });
   test('a train no detector sees, and an unseen tail, are unsafe', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.vehicles = d.vehicles.map((v) =>
       v.id === 'v-van' ? { ...v, axles: v.axles.map((a) => ({ ...a, feeds: 'nothing' as const })) } : v,
     );
@@ -242,7 +242,7 @@ describe('findings', () => {
     expect(kinds(d)).toContain('unsafe train no detector sees');
   });
   test('two things of one name work as they did under two, and it is said that nobody can tell them apart', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.blocks[3]!.name = 'UC1';
     d.sensors[1]!.name = d.sensors[0]!.name;
     expect(kinds(d)).toContain('check two things with one name');
@@ -253,10 +253,10 @@ describe('findings', () => {
       }));
       return replay(layout, 1, 3000, commands).traceHash;
     };
-    expect(run(d)).toBe(run(ondrelValley()));
+    expect(run(d)).toBe(run(smallValley()));
   });
   test('two detectors with no gap between them', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     block(d, 'Twice', 'main', 1000);
     expect(kinds(d)).toContain('check two detectors in one section');
   });

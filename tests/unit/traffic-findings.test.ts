@@ -7,8 +7,8 @@ import { HARM_IDS } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
 import { passingLoop } from '@/demo/passing-loop';
+import { smallValley } from '@/demo/small-valley';
 import { verdictLine } from '@/ui/state/verdict-line';
 
 const found = (d: LayoutDocument, kind: FindingKind) => checkDesign(d).findings.filter((f) => f.kind === kind);
@@ -23,7 +23,7 @@ describe('what can be seen without looking at every state', () => {
       'overhang over points',
       'train that cannot be placed',
     ];
-    for (const d of [learningOval(), ondrelValley(), passingLoop(['up', 'down'])])
+    for (const d of [learningOval(), smallValley(), passingLoop(['up', 'down'])])
       for (const kind of kinds) expect(found(d, kind), `${kind} in ${d.name}`).toEqual([]);
   });
   test('a signal whose waiting train fouls the other leg, and its remedy', () => {
@@ -93,7 +93,7 @@ describe('what can be seen without looking at every state', () => {
     );
   });
   test('a train that does not fit on its track', () => {
-    const d = ondrelValley();
+    const d = smallValley();
     d.trains[0]!.start = { line: 'pd', at: cm(150), facing: 'down' };
     expect(found(d, 'train that cannot be placed')).toHaveLength(1);
   });

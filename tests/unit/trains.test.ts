@@ -4,7 +4,7 @@ import { consistOf, unseenOf, vehiclesOf } from '@/core/detection';
 import { cm } from '@/core/measure';
 import { applyChange, type Edit, type LayoutDocument, readDocument, type Train } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { done, refused } from './editing';
 
 const trainOf = (document: LayoutDocument, id: string): Train => document.trains.find((train) => train.id === id)!;
@@ -136,7 +136,7 @@ describe('resistor axles', () => {
 });
 
 test('a document of version 3 is brought up: what drew current does, the engine leads, its braking was measured', () => {
-  const now = ondrelValley();
+  const now = smallValley();
   const old = JSON.parse(JSON.stringify({ ...now, version: 3 }));
   for (const vehicle of old.vehicles) {
     delete vehicle.kind;

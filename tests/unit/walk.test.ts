@@ -18,7 +18,7 @@ import {
 import { compileTrack, onwardFrom } from '@/core/track';
 import { freshIn, readPhrase, readSurvey, SAID, type Walk, withAdditions, writeSurvey } from '@/core/walk';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { randomLine } from './random-line';
 
 /** The same settings and nothing on them. */
@@ -255,7 +255,7 @@ describe('forms of track in one phrase', () => {
 });
 
 describe('a survey as text', () => {
-  test.each([ondrelValley(), learningOval(), ...Array.from({ length: 20 }, (_, i) => randomLine(i + 1))])(
+  test.each([smallValley(), learningOval(), ...Array.from({ length: 20 }, (_, i) => randomLine(i + 1))])(
     '$name comes back the same',
     (document) => {
       const text = writeSurvey(document);

@@ -3,7 +3,7 @@ import { checkDesign, viewDesign, viewSignal } from '@/core/design';
 import { cm } from '@/core/measure';
 import { type LayoutDocument, newDocument } from '@/core/survey';
 import { block, gap, signal, turnout } from '@/demo/build';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 
 /** What each signal of a layout protects. */
 const signalsIn = (d: LayoutDocument) => {
@@ -63,7 +63,7 @@ const WAYS: Record<string, [to: string, points: string, blocks: string][]> = {
 };
 
 describe('the ways ahead of every signal of the demo', () => {
-  const signals = signalsIn(ondrelValley());
+  const signals = signalsIn(smallValley());
   test('every signal is in the table', () =>
     expect(signals.map((s) => s.name).sort()).toEqual(Object.keys(WAYS).sort()));
   test.each(signals.map((s) => [s.name, s] as const))('%s', (name, reading) => {
@@ -86,7 +86,7 @@ describe('the ways ahead of every signal of the demo', () => {
 });
 
 test('each turnout is locked by the block it lies in: from the drawing', () => {
-  const d = ondrelValley();
+  const d = smallValley();
   const { lockedBy } = viewDesign(d);
   const byName = Object.fromEntries(d.turnouts.map((t) => [t.name, lockedBy[t.id]!.join(' ')]));
   expect(byName).toEqual({

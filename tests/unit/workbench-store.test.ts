@@ -2,7 +2,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest';
 import { isBlockId } from '@/core/detection';
 import { cm } from '@/core/measure';
 import { learningOval } from '@/demo/learning-oval';
-import { ondrelValley } from '@/demo/ondrel-valley';
+import { smallValley } from '@/demo/small-valley';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
 import { STAGES } from '@/ui/stages';
 import { createWorkbench } from '@/ui/state/store';
@@ -108,12 +108,12 @@ describe('the workbench', () => {
   test('going back to another version is one step that can be undone', () => {
     const store = open();
     const before = store.getState().document;
-    store.getState().replace(ondrelValley(), 'Go back');
+    store.getState().replace(smallValley(), 'Go back');
     expect(store.getState().document.name).toBe('Ondrel Valley');
     store.getState().undo();
     expect(store.getState().document).toEqual(before);
     store.getState().redo();
-    expect(store.getState().document).toEqual(ondrelValley());
+    expect(store.getState().document).toEqual(smallValley());
   });
   test('blocks are selected by name, other things by id', () => {
     const store = open();

@@ -272,13 +272,14 @@ function markCuts(document: Tracks, drawn: Map<string, DrawnLine>): void {
       const one = drawn.get(mine.line)!;
       const two = drawn.get(other.line)!;
       const x = mine.end === 'start' ? one.xAtStart : one.xAtEnd;
-      if (x === (other.end === 'start' ? two.xAtStart : two.xAtEnd)) continue;
-      if (mine.line !== other.line && outward(one, mine) === outward(two, other) && one.row !== two.row) {
+      const comesRound = mine.line !== other.line && outward(one, mine) === outward(two, other) && one.row !== two.row;
+      if (comesRound) {
         const there = { x: other.end === 'start' ? two.xAtStart : two.xAtEnd, row: two.row };
         if (mine.end === 'start') one.roundAtStart = there;
         else one.roundAtEnd = there;
         continue;
       }
+      if (x === (other.end === 'start' ? two.xAtStart : two.xAtEnd)) continue;
       const there = {
         at: mine.line === other.line ? '' : nameOf(other.line),
         line: other.line,

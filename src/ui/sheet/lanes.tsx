@@ -13,11 +13,6 @@ const LANE_TOP = 30;
 const BARS = 11;
 const BOXES = 19;
 
-function rowsOf(geometry: SheetGeometry): number[] {
-  const rows = new Set([...geometry.drawing.lines.values()].map((line) => line.row));
-  return [...rows].sort((a, b) => a - b);
-}
-
 /** A lane beneath the track, and how high it is with so many rows. */
 export interface LaneKind {
   Lane: ComponentType<LaneProps>;
@@ -56,7 +51,6 @@ const spanOf = (geometry: SheetGeometry, piece: { line: string; from: number; to
 
 /** What is watched by a detector and what is not, row by row. */
 const CoverageLane = memo(function CoverageLane({ document, design, geometry, y, width }: LaneProps) {
-  const rows = rowsOf(geometry);
   const watched = sumLengths(design.blocks.filter((b) => b.detectors.length > 0));
   const all = sumLengths(design.blocks);
   const unwatched = all - watched;
@@ -73,7 +67,7 @@ const CoverageLane = memo(function CoverageLane({ document, design, geometry, y,
         block.pieces.map((piece, i) => {
           if (!geometry.hasNear(piece)) return null;
           const span = spanOf(geometry, piece);
-          const at = y + LANE_TOP + rows.indexOf(span.row) * BARS;
+          const at = y + LANE_TOP + (span.row - geometry.drawing.firstRow) * BARS;
           const seen = block.detectors.length > 0;
           return (
             <rect
@@ -97,7 +91,7 @@ const CoverageLane = memo(function CoverageLane({ document, design, geometry, y,
         const place = { line: anchor.line, from: anchor.at.tenthUm, to: anchor.at.tenthUm };
         if (reachMm === 'section' || !geometry.hasNear(place)) return null;
         const span = spanOf(geometry, place);
-        const at = y + LANE_TOP + rows.indexOf(span.row) * BARS;
+        const at = y + LANE_TOP + (span.row - geometry.drawing.firstRow) * BARS;
         return (
           <path key={id} d={`M${span.x} ${at - 4}V${at + 10}`} stroke="var(--ink)" strokeWidth="2">
             <title>{`${title} ${name}: only this place`}</title>
@@ -110,7 +104,6 @@ const CoverageLane = memo(function CoverageLane({ document, design, geometry, y,
 
 /** Every block against the longest train: the box is the block, the bar the train, the figure what is to spare. */
 const RoomLane = memo(function RoomLane({ document, design, geometry, y, width }: LaneProps) {
-  const rows = rowsOf(geometry);
   const longest = document.trains
     .map((train) => ({ train, length: fromMm(consistOf(document, train).lengthMm) }))
     .sort((a, b) => b.length - a.length)[0];
@@ -126,7 +119,7 @@ const RoomLane = memo(function RoomLane({ document, design, geometry, y, width }
           const piece = block.pieces.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
           if (!geometry.hasNear(piece)) return null;
           const span = spanOf(geometry, piece);
-          const at = y + LANE_TOP - 6 + rows.indexOf(span.row) * BOXES;
+          const at = y + LANE_TOP - 6 + (span.row - geometry.drawing.firstRow) * BOXES;
           const spare = block.length - longest.length;
           const bar = Math.min(span.width, (span.width * longest.length) / block.length);
           const figure = `${spare >= 0 ? '+' : '−'}${showLength(Math.abs(spare), document.shownUnit)}`;
