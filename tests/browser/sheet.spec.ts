@@ -8,6 +8,7 @@ import { type LayoutDocument, newDocument } from '../../src/core/survey';
 import { gap } from '../../src/demo/build';
 import { generatedLine } from '../../src/demo/generated';
 import { learningOval } from '../../src/demo/learning-oval';
+import { ondrelValley } from '../../src/demo/ondrel-valley';
 import { smallValley } from '../../src/demo/small-valley';
 import { randomLine } from '../unit/random-line';
 import { choose, openLayout, savedDocument, stage, watchErrors } from './open';
@@ -36,7 +37,8 @@ const overlaps = (page: Page) =>
   });
 
 const layouts: [string, () => LayoutDocument][] = [
-  ['the demo', smallValley],
+  ['the demo', ondrelValley],
+  ['the demo as it was first built', smallValley],
   ...Array.from({ length: 10 }, (_, i): [string, () => LayoutDocument] => [
     `generated layout ${i + 1}`,
     () => randomLine(i + 1),
