@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { checkDesign } from '@/core/design';
 import { consistOf, unseenOf, vehiclesOf } from '@/core/detection';
 import { cm } from '@/core/measure';
 import { applyChange, type Edit, type LayoutDocument, readDocument, type Train } from '@/core/survey';
@@ -133,6 +134,19 @@ describe('resistor axles', () => {
     d.vehicles[1]!.takesNone = true;
     expect(refused(d, { do: 'fit resistor axles', vehicles: ['w'] })).toContain('can take no resistor axle');
   });
+});
+
+test('where wheels take no resistor axle, nothing is fitted, and release by arrival is named', () => {
+  const unseen = (d: LayoutDocument) => checkDesign(d).findings.find(({ kind }) => kind === 'unseen tail')!;
+  const d = smallValley();
+  d.trains = d.trains.map((one) =>
+    one.id === 'tr-quarry' ? { ...one, vehicles: ['v-tank', 'v-wagon', 'v-wagon'] } : one,
+  );
+  expect(unseen(d).advice).toMatch(/^Fit a resistor axle/);
+  expect(unseen(d).remedies).toHaveLength(1);
+  d.vehicles = d.vehicles.map((one) => (one.id === 'v-wagon' ? { ...one, takesNone: true } : one));
+  expect(unseen(d).advice).toMatch(/^The wheels of Empty quarry wagon take no resistor axle\..* by arrival/);
+  expect(unseen(d).remedies).toEqual([]);
 });
 
 test('a document of version 3 is brought up: what drew current does, the engine leads, its braking was measured', () => {

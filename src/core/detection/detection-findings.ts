@@ -6,7 +6,7 @@ import type { EdgeEnd, PointsNode } from '../track';
 import { type Consist, consistOf, noticedInSections, unseenOf } from './consist';
 import type { Block, Piece } from './division';
 import { type Partition, withinBlock } from './partition';
-import { resistorAxles } from './resistor-axles';
+import { seeAll } from './resistor-axles';
 
 /** A place in the middle of a block, for a remedy or for a click to lead to. */
 export function middleOf(partition: Partition, block: Block): { line: string; at: number } {
@@ -114,9 +114,11 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
           { name: 'unseen stretch', value: shown(blind) },
           { name: 'shortest watched way over points', value: shown(Math.min(...hidden.map((h) => h.room))) },
         ],
-        advice: 'Fit resistor axles to more of its vehicles, or lengthen those blocks.',
-        remedies: resistorAxles(document, train, ({ blindMm }) =>
-          shortest.every(({ room }) => room >= fromMm(blindMm)),
+        ...seeAll(
+          document,
+          train,
+          'Fit resistor axles to more of its vehicles, or lengthen those blocks.',
+          ({ blindMm }) => shortest.every(({ room }) => room >= fromMm(blindMm)),
         ),
       });
     }
@@ -128,8 +130,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         subject: train.id,
         says: `${train.name} has no ${wanted(document, consist)}. To the signals it is not there.`,
         figures: [],
-        advice: 'Fit resistor axles, or lights, to at least its first and its last vehicle.',
-        remedies: resistorAxles(document, train),
+        ...seeAll(document, train, 'Fit resistor axles, or lights, to at least its first and its last vehicle.'),
       });
     } else if (unseen.tailMm > STOP_SHORT_MM) {
       findings.push({
@@ -139,8 +140,12 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         subject: train.id,
         says: `The last ${shown(fromMm(unseen.tailMm))} of ${train.name} is not seen. A block reads free while that part still stands in it, and the next driver stops only ${shown(fromMm(STOP_SHORT_MM))} before its end.`,
         figures: [{ name: 'unseen tail', value: shown(fromMm(unseen.tailMm)) }],
-        advice: 'Fit a resistor axle near the end of its last vehicle.',
-        remedies: resistorAxles(document, train, ({ tailMm }) => tailMm <= STOP_SHORT_MM),
+        ...seeAll(
+          document,
+          train,
+          'Fit a resistor axle near the end of its last vehicle.',
+          ({ tailMm }) => tailMm <= STOP_SHORT_MM,
+        ),
       });
     }
   }

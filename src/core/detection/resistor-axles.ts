@@ -32,6 +32,23 @@ export function resistorAxles(
   return [];
 }
 
+/** What to do about what is not seen of a train: resistor axles as usual; where its wheels take none, what does without them. */
+export function seeAll(
+  document: LayoutDocument,
+  train: Train,
+  usual: string,
+  isEnough?: (unseen: Unseen) => boolean,
+): { advice: string; remedies: Remedy<Edit>[] } {
+  const remedies = resistorAxles(document, train, isEnough);
+  const takeNone = document.vehicles.filter(({ id, takesNone }) => takesNone && train.vehicles.includes(id));
+  if (remedies.length > 0 || takeNone.length === 0) return { advice: usual, remedies };
+  const names = takeNone.map(({ name }) => name).join(', ');
+  return {
+    advice: `The wheels of ${names} take no resistor axle. Put a vehicle that is seen at either end, or let a block be freed by arrival: by a spot beyond it that notices any vehicle, once the whole train has passed.`,
+    remedies,
+  };
+}
+
 /** Takes a train off the track; it stays in the list. */
 export const takenOff = ({ id, name }: Pick<Train, 'id' | 'name'>): Remedy<Edit> => ({
   says: `Take ${name} off the track`,
