@@ -400,6 +400,8 @@ test('several things are chosen with Ctrl, by click and by key, then moved, numb
   await gap('60').click();
   await gap('180').click({ modifiers: ['Control'] });
   await expect(panel).toContainText('2 things chosen');
+  for (const at of ['60', '180']) await expect(gap(at).locator('[stroke="var(--accent)"]')).toHaveCount(1);
+  await expect(gap('300').locator('[stroke="var(--accent)"]')).toHaveCount(0);
   await gap('300').focus();
   await page.keyboard.press('Control+Enter');
   await expect(panel).toContainText('3 things chosen');

@@ -7,18 +7,18 @@ interface Props {
   blocks: BlockView[];
   placed: Placed;
   occupied: ReadonlySet<string>;
-  selected: string | undefined;
+  chosen: ReadonlySet<string>;
   onSelect?: (id: string) => void;
   /** Blocks whose plates are drawn elsewhere: above the trains that are in them. */
   except?: ReadonlySet<string>;
 }
 
 /** The name of each block on its track, solid while it is occupied; one that finds no room shrinks to a mark. */
-export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied, selected, onSelect, except }: Props) {
+export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied, chosen, onSelect, except }: Props) {
   return blocks.map((block) => {
     const plate = placed.plates.get(block.id);
     const mark = placed.marks.get(block.id);
-    const isSelected = selected === block.id;
+    const isSelected = chosen.has(block.id);
     const isOccupied = occupied.has(block.id);
     if (!plate && mark)
       return (

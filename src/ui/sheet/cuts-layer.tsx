@@ -7,7 +7,7 @@ import type { SheetGeometry } from './sheet-geometry';
 interface Props {
   document: LayoutDocument;
   geometry: SheetGeometry;
-  selected: string | undefined;
+  chosen: ReadonlySet<string>;
   canMove: boolean;
   onSelect?: (id: string) => void;
   /** Moves it; false when it cannot go there. */
@@ -17,7 +17,7 @@ interface Props {
 
 /** Every boundary that somebody has set. They move by dragging and by the arrow keys. */
 export const CutsLayer = memo(function CutsLayer(props: Props) {
-  const { document, geometry, selected, canMove, onSelect, onMove, onNudge } = props;
+  const { document, geometry, chosen, canMove, onSelect, onMove, onNudge } = props;
   /** What is being dragged, or was let go of a moment ago and is not yet drawn at its new place. */
   const [dragged, setDragged] = useState<{ id: string; at: TenthUm; of: LayoutDocument }>();
   const held = dragged?.of === document ? dragged : undefined;
@@ -39,7 +39,7 @@ export const CutsLayer = memo(function CutsLayer(props: Props) {
         cut={cut}
         geometry={geometry}
         unit={document.shownUnit}
-        selected={selected === cut.id}
+        selected={chosen.has(cut.id)}
         canMove={canMove}
         heldAt={heldAt}
         onSelect={onSelect}

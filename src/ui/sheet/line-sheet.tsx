@@ -69,6 +69,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const selected = useWorkbench((s) => s.selected);
   const measured = useWorkbench((s) => s.measured);
   const also = useWorkbench((s) => s.also);
+  const chosen = useMemo(() => new Set([...(selected === undefined ? [] : [selected]), ...also]), [selected, also]);
   const pointed = useWorkbench((s) => s.pointed);
   /** A line that was begun a moment ago, or a place beyond an end, is not drawn. */
   const pointedOn = pointed && document.lines.find(({ id }) => id === pointed.line);
@@ -286,14 +287,14 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                 occupied={occupied}
                 dead={board?.dead}
                 shows={board?.shows}
-                selected={selected}
+                chosen={chosen}
                 onSelect={pickTurnout}
                 onGoOn={goOn}
               />
               <CutsLayer
                 document={withCuts}
                 geometry={geometry}
-                selected={selected}
+                chosen={chosen}
                 canMove={edits}
                 onSelect={select}
                 onMove={move}
@@ -316,7 +317,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                   blocks={design.blocks}
                   placed={placed}
                   occupied={occupied}
-                  selected={selected}
+                  chosen={chosen}
                   onSelect={select}
                   except={board && occupied}
                 />
@@ -326,7 +327,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                   document={document}
                   geometry={geometry}
                   placed={placed}
-                  selected={selected}
+                  chosen={chosen}
                   aspects={aspects}
                   held={board?.held}
                   onSelect={select}
@@ -365,7 +366,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                   plates={placed.plates}
                   occupied={occupied}
                   geometry={geometry}
-                  selected={selected}
+                  chosen={chosen}
                   onSelect={select}
                   blockAt={blockAt}
                   onSend={onSend}

@@ -11,19 +11,19 @@ const ELSEWHERE: ReadonlySet<FeatureKind> = new Set(['gap', 'mark', 'signal']);
 export interface AlongTheLines {
   document: LayoutDocument;
   geometry: SheetGeometry;
-  selected: string | undefined;
+  chosen: ReadonlySet<string>;
   onSelect?: (id: string) => void;
 }
 
 /** Everything else that sits at a distance: each small, and each to be picked. */
-export const PlacedThings = memo(function PlacedThings({ document, geometry, selected, onSelect }: AlongTheLines) {
+export const PlacedThings = memo(function PlacedThings({ document, geometry, chosen, onSelect }: AlongTheLines) {
   return document.features.map((feature) => {
     if (ELSEWHERE.has(feature.kind)) return null;
     const what = FEATURES[feature.kind].title;
     const { x, y } = geometry.at(feature.line, feature.at.tenthUm);
     const end = 'to' in feature ? geometry.at(feature.line, feature.to.tenthUm) : { x, y };
     if (!geometry.isNear(x, end.x)) return null;
-    const colour = selected === feature.id ? 'var(--accent)' : 'var(--edge)';
+    const colour = chosen.has(feature.id) ? 'var(--accent)' : 'var(--edge)';
     const name = 'name' in feature ? ` ${feature.name}` : '';
     const label = `${what}${name} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
     return (

@@ -5,13 +5,13 @@ import { Pickable } from './pickable';
 import type { AlongTheLines } from './placed-things';
 
 /** Sensors that watch a place, each on the track with the mark of its kind; the frame is broken as long as it is tentative. */
-export const SensorMarks = memo(function SensorMarks({ document, geometry, selected, onSelect }: AlongTheLines) {
+export const SensorMarks = memo(function SensorMarks({ document, geometry, chosen, onSelect }: AlongTheLines) {
   return document.sensors.map((sensor) => {
     const { mark } = sensorKind(sensor.kind);
     const { x, y } = geometry.at(sensor.anchor.line, sensor.anchor.at.tenthUm);
     if (mark === '' || !geometry.isNear(x)) return null;
     const label = placeThing(document, 'sensors', sensor);
-    const colour = selected === sensor.id ? 'var(--accent)' : 'var(--ink2)';
+    const colour = chosen.has(sensor.id) ? 'var(--accent)' : 'var(--ink2)';
     return (
       <Pickable key={sensor.id} thing={sensor.id} label={label} onPick={onSelect && (() => onSelect(sensor.id))}>
         <title>{label}</title>

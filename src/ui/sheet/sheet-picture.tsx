@@ -38,11 +38,11 @@ export function SheetPicture({
         locked={NONE}
         detectors
         occupied={NONE}
-        selected={undefined}
+        chosen={NONE}
       />
-      <CutsLayer document={document} geometry={geometry} selected={undefined} canMove={false} />
-      {design && <BlockPlates blocks={design.blocks} placed={placed} occupied={NONE} selected={undefined} />}
-      <SignalsLayer document={document} geometry={geometry} placed={placed} selected={undefined} aspects={[]} />
+      <CutsLayer document={document} geometry={geometry} chosen={NONE} canMove={false} />
+      {design && <BlockPlates blocks={design.blocks} placed={placed} occupied={NONE} chosen={NONE} />}
+      <SignalsLayer document={document} geometry={geometry} placed={placed} chosen={NONE} aspects={[]} />
     </g>
   );
 }

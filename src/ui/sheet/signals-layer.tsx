@@ -10,7 +10,7 @@ interface Props {
   document: LayoutDocument;
   geometry: SheetGeometry;
   placed: Placed;
-  selected: string | undefined;
+  chosen: ReadonlySet<string>;
   /** What each signal shows, in the order of the document; undefined where nothing is known. */
   aspects: (string | undefined)[];
   /** Which are held at stop by hand. */
@@ -20,7 +20,7 @@ interface Props {
 
 /** Every signal at its mast; one that found no room for its head is a mast with its arrow, and a lamp for what it shows. */
 export const SignalsLayer = memo(function SignalsLayer(props: Props) {
-  const { document, geometry, placed, selected, aspects, held, onSelect } = props;
+  const { document, geometry, placed, chosen, aspects, held, onSelect } = props;
   return signalsOf(document).map((signal, index) => (
     <SignalMark
       key={signal.id}
@@ -30,7 +30,7 @@ export const SignalsLayer = memo(function SignalsLayer(props: Props) {
       shows={aspects[index]}
       held={held?.[index] ?? false}
       side={document.signalSide}
-      selected={selected === signal.id}
+      selected={chosen.has(signal.id)}
       onSelect={onSelect}
     />
   ));

@@ -29,7 +29,7 @@ interface Props {
   dead?: readonly string[];
   /** What lamps and indicators show. */
   shows?: Record<string, string>;
-  selected: string | undefined;
+  chosen: ReadonlySet<string>;
   onSelect?: (id: string) => void;
   /** Shows where a line that is drawn cut goes on. */
   onGoOn?: (place: GoesOn) => void;
@@ -47,7 +47,7 @@ export const TrackLayer = memo(function TrackLayer({
   occupied,
   dead,
   shows,
-  selected,
+  chosen,
   onSelect,
   onGoOn,
 }: Props) {
@@ -77,9 +77,9 @@ export const TrackLayer = memo(function TrackLayer({
         />
       ))}
       <LineEnds document={document} geometry={geometry} onGoOn={onGoOn} />
-      <Crossings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
-      {detectors && <SensorMarks document={document} geometry={geometry} selected={selected} onSelect={onSelect} />}
-      <PlacedThings document={document} geometry={geometry} selected={selected} onSelect={onSelect} />
+      <Crossings document={document} geometry={geometry} chosen={chosen} onSelect={onSelect} />
+      {detectors && <SensorMarks document={document} geometry={geometry} chosen={chosen} onSelect={onSelect} />}
+      <PlacedThings document={document} geometry={geometry} chosen={chosen} onSelect={onSelect} />
       {near.map((turnout) => (
         <TurnoutMark
           key={turnout.id}
@@ -87,7 +87,7 @@ export const TrackLayer = memo(function TrackLayer({
           geometry={geometry}
           label={placed.turnouts.get(turnout.id)}
           lies={points[turnout.id] ?? turnout.lies}
-          isSelected={selected === turnout.id}
+          isSelected={chosen.has(turnout.id)}
           isLocked={locked.has(turnout.id)}
           onSelect={onSelect}
         />
@@ -211,18 +211,18 @@ function legPath(
 function Crossings({
   document,
   geometry,
-  selected,
+  chosen,
   onSelect,
 }: {
   document: LayoutDocument;
   geometry: SheetGeometry;
-  selected: string | undefined;
+  chosen: ReadonlySet<string>;
   onSelect?: (id: string) => void;
 }) {
   return document.crossings.map((crossing) => {
     const [a, b] = [crossing.a, crossing.b].map(({ line, at }) => geometry.at(line, at.tenthUm)) as [Point, Point];
     if (!geometry.isNear(a.x, b.x)) return null;
-    const colour = selected === crossing.id ? 'var(--accent)' : 'var(--ink)';
+    const colour = chosen.has(crossing.id) ? 'var(--accent)' : 'var(--ink)';
     const apart = Math.hypot(a.x - b.x, a.y - b.y) > 12;
     return (
       <Pickable

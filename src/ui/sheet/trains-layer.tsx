@@ -24,14 +24,14 @@ export function TrainsLayer({
   blocks,
   plates,
   occupied,
-  selected,
+  chosen,
   onSelect,
   blockAt,
   onSend,
 }: {
   width: number;
   geometry: SheetGeometry;
-  selected: string | undefined;
+  chosen: ReadonlySet<string>;
   onSelect: (id: string) => void;
   blocks: BlockView[];
   plates: Placed['plates'];
@@ -92,7 +92,7 @@ export function TrainsLayer({
               d={geometry.path(span.line, fromMm(Math.max(0, span.from)), fromMm(Math.max(0, span.to)))}
               fill="none"
               stroke={colour}
-              strokeWidth={selected === train.id ? 15 : 12}
+              strokeWidth={chosen.has(train.id) ? 15 : 12}
               strokeLinejoin="round"
             />
           ))}
@@ -127,7 +127,7 @@ export function TrainsLayer({
             name={name}
             plate={{ ...plate, x: (at.from + at.to) / 2 }}
             isOccupied
-            isSelected={selected === id}
+            isSelected={chosen.has(id)}
             onPick={() => onSelect(id)}
           />
         </g>
