@@ -389,6 +389,61 @@ test('Tab reaches the next thing however far it is', async ({ page }) => {
   await expect(sheet(page)).toBeFocused();
 });
 
+test('anything on a line is dragged along it with its distance shown, snaps to a gap, and moves by the arrow keys', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  const oval = learningOval();
+  const spot = { line: 'oval', certainty: 'tentative' as const };
+  oval.features = oval.features.filter(({ id }) => id !== 's-S2');
+  oval.features.push({ ...spot, id: 'x1', kind: 'landmark', at: cm(110), name: 'Oak' });
+  oval.features.push({ ...spot, id: 'x2', kind: 'platform', at: cm(200), to: cm(260), name: 'Halt' });
+  const id = await openLayout(page, oval);
+  const thing = (name: RegExp) => sheet(page).getByRole('button', { name });
+  const atOf = async (of: string) => {
+    const one = (await savedDocument(page, id)).features.find((feature) => feature.id === of)!;
+    return [one.at, ...('to' in one ? [one.to] : [])].map(({ tenthUm }) => tenthUm / 100_000);
+  };
+  const boxOf = async (name: RegExp) => (await thing(name).boundingBox())!;
+  const middle = async (name: RegExp) => {
+    const { x, y, width, height } = await boxOf(name);
+    return { x: x + width / 2, y: y + height / 2 };
+  };
+  const [oak, gap] = [await middle(/^Landmark Oak/), await middle(/^Gap at 180 cm/)];
+  await page.mouse.move(oak.x, oak.y);
+  await page.mouse.down();
+  await page.mouse.move(oak.x + 20, oak.y, { steps: 4 });
+  await expect(page.locator('[data-pointed]')).toContainText(' cm');
+  await page.mouse.move(gap.x + 3, oak.y, { steps: 6 });
+  await expect(page.locator('[data-pointed]')).toContainText('180 cm');
+  await page.mouse.up();
+  await expect(page.locator('[data-pointed]')).toHaveCount(0);
+  expect(await atOf('x1')).toEqual([180]);
+  await page.keyboard.press('Control+z');
+  expect(await atOf('x1')).toEqual([110]);
+
+  const halt = await middle(/^Platform Halt/);
+  await page.mouse.move(halt.x, halt.y);
+  await page.mouse.down();
+  await page.mouse.move(halt.x + 2000, halt.y, { steps: 4 });
+  await page.mouse.up();
+  expect(await atOf('x2')).toEqual([420, 480]);
+
+  await thing(/^Landmark Oak/).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowLeft');
+  expect(await atOf('x1')).toEqual([101]);
+  await thing(/^Landmark Oak/).click();
+  await expect(page.getByRole('complementary', { name: 'Reasoning' })).toContainText('Oak');
+
+  await thing(/^Signal S1/).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('alertdialog')).toContainText('Signal S1');
+  await page.getByRole('button', { name: 'Move it' }).click();
+  expect(await atOf('s-S1')).toEqual([61]);
+  expect(errors).toEqual([]);
+});
+
 test('several things are chosen with Ctrl, by click and by key, then moved, numbered and deleted together', async ({
   page,
 }) => {

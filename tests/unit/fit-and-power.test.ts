@@ -118,6 +118,34 @@ describe('trains and track that do not fit', () => {
   });
 });
 
+describe('entered over each other', () => {
+  const KIND = 'things that overlap';
+  const on = (...rows: string[]) => said(`line Main 500\n${rows.join('\n')}`);
+  test('curves, gradients, hidden stretches and roads; those that only meet, and platforms, are none', () => {
+    const d = on('curve left r 60 from 40 to 120', 'curve right r 50 from 100 to 180');
+    expect(says(d, KIND)).toEqual([
+      'Two of Main are entered from 100 cm to 120 cm: the curve 40 cm to 120 cm, and the curve 100 cm to 180 cm.',
+    ]);
+    expect(mended(d, KIND)).toEqual([]);
+    const within = on('grade 2% 40 to 200', 'grade 1% 80 to 120');
+    expect(found(within, KIND)[0]!.remedies[0]!.says).toBe('Delete the gradient 80 cm to 120 cm');
+    expect(mended(within, KIND)).toEqual([]);
+    expect(says(on('hidden 0 to 50', 'hidden 0 to 90'), KIND)).toHaveLength(1);
+    expect(mended(on('hidden 0 to 50', 'hidden 0 to 90'), KIND)).toEqual([]);
+    expect(says(on('curve left r 60 from 40 to 120', 'curve right r 50 from 120 to 180'), KIND)).toEqual([]);
+    expect(says(on('platform 40 to 120 A', 'platform 60 to 140 B', 'grade 2% 60 to 100'), KIND)).toEqual([]);
+    expect(says(said('line A 300\nhidden 0 to 90\nline B 300\nhidden 20 to 60'), KIND)).toEqual([]);
+  });
+  test('turnouts and signals at one place, leading or read the same way', () => {
+    const twice = on('turnout left 100 A', 'turnout right 100 B');
+    expect(says(twice, KIND)).toEqual(['A and B stand at one place and lead the same way.']);
+    expect(says(on('turnout left 100 facing A', 'turnout right 100 trailing B'), KIND)).toEqual([]);
+    const seen = on('gap 100', 'signal up 100 S', 'signal up 100 R', 'signal down 100 W');
+    expect(says(seen, KIND)).toHaveLength(1);
+    expect(mended(seen, KIND)).toEqual([]);
+  });
+});
+
 describe('taped twice', () => {
   const KIND = 'tapes that disagree';
   const tape = (...rows: string[]) => found(said(`line Main 500\n${rows.join('\n')}`), KIND);

@@ -3,6 +3,7 @@ import { showLength } from '../measure';
 import type { Scheme } from '../patterns';
 import { asTyped, callThing, type Edit, type Gap, type Mark } from '../survey';
 import { trackFrom } from '../track';
+import { overlapFindings } from './overlap-findings';
 import { tapeFindings } from './tape-findings';
 
 /** What can be seen of the survey by itself: lines that meet nothing, and cuts too near to points. */
@@ -10,6 +11,7 @@ export const surveyFindings = (scheme: Scheme): Finding<Edit>[] => [
   ...linesApart(scheme),
   ...legsToNowhere(scheme),
   ...tapeFindings(scheme),
+  ...overlapFindings(scheme),
   ...cutsInClearance(scheme),
 ];
 

@@ -31,6 +31,7 @@ export const FINDING_KINDS = {
   'cut inside clearance': {},
   'leg that leads nowhere': {},
   'tapes that disagree': {},
+  'things that overlap': {},
   'curve tighter than a vehicle takes': {},
   'clearance too short for a vehicle’s throw': { harm: 'trains touch' },
   'brakes not measured on a gradient': {},

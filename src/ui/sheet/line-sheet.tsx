@@ -10,8 +10,7 @@ import {
   useState,
 } from 'react';
 import type { BlockView } from '@/core/design';
-import { STEPS, showLength, type TenthUm } from '@/core/measure';
-import { asTyped, spanOf } from '@/core/survey';
+import { STEPS, showLength } from '@/core/measure';
 import { type GoesOn, straighten } from '@/core/track';
 import { drawnDocument, sameTrack } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -32,6 +31,7 @@ import { SignalsLayer } from './signals-layer';
 import { ThingMenu } from './thing-menu';
 import { type ShownPoints, TrackLayer } from './track-layer';
 import { TrainsLayer } from './trains-layer';
+import { useMoving } from './use-moving';
 import { useSheetKeys } from './use-sheet-keys';
 import { useSheetView } from './use-sheet-view';
 import { ZoomButtons } from './zoom-buttons';
@@ -178,6 +178,8 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     goTo,
   });
 
+  const { move, nudge, isHeld, dragging, byKey } = useMoving(svg, geometry, edits);
+
   const present = useRef({ geometry, bringIn, design });
   present.current = { geometry, bringIn, design };
   /** What is selected elsewhere, in a list or by name, comes onto the sheet. */
@@ -212,23 +214,6 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     const spans = spansOf(document, design?.blocks ?? [], id);
     return spans.length > 0 ? [{ id, ...bandOf(geometry, spans) }] : [];
   });
-  const move = useCallback(
-    (id: string, at: TenthUm) => {
-      const state = store.getState();
-      return state.edit({ do: 'move', id, at: asTyped(at, state.document.shownUnit) });
-    },
-    [store],
-  );
-  /** Moves by a step from where it is now, which may be a step farther than the sheet shows. */
-  const nudge = useCallback(
-    (id: string, by: TenthUm) => {
-      const { document: newest } = store.getState();
-      const span = spanOf(newest, id);
-      const line = newest.lines.find((l) => l.id === span?.line);
-      if (span && line) move(id, Math.min(line.length.tenthUm, Math.max(0, span.from + by)));
-    },
-    [store, move],
-  );
   return (
     <div className="relative flex min-h-0 min-w-0 flex-1 flex-col">
       <div
@@ -252,13 +237,18 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
           <div
             ref={stack}
             className="relative"
+            {...dragging}
             onPointerDownCapture={(event) => {
               withShift.current = event.shiftKey;
               withControl.current = event.ctrlKey || event.metaKey;
+              dragging.onPointerDownCapture(event);
             }}
             onKeyDownCapture={(event) => {
               withShift.current = event.shiftKey;
               withControl.current = event.ctrlKey || event.metaKey;
+              if (!byKey(event)) return;
+              event.preventDefault();
+              event.stopPropagation();
             }}
             {...keys}
           >
@@ -271,6 +261,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
               role="group"
               aria-label={`Line sheet of ${document.name}. Plus and minus zoom, arrows move, Home and End go to its ends, 0 fits, Tab goes from thing to thing, Enter selects, Shift and Enter measures to it, Control and Enter chooses it with the others.`}
               {...pointers}
+              onPointerDown={(event) => isHeld() || pointers.onPointerDown(event)}
               onPointerUp={onPointerUp}
             >
               <HiddenBands document={document} geometry={geometry} bottom={trackBottom} />

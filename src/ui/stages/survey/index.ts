@@ -32,6 +32,7 @@ export const survey: StageKind = {
     'cut inside clearance',
     'leg that leads nowhere',
     'tapes that disagree',
+    'things that overlap',
     'curve tighter than a vehicle takes',
     'clearance too short for a vehicle’s throw',
     'brakes not measured on a gradient',

@@ -1,0 +1,92 @@
+import type { Finding } from '../findings';
+import { showLength } from '../measure';
+import type { Scheme } from '../patterns';
+import { type Edit, FEATURES, type FeatureOf, isKind, type LayoutDocument } from '../survey';
+
+/** Of which there is one at a time on any stretch; platforms may lie on either side. */
+type OneAtATime = FeatureOf<'curve'> | FeatureOf<'gradient'> | FeatureOf<'hidden'> | FeatureOf<'levelCrossing'>;
+const ONE_AT_A_TIME = ['curve', 'gradient', 'hidden', 'levelCrossing'] as const;
+
+/** What was entered where there is already another of it: stretches across each other, and points or signals at one place. */
+export const overlapFindings = ({ document }: Scheme): Finding<Edit>[] => [
+  ...ONE_AT_A_TIME.flatMap((kind) => stretches(document, document.features.filter(isKind(kind)))),
+  ...atOnePlace(
+    document.turnouts,
+    ({ line, at, facing }) => `${line} ${at.tenthUm} ${facing}`,
+    (one, other) => ({
+      says: `${one.name} and ${other.name} stand at one place and lead the same way.`,
+      advice: 'Move one of them; if it is one turnout with three legs, enter it as a three-way.',
+      remedies: [],
+    }),
+  ),
+  ...atOnePlace(
+    document.features.filter(isKind('signal')),
+    ({ line, at, governs }) => `${line} ${at.tenthUm} ${governs}`,
+    (one, other) => ({
+      says: `${one.name} and ${other.name} stand at one place and are read the same way: a driver sees two aspects at once.`,
+      advice: 'Delete one of them, or move it.',
+      remedies: [{ says: `Delete ${other.name}`, edit: { do: 'delete', id: other.id } }],
+    }),
+  ),
+];
+
+const overlap = (
+  id: string,
+  subject: string,
+  rest: Pick<Finding<Edit>, 'says' | 'advice' | 'remedies'>,
+): Finding<Edit> => ({
+  id: `overlap ${id}`,
+  kind: 'things that overlap',
+  severity: 'check',
+  subject,
+  figures: [],
+  ...rest,
+});
+
+function stretches(document: LayoutDocument, all: readonly OneAtATime[]): Finding<Edit>[] {
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  const ordered = [...all].sort((a, b) => (a.line === b.line ? a.at.tenthUm - b.at.tenthUm : a.line < b.line ? -1 : 1));
+  return ordered.flatMap((one, i) => {
+    const beyond = ordered.findIndex(
+      (other, k) => k > i && (other.line !== one.line || other.at.tenthUm >= one.to.tenthUm),
+    );
+    return ordered.slice(i + 1, beyond < 0 ? undefined : beyond).map((other) => {
+      const line = document.lines.find(({ id }) => id === one.line)!.name;
+      const to = Math.min(one.to.tenthUm, other.to.tenthUm);
+      const within = other.to.tenthUm <= one.to.tenthUm || other.at.tenthUm === one.at.tenthUm;
+      const shorter = other.to.tenthUm <= one.to.tenthUm ? other : one;
+      return overlap(`${one.id} ${other.id}`, other.id, {
+        says: `Two of ${line} are entered from ${shown(other.at.tenthUm)} to ${shown(to)}: ${sayStretch(one, shown)}, and ${sayStretch(other, shown)}.`,
+        advice: 'Let one end where the other begins.',
+        remedies: [
+          within
+            ? { says: `Delete ${sayStretch(shorter, shown)}`, edit: { do: 'delete', id: shorter.id } }
+            : {
+                says: `Let the first end at ${shown(other.at.tenthUm)}`,
+                edit: { do: 'change features', ids: [one.id], change: { to: other.at } },
+              },
+        ],
+      });
+    });
+  });
+}
+
+const sayStretch = ({ kind, at, to }: OneAtATime, shown: (length: number) => string): string =>
+  `the ${FEATURES[kind].title.toLowerCase()} ${shown(at.tenthUm)} to ${shown(to.tenthUm)}`;
+
+function atOnePlace<T extends { id: string; name: string }>(
+  things: readonly T[],
+  placeOf: (thing: T) => string,
+  words: (one: T, other: T) => Pick<Finding<Edit>, 'says' | 'advice' | 'remedies'>,
+): Finding<Edit>[] {
+  const first = new Map<string, T>();
+  return things.flatMap((thing): Finding<Edit>[] => {
+    const place = placeOf(thing);
+    const one = first.get(place);
+    if (!one) {
+      first.set(place, thing);
+      return [];
+    }
+    return [overlap(`${one.id} ${thing.id}`, thing.id, words(one, thing))];
+  });
+}
