@@ -415,6 +415,7 @@ function surveys(): fc.Arbitrary<LayoutDocument> {
       a: fc.record({ line, at: length }),
       b: fc.record({ line, at: length }),
       angleDegrees: fc.integer({ min: 1, max: 90 }),
+      turned: fc.constantFrom(undefined, 'a', 'b', 'both'),
       clearance: length,
       lies: fc.boolean(),
       throwMs: fc.constantFrom(undefined, 700),

@@ -15,6 +15,7 @@ import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
 import { freeName, named, nextName } from './free-names';
 import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
+import type { Crossing } from './lists/crossings';
 import type { Feature } from './lists/features';
 import type { Sensor } from './lists/sensors';
 import type { Turnout } from './lists/turnouts';
@@ -53,6 +54,7 @@ export type Edit =
   /** A way of working that the thing uses, or no longer. */
   | { do: 'use pattern'; id: string; pattern: string; on: boolean }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
+  | { do: 'change crossing'; id: string; change: Pick<Crossing, 'turned'> }
   | LineEdit
   | SeveralEdit
   | TrainEdit;
@@ -256,6 +258,11 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       const all = edit.on ? [...others, edit.pattern] : others;
       thing.patterns = all.length > 0 ? all : undefined;
       return `Change ${thing.name}`;
+    }
+    case 'change crossing': {
+      const crossing = thingOf(document, 'crossings', edit.id) ?? refuse('That crossing is no longer there.');
+      Object.assign(crossing, edit.change);
+      return `Change ${crossing.name}`;
     }
     case 'change turnout': {
       const turnout = thingOf(document, 'turnouts', edit.id) ?? refuse('That turnout is no longer there.');

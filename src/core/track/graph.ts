@@ -128,11 +128,13 @@ function edgesAndPoints(document: Tracks): TrackGraph {
     const kind: PointsKind = CROSSINGS[crossing.kind];
     if (kind.motors.length === 0) continue;
     const { ports } = add(crossing, kind);
-    for (const [i, { line, at }] of [crossing.a, crossing.b].entries())
-      cut(line, at.tenthUm, (lower, upper) => {
-        ports[2 * i] = lower;
-        ports[2 * i + 1] = upper;
+    for (const [i, side] of (['a', 'b'] as const).entries()) {
+      const turned = crossing.turned === side || crossing.turned === 'both';
+      cut(crossing[side].line, crossing[side].at.tenthUm, (lower, upper) => {
+        ports[2 * i] = turned ? upper : lower;
+        ports[2 * i + 1] = turned ? lower : upper;
       });
+    }
   }
   for (const line of document.lines) {
     const cuts = (cutsOf.get(line.id) ?? []).sort((a, b) => a.at - b.at || a.order - b.order);

@@ -171,6 +171,9 @@ const turnout: Phrase = {
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
+/** Which lines of a slip are counted the other way, in words: the one gone along is its own. */
+const TURNED: Record<string, 'a' | 'b' | 'both'> = { own: 'a', other: 'b', both: 'both' };
+
 const crossing: Phrase = {
   head: 'crossing',
   means: 'Another line crosses here: a diamond, or a slip.',
@@ -190,6 +193,11 @@ const crossing: Phrase = {
       'Say how each of its motors lies: lies straight diverging.',
     ),
     part.labelled('throws', optional(part.number('throwMs', 'ms')), 'Say how long it takes: throws 500 ms.'),
+    part.labelled(
+      'turned',
+      optional(part.oneOf('turned', () => TURNED)),
+      'Say which line is counted the other way: turned own, other or both.',
+    ),
     part.name(),
     works,
     certainty,

@@ -4,11 +4,20 @@ import { showLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Crossing, Place } from '@/core/survey';
 import { compileTrack } from '@/core/track';
+import { Choice, type Option } from '@/ui/parts/choice';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
-import { Certainty, DeleteButton, Rename } from './selection-parts';
+import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+
+/** From where to where the curves of a slip lead, by how its lines are counted. A double one has the same curve from either line. */
+const leads = (a: string, b: string): Option<'none' | 'a' | 'b' | 'both'>[] => [
+  { value: 'none', says: `from below on ${a} to above on ${b}` },
+  { value: 'a', says: `from above on ${a} to above on ${b}` },
+  { value: 'b', says: `from below on ${a} to below on ${b}` },
+  { value: 'both', says: `from above on ${a} to below on ${b}` },
+];
 
 /** Two lines that cross, and what moves there, if anything does. */
 export function CrossingSelection({ crossing }: { crossing: Crossing }) {
@@ -17,8 +26,9 @@ export function CrossingSelection({ crossing }: { crossing: Crossing }) {
   const { id, name, kind, a, b, clearance } = crossing;
   const graph = compileTrack(document);
   const motors = graph.motors.filter(({ points }) => graph.points[points]!.id === id);
-  const place = ({ line, at }: Place) =>
-    `${document.lines.find((one) => one.id === line)?.name} at ${showLength(at.tenthUm, document.shownUnit)}`;
+  const edit = useEdit();
+  const nameOf = ({ line }: Place) => document.lines.find(({ id: of }) => of === line)!.name;
+  const place = ({ line, at }: Place) => `${nameOf({ line, at })} at ${showLength(at.tenthUm, document.shownUnit)}`;
   return (
     <>
       <PanelTitle>
@@ -34,7 +44,19 @@ export function CrossingSelection({ crossing }: { crossing: Crossing }) {
       ))}
       {stage.edits && (
         <PanelSection title="Change it">
-          {motors.length > 0 && <PatternChoices at="points" thing={crossing} />}
+          {motors.length > 0 && (
+            <>
+              <PatternChoices at="points" thing={crossing} />
+              <Choice
+                label="Its curves lead"
+                value={crossing.turned ?? 'none'}
+                options={leads(nameOf(a), nameOf(b))}
+                onChange={(to) =>
+                  edit({ do: 'change crossing', id, change: { turned: to === 'none' ? undefined : to } })
+                }
+              />
+            </>
+          )}
           <Rename key={name} name={name} renaming={(to) => ({ do: 'rename', id, name: to })} />
           <Certainty id={id} certainty={crossing.certainty} />
           <DeleteButton id={id} what={name} />

@@ -26,6 +26,8 @@ export const crossingSchema = record({
   b: placeSchema,
   angleDegrees: amount(1, 90),
   clearance: lengthSchema,
+  /** Which of its lines are counted the other way than its kind takes them: the curves of a slip lead from the lower side of one line to the higher of the other. */
+  turned: choice('a', 'b', 'both').optional().default(undefined),
   /** How its motors lie at the start, in the order of its kind, and how long each takes; straight and as a turnout where it is not said. */
   lies: list(lie(), 4).optional().default(undefined),
   throwMs: count(0, 60_000).optional().default(undefined),
