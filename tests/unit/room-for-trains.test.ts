@@ -14,6 +14,13 @@ describe('which train fits where', () => {
     expect(named.SB).toEqual([124, -4, 31, -21, 97]);
     expect(named['Marrowick platform']).toEqual([120, -8, 27, -25, 93]);
     expect(named['Skerrin platform']).toEqual([92, -36, -1, -53, 65]);
+    /** Loops and roads between clearance points, 20 cm each: 276 − 40, 262 − 40, 190 − 20; of Skerrin 2 what lies beyond T10, 150 − 44. */
+    expect(named['Undercroft 1']![0]).toBe(236);
+    expect(named['Marrowick 2']![0]).toBe(222);
+    expect(named['Pell Dock']![0]).toBe(170);
+    expect(named['Skerrin 2']![0]).toBe(106);
+    expect(named['Skerrin branch']![0]).toBe(158);
+    expect(named.Main).toBeUndefined();
     /** Nobody stands on points. */
     for (const points of ['UA', 'UB', 'MA', 'MB', 'FJ']) expect(named[points]).toBeUndefined();
     expect(roomForTrains({ ...d, trains: [] }, viewDesign(d).blocks)).toEqual([]);

@@ -13,10 +13,10 @@ import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 
 /** From where to where the curves of a slip lead, by how its lines are counted. A double one has the same curve from either line. */
 const leads = (a: string, b: string): Option<'none' | 'a' | 'b' | 'both'>[] => [
-  { value: 'none', says: `from below on ${a} to above on ${b}` },
-  { value: 'a', says: `from above on ${a} to above on ${b}` },
-  { value: 'b', says: `from below on ${a} to below on ${b}` },
-  { value: 'both', says: `from above on ${a} to below on ${b}` },
+  { value: 'none', says: `from the lower side of ${a} to the higher of ${b}` },
+  { value: 'a', says: `from the higher side of ${a} to the higher of ${b}` },
+  { value: 'b', says: `from the lower side of ${a} to the lower of ${b}` },
+  { value: 'both', says: `from the higher side of ${a} to the lower of ${b}` },
 ];
 
 /** Two lines that cross, and what moves there, if anything does. */
