@@ -308,7 +308,7 @@ test('where a turnout lies at the start is part of the layout', async ({ page })
 for (const theme of ['light', 'dark'] as const) {
   test(`no serious accessibility findings, ${theme}`, async ({ page, context, baseURL }) => {
     await context.addCookies([{ name: 'theme', value: theme, url: baseURL! }]);
-    const clean = (where: string) => expectClean(page, where);
+    const clean = (where: string) => expectClean(page, where, theme);
     await page.goto('/');
     await clean('list');
     await openLayout(page, smallValley());
