@@ -99,6 +99,35 @@ function actions(
       await unlessAsked(page, () => one.focus({ timeout: 3000 }));
       await page.keyboard.press(pick(['ArrowLeft', 'ArrowRight', 'Shift+ArrowRight', 'Alt+ArrowLeft']));
     },
+    async drag() {
+      await survey();
+      const all = page.locator('main svg[role=group]').first().locator('[data-thing]');
+      const count = await all.count();
+      if (count === 0) return;
+      const box = await all.nth(Math.floor(next() * count)).boundingBox({ timeout: 3000 });
+      if (!box) return;
+      const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      await page.mouse.move(x + (next() - 0.5) * 300, y, { steps: 3 });
+      await page.mouse.up();
+    },
+    async say() {
+      await survey();
+      const [at, to] = [cm(0, 300), cm(200, 480)];
+      const phrase = pick([
+        `platform ${at} to ${to}`,
+        `curve left r 60 from ${at} to ${to}`,
+        `grade 2% ${at} to ${to}`,
+        `feeder ${at} booster ${pick(['East', 'West'])}`,
+        `siding ${at} long 60`,
+        `taped ${at} to ${to} is 90`,
+        `signal up ${at}`,
+        `nonsense ${at}`,
+      ]);
+      await page.getByPlaceholder(/^gap 96/).fill(phrase);
+      await page.keyboard.press('Enter');
+    },
     async remove() {
       await thing();
       const gone = page.getByRole('complementary').getByRole('button', { name: /^Delete/ });
