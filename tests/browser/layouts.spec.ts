@@ -32,7 +32,7 @@ test('a layout is begun in a scale of one’s own, by its ratio', async ({ page 
   const ratio = page.getByRole('textbox', { name: /^Ratio/ });
   await ratio.fill('0');
   await page.getByRole('button', { name: 'Make it' }).click();
-  await expect(page.getByRole('alert')).toHaveText([/from 1 to 1000/, /from 3 to 200/]);
+  await expect(page.locator('form').getByRole('alert')).toHaveText([/from 1 to 1000/, /from 3 to 200/]);
   await ratio.fill('38');
   await page.getByRole('textbox', { name: /^Between the rails/ }).fill('37.5');
   await page.getByRole('button', { name: 'Make it' }).click();

@@ -1,6 +1,6 @@
 'use client';
 import { RadioGroup, ToggleGroup } from 'radix-ui';
-import { type ReactNode, useId } from 'react';
+import { memo, type ReactNode, useId } from 'react';
 
 interface Props<T extends string> {
   label: string;
@@ -10,7 +10,7 @@ interface Props<T extends string> {
 }
 
 /** One of a few, side by side as joined or as single buttons; there is always one. */
-export function OneOf<T extends string>({
+function OneOfThem<T extends string>({
   label,
   value,
   options,
@@ -42,6 +42,7 @@ export function OneOf<T extends string>({
     </ToggleGroup.Root>
   );
 }
+export const OneOf = memo(OneOfThem) as typeof OneOfThem;
 
 /** One of a few, each on a line of its own or one behind the other, with a round mark. */
 export function RadioList<T extends string>({

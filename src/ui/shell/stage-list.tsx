@@ -1,7 +1,8 @@
 'use client';
+import { memo, useDeferredValue } from 'react';
 import { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { chosenOutputs } from '@/core/patterns';
-import { signalsOf } from '@/core/survey';
+import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { OUTPUT_KEY } from '@/ui/sheet/output-marks';
 import { AspectLamps } from '@/ui/sheet/signal-head';
 import { STAGES } from '@/ui/stages';
@@ -57,7 +58,10 @@ export function StageList() {
 }
 
 function Key() {
-  const document = useWorkbench((s) => s.document);
+  return <KeyOf document={useDeferredValue(useWorkbench((s) => s.document))} />;
+}
+
+const KeyOf = memo(function KeyOf({ document }: { document: LayoutDocument }) {
   const used = new Set(signalsOf(document).map(({ system }) => system));
   const systems = ASPECT_SYSTEM_IDS.filter((id, i) => used.has(id) || (used.size === 0 && i === 0)).map(
     (id) => ASPECT_SYSTEMS[id],
@@ -108,4 +112,4 @@ function Key() {
       </ul>
     </section>
   );
-}
+});

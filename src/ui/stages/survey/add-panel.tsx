@@ -1,6 +1,6 @@
 'use client';
 import { yupResolver } from '@hookform/resolvers/yup';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from 'react';
 import { Controller, FormProvider, useForm } from 'react-hook-form';
 import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { STEPS, showLength } from '@/core/measure';
@@ -42,14 +42,17 @@ export function AddPanel() {
   const line = document.lines.some(({ id }) => id === typedLine) ? typedLine : document.referenceLine;
   useEffect(() => setValue('line', line), [line, setValue]);
   /** What was said of the last thing goes as soon as the next is begun. */
-  const begin = () => {
+  const begin = useCallback(() => {
     setAdded('');
     clearErrors();
-  };
-  const choose = (next: ToolId) => {
-    begin();
-    setTool(next);
-  };
+  }, [clearErrors]);
+  const choose = useCallback(
+    (next: ToolId) => {
+      begin();
+      setTool(next);
+    },
+    [begin],
+  );
   const placing = tool === 'look' || tool === 'turnout' ? undefined : TOOLS[tool];
   const add = (fields: AddFields) => {
     const { attempt, design, set } = store.getState();

@@ -10,16 +10,17 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 /** A taped length that turns out wrong, and the name of the line. */
 export function LineFields({ line }: { line: string }) {
-  const document = useWorkbench((s) => s.document);
   const store = useWorkbenchStore();
-  const found = document.lines.find((l) => l.id === line);
+  const unit = useWorkbench((s) => s.document.shownUnit);
+  const scale = useWorkbench((s) => s.document.scale);
+  const found = useWorkbench((s) => s.document.lines.find((l) => l.id === line));
   if (!found) return null;
   return (
     <Fold title={`Correct ${found.name}`}>
       <LengthField
         label="Its length by tape"
-        unit={document.shownUnit}
-        scale={document.scale}
+        unit={unit}
+        scale={scale}
         value={found.length}
         onCommit={(length) => store.getState().edit({ do: 'change line', id: line, length })}
       />

@@ -27,7 +27,7 @@ export function SurveyStage() {
       <Panel title="Survey">
         <AddPanel />
         <Tentative />
-        <Trains document={useDeferredValue(useWorkbench((s) => s.document))} />
+        <Trains />
         <TrackPower />
         <Directions />
       </Panel>
@@ -35,7 +35,11 @@ export function SurveyStage() {
   );
 }
 
-const Trains = memo(function Trains({ document }: { document: LayoutDocument }) {
+function Trains() {
+  return <TrainsOf document={useDeferredValue(useWorkbench((s) => s.document))} />;
+}
+
+const TrainsOf = memo(function TrainsOf({ document }: { document: LayoutDocument }) {
   const store = useWorkbenchStore();
   const [roster, setRoster] = useState(false);
   return (
