@@ -92,12 +92,12 @@ export function useMoving(svg: RefObject<SVGSVGElement | null>, geometry: SheetG
         dragged.current = false;
         const thing = event.button === 0 && !event.shiftKey && !event.ctrlKey && !event.metaKey && pressed(event);
         held.current = thing ? { ...thing, x: localPoint(event, svg.current!).x } : undefined;
+        held.current?.element.setPointerCapture(event.pointerId);
       },
       onPointerMoveCapture: (event: PointerEvent) => {
         const now = held.current;
         if (!now || event.buttons !== 1) return;
         if (now.at === undefined && Math.abs(localPoint(event, svg.current!).x - now.x) < STILL_PX) return;
-        if (now.at === undefined) now.element.setPointerCapture(event.pointerId);
         dragged.current = true;
         now.at = placeOf(now, event);
         const { shownUnit } = store.getState().document;
