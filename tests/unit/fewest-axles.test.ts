@@ -1,8 +1,16 @@
 import highs from 'highs';
 import { describe, expect, test } from 'vitest';
-import { type AxlePlace, fewestAxles, type SeenLimits } from '@/core/detection';
+import { fewestAxles, type SeenLimits } from '@/core/detection';
 import { cm } from '@/core/measure';
-import { type LayoutDocument, newDocument, type Train, type Vehicle } from '@/core/survey';
+import {
+  type AxlePlace,
+  applyEdit,
+  type LayoutDocument,
+  newDocument,
+  readDocument,
+  type Train,
+  type Vehicle,
+} from '@/core/survey';
 import { Draw } from '../../tools/fuzz/draw';
 
 /** Trains by chance of wagons by chance; some wagons serve in several trains, some twice in one, some turned, some take none. */
@@ -126,6 +134,19 @@ describe('the fewest resistor axles', () => {
       const keys = keysOf(found.places);
       for (const train of d.trains.filter(({ id }) => !found.hopeless.includes(id)))
         expect(isSeen(axlesOf(d, train), keys, limits)).toBe(true);
+      if (found.places.length > 0) {
+        const done = applyEdit(d, { do: 'fit axles', places: found.places });
+        if (!done.ok) throw new Error(done.problem);
+        const { document } = done.change;
+        expect(readDocument(JSON.parse(JSON.stringify(document))).ok).toBe(true);
+        /** Fitted, every train is seen with nothing more, and none has changed but for that. */
+        expect(fewestAxles(document, limits)).toEqual({ places: [], hopeless: found.hopeless });
+        expect(document.trains.map((train) => axlesOf(document, train).all.map(({ at }) => at))).toEqual(
+          d.trains.map((train) => axlesOf(d, train).all.map(({ at }) => at)),
+        );
+        for (const train of document.trains.filter(({ id }) => !found.hopeless.includes(id)))
+          expect(isSeen(axlesOf(document, train), new Set(), limits)).toBe(true);
+      }
       fitted += found.places.length;
       hopeless += found.hopeless.length;
     }

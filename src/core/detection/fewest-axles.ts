@@ -1,18 +1,8 @@
 import { greaterEq, solve } from 'yalps';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
-import type { LayoutDocument, Train } from '../survey';
+import type { AxlePlace, LayoutDocument, Train } from '../survey';
 import { vehiclesOf } from './consist';
-
-/**
- * Where a resistor axle is fitted: on the nth of the vehicles that trains make of one entry of the roster, front first, and which of its
- * axles. Vehicles of one entry are alike, so that the first of a train is taken to be the first of every other.
- */
-export interface AxlePlace {
-  vehicle: string;
-  nth: number;
-  axle: number;
-}
 
 /** How much of a train may be unseen: at most so long a stretch, ends included, and so much behind the last axle that is seen. */
 export interface SeenLimits {

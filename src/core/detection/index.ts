@@ -12,7 +12,7 @@ export {
 } from './consist';
 export { detectionFindings, middleOf, watchIt } from './detection-findings';
 export { type Block, type BlockId, isBlockId, type Piece, pieceAt, type Section } from './division';
-export { type AxlePlace, type FewestAxles, fewestAxles, type SeenLimits } from './fewest-axles';
+export { type FewestAxles, fewestAxles, type SeenLimits } from './fewest-axles';
 export { eachCrossing, type Field, type Fields, partsNoticed } from './fields';
 export {
   blocksOn,

@@ -1,4 +1,5 @@
 import { asItWas, thingOf } from './draft';
+import { type AxlePlace, fitAxles } from './fit-axles';
 import { named } from './free-names';
 import { LISTS } from './lists';
 import { MOST_VEHICLES, type Train } from './lists/trains';
@@ -22,7 +23,9 @@ export type TrainEdit =
   /** Vehicles as they are now; one without an id is new. */
   | { do: 'keep vehicles'; vehicles: readonly (Omit<Vehicle, 'id'> & { id?: string })[]; says: string }
   /** The first and the last axle of each is then seen by detectors; a wheelset of plastic is changed for one of metal. */
-  | { do: 'fit resistor axles'; vehicles: string[] };
+  | { do: 'fit resistor axles'; vehicles: string[] }
+  /** Single axles, each of one vehicle. */
+  | { do: 'fit axles'; places: readonly AxlePlace[] };
 
 /** Does it to the draft; what was done, in words. */
 export function editTrains(document: LayoutDocument, edit: TrainEdit): string {
@@ -89,6 +92,8 @@ export function editTrains(document: LayoutDocument, edit: TrainEdit): string {
       }
       return edit.says;
     }
+    case 'fit axles':
+      return fitAxles(document, edit.places);
     case 'fit resistor axles': {
       const fitted = document.vehicles.filter(({ id }) => edit.vehicles.includes(id));
       if (fitted.length === 0) refuse('Those vehicles are no longer there.');

@@ -15,6 +15,7 @@ export {
 } from './edit';
 export type { FeatureChange } from './edit-several';
 export { FEATURE_KINDS, FEATURES, type FeatureKind } from './feature-kinds';
+export type { AxlePlace } from './fit-axles';
 export { type FixedThing, fixedSince, fixedThatMoves } from './fixed';
 export { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 export type { BlockName } from './lists/blocks';
