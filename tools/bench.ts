@@ -1,6 +1,6 @@
 import type { Browser } from '@playwright/test';
 import { checkDesign } from '../src/core/design';
-import { divideTrack } from '../src/core/detection';
+import { divideTrack, fewestAxles } from '../src/core/detection';
 import {
   and,
   type Compiled,
@@ -19,7 +19,7 @@ import { countBlockSteps, PlacementsOfTrain, ProofRun, type Switch } from '../sr
 import { type Rehearsal, replay, TICK_MS } from '../src/core/simulation';
 import type { LayoutDocument } from '../src/core/survey';
 import { compileTrack, straighten } from '../src/core/track';
-import { generatedLine, generatedTraffic } from '../src/demo/generated';
+import { generatedLine, generatedTraffic, generatedYard } from '../src/demo/generated';
 import { learningOval, ring, withTrains } from '../src/demo/learning-oval';
 import { ondrelValley } from '../src/demo/ondrel-valley';
 import { passingLoop } from '../src/demo/passing-loop';
@@ -95,6 +95,12 @@ function designFigures(): Figure[] {
       'rule program compiled, 100 blocks',
       medianMs(5, () => compileProgram(checkDesign(small).program)),
       'ms',
+    ),
+    atMost(
+      'fewest resistor axles, 60 wagons and 10 trains',
+      medianMs(5, () => fewestAxles(generatedYard(60, 10), { blind: 3_000_000, tail: 400_000 })),
+      'ms',
+      2000,
     ),
     stated('rules of the demo', checkDesign(ondrelValley()).program.declarations.length, 'equations and inputs'),
   ];

@@ -63,3 +63,23 @@ export function generatedTraffic(trains: number): LayoutDocument {
     );
   return d;
 }
+
+/** So many wagons and trains made of them by a fixed rule, few of them seen: for measuring the search for resistor axles. */
+export function generatedYard(wagons: number, trains: number): LayoutDocument {
+  const d = newDocument(`Generated, ${wagons} wagons in ${trains} trains`);
+  d.vehicles = Array.from({ length: wagons }, (_, i) => {
+    const length = 10 + ((i * 7) % 15);
+    return vehicle(`v${i}`, `Wagon ${i + 1}`, length, [2, length - 2], () => i % 11 === 0, 60, 'wagon');
+  });
+  d.trains = Array.from({ length: trains }, (_, t) =>
+    train(
+      `tr${t}`,
+      `Train ${t + 1}`,
+      Array.from({ length: 18 }, (_, i) => `v${(t * 13 + i * (2 * t + 1)) % wagons}`),
+      40,
+      { line: 'main', at: 0, facing: 'up' },
+      { up: 60, down: 60, delayMs: 0, is: 'assumed' },
+    ),
+  ).map((one) => ({ ...one, start: undefined }));
+  return d;
+}

@@ -9,6 +9,7 @@ import {
   viewDesign,
   viewSignal,
 } from '@/core/design';
+import { fewestAxles, type SeeEverywhere, seenLimits } from '@/core/detection';
 import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 import { readSurvey, type SurveyReading } from '@/core/walk';
@@ -30,6 +31,12 @@ const worker = {
   explain: (rule: string): Explanation | undefined => bench!.explain(rule),
   signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),
   textAbout: (id: string): string => bench!.textAbout(id),
+  /** The fewest resistor axles that make every train seen wherever it matters, and what that asks for. */
+  seeEverywhere(): SeeEverywhere {
+    const { scheme } = bench!.design;
+    const limits = seenLimits(scheme.partition);
+    return { limits, ...fewestAxles(scheme.document, limits) };
+  },
   readText: (text: string): SurveyReading => readSurvey(text, document!),
 };
 

@@ -140,7 +140,7 @@ function actions(
     undo: () => page.keyboard.press('Control+z'),
     redo: () => page.keyboard.press('Control+Shift+z'),
     async go() {
-      await stage(page, pick(['Survey', 'Signal', 'Prove', 'Rehearse'] as const));
+      await stage(page, pick(['Survey', 'Detect', 'Signal', 'Prove', 'Rehearse'] as const));
     },
     async zoom() {
       await unlessAsked(page, () => page.locator('main svg[role=group]').first().focus({ timeout: 3000 }));

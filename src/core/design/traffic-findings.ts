@@ -1,4 +1,4 @@
-import { consistOf, type Partition, resistorAxles, takenOff, unseenOf, withinBlock } from '../detection';
+import { consistOf, type Partition, resistorAxles, takenOff, unseenOf, watchedFrom } from '../detection';
 import type { Finding, Remedy } from '../findings';
 import {
   fromMm,
@@ -211,19 +211,4 @@ function overhangsOverPoints({ document, partition }: Scheme): Finding<Edit>[] {
     });
   }
   return findings;
-}
-
-/** From the blades along a leg to the nearest end of their block. */
-function watchedFrom(partition: Partition, leg: { edge: number; end: EdgeEnd }): number {
-  const own = partition.piecesOfEdge[leg.edge]!;
-  const first = leg.end === 0 ? own[0]! : own[own.length - 1]!;
-  const seen = new Set<number>();
-  const walk = (piece: typeof first, enters: EdgeEnd): number => {
-    if (seen.has(piece.index)) return 0;
-    seen.add(piece.index);
-    const on = withinBlock(partition, piece, enters === 0 ? 1 : 0);
-    const further = on.length === 0 ? 0 : Math.min(...on.map((next) => walk(next.piece, next.enters)));
-    return piece.to - piece.from + further;
-  };
-  return walk(first, leg.end);
 }

@@ -2,11 +2,11 @@ import type { Finding, Remedy } from '../findings';
 import { SENSOR_KIND_IDS, SENSORS, type SensorKind, sensorKind } from '../kinds';
 import { fromMm, STOP_SHORT_MM, showLength } from '../measure';
 import { asTyped, type Edit, type LayoutDocument } from '../survey';
-import type { EdgeEnd, PointsNode } from '../track';
 import { type Consist, consistOf, noticedInSections, unseenOf } from './consist';
-import type { Block, Piece } from './division';
-import { type Partition, withinBlock } from './partition';
+import type { Block } from './division';
+import type { Partition } from './partition';
 import { seeAll } from './resistor-axles';
+import { seenAcross } from './watched-ways';
 
 /** A place in the middle of a block, for a remedy or for a click to lead to. */
 export function middleOf(partition: Partition, block: Block): { line: string; at: number } {
@@ -157,28 +157,4 @@ function wanted(document: LayoutDocument, { parts }: Consist): string {
   const missing = noticedInSections(document).find((notice) => parts[notice].length === 0);
   const kinds: SensorKind[] = Object.values(SENSORS);
   return kinds.find(({ notices, reachMm }) => notices === missing && reachMm === 'section')!.wants;
-}
-
-/** The shortest way over points from one end of their block to another. */
-function seenAcross(partition: Partition, { kind, ports }: PointsNode): number {
-  const pieceOf = (leg: { edge: number; end: EdgeEnd }): Piece => {
-    const own = partition.piecesOfEdge[leg.edge]!;
-    return leg.end === 0 ? own[0]! : own[own.length - 1]!;
-  };
-  const home = pieceOf(ports[0]!).block;
-  /** From entering a piece to the nearest end of the block. */
-  const toEnd = (piece: Piece, enters: EdgeEnd, seen: number[]): number => {
-    if (piece.block !== home || seen.includes(piece.index)) return 0;
-    const on = withinBlock(partition, piece, enters === 0 ? 1 : 0);
-    return (
-      piece.to -
-      piece.from +
-      (on.length === 0 ? 0 : Math.min(...on.map((next) => toEnd(next.piece, next.enters, [...seen, piece.index]))))
-    );
-  };
-  const away = (port: string) => {
-    const leg = ports[kind.ports.indexOf(port)]!;
-    return toEnd(pieceOf(leg), leg.end, []);
-  };
-  return Math.min(...kind.ways.map(({ joins }) => away(joins[0]) + away(joins[1])));
 }

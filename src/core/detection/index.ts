@@ -24,4 +24,6 @@ export {
   withinBlock,
 } from './partition';
 export { resistorAxles, takenOff } from './resistor-axles';
+export { type SeeEverywhere, type SeenEverywhere, seenLimits } from './seen-limits';
 export { spotFindings } from './spot-findings';
+export { seenAcross, watchedFrom } from './watched-ways';

@@ -38,7 +38,7 @@ export function Panel({
 
 export function PanelSection({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section className="mt-4 border-t border-line pt-3">
+    <section className="mt-4 border-t border-line pt-3 first:mt-0 first:border-t-0 first:pt-0">
       <h3 className="mb-1.5 text-[0.9rem] font-semibold">{title}</h3>
       {children}
     </section>

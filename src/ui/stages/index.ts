@@ -1,4 +1,5 @@
 import type { FindingKind } from '@/core/findings';
+import { detect } from './detect';
 import type { StageKind } from './kind';
 import { prove } from './prove';
 import { rehearse } from './rehearse';
@@ -6,7 +7,7 @@ import { signal } from './signal';
 import { survey } from './survey';
 
 /** The stages of the work, in order; none is locked behind another. */
-export const STAGES: readonly [StageKind, ...StageKind[]] = [survey, signal, prove, rehearse];
+export const STAGES: readonly [StageKind, ...StageKind[]] = [survey, detect, signal, prove, rehearse];
 
 /** The stage in which a kind of finding is put right. */
 export const stageOf = (kind: FindingKind): StageKind => STAGES.find(({ findings }) => findings.includes(kind))!;

@@ -1,4 +1,5 @@
 import type { DesignView, SignalView, Trial, Tried } from '@/core/design';
+import type { SeeEverywhere } from '@/core/detection';
 import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 import type { SurveyReading } from '@/core/walk';
@@ -27,6 +28,8 @@ export interface DesignSlice {
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
   /** The rules about a thing, as text. */
   textAbout?: (id: string) => Promise<string>;
+  /** The fewest resistor axles that make every train seen wherever it matters. */
+  seeEverywhere?: () => Promise<SeeEverywhere>;
   /** What a text of phrases would add to the layout. */
   readText?: (text: string) => Promise<SurveyReading>;
 }

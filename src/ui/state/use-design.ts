@@ -26,6 +26,7 @@ export function useDesign(): void {
       explainTrial: (rule: string) => remote.explain(rule),
       lookUpSignal: (id: string) => remote.signal(id),
       textAbout: (id: string) => remote.textAbout(id),
+      seeEverywhere: () => remote.seeEverywhere(),
       readText: (text: string) => remote.readText(text),
     };
     let busy = false;

@@ -13,14 +13,7 @@ export const survey: StageKind = {
   Empty: FirstLine,
   letters: [['W', 'say what comes next along the line']],
   findings: [
-    'track without detection',
-    'two detectors in one section',
     'block shorter than the longest train',
-    'train no detector sees',
-    'spot that can miss a train',
-    'unseen tail',
-    'unseen over points',
-    'overhang over points',
     'crossing read as a diamond',
     'track end without a buffer',
     'train that cannot be placed',
@@ -46,6 +39,5 @@ export const survey: StageKind = {
     'boosters joined by a rail',
     'feeder of no booster',
     'reversing stretch that nothing reverses',
-    'detector that needs current in the track',
   ],
 };

@@ -1,0 +1,54 @@
+import { expect, test } from '@playwright/test';
+import { learningOval } from '../../src/demo/learning-oval';
+import { expectCleanInBothThemes } from './clean';
+import { openLayout, savedDocument, stage, watchErrors } from './open';
+
+test('the fewest resistor axles are told, with why, fitted by one click, and taken back', async ({ page }) => {
+  const errors = watchErrors(page);
+  const oval = learningOval();
+  oval.vehicles = oval.vehicles.map((one) => ({
+    ...one,
+    axles: one.axles.map((axle) => ({ ...axle, feeds: one.id === 'v-engine' ? axle.feeds : ('nothing' as const) })),
+  }));
+  const id = await openLayout(page, oval);
+  await stage(page, 'Detect');
+  const panel = page.getByRole('complementary', { name: 'Detect' });
+  /** Each train ends with two coaches of 16 cm, and blocks are 120 cm: only the tail asks for an axle, on the second coach of either. */
+  await expect(panel).toContainText('with 1 more resistor axle; fewer will not do');
+  await expect(panel).toContainText('Coach: the second of them, axle 4');
+  await panel.getByRole('button', { name: 'Why' }).click();
+  await expect(panel).toContainText('that is how far before a signal the next driver stops');
+  await expectCleanInBothThemes(page, 'detect');
+  await panel.getByRole('button', { name: 'Fit it' }).click();
+  await expect(panel).toContainText('Every train is seen wherever it matters, as it is');
+  const { trains, vehicles } = await savedDocument(page, id);
+  const fitted = vehicles.find(({ name }) => name === 'Coach with resistor axle')!;
+  expect(fitted.axles.map(({ feeds }) => feeds)).toEqual(['nothing', 'nothing', 'nothing', 'resistor']);
+  expect(trains.map((train) => train.vehicles)).toEqual([
+    ['v-engine', 'v-coach', fitted.id],
+    ['v-engine', 'v-coach', fitted.id],
+  ]);
+  await page.keyboard.press('Control+z');
+  await expect(panel).toContainText('with 1 more resistor axle');
+  expect(errors).toEqual([]);
+});
+
+test('wheels that take no resistor axle are named, with what does without', async ({ page }) => {
+  const oval = learningOval();
+  oval.vehicles = oval.vehicles.map((one) => ({
+    ...one,
+    takesNone: one.id === 'v-coach' ? true : undefined,
+    axles: one.axles.map((axle) => ({ ...axle, feeds: one.id === 'v-engine' ? axle.feeds : ('nothing' as const) })),
+  }));
+  await openLayout(page, oval);
+  await stage(page, 'Detect');
+  const panel = page.getByRole('complementary', { name: 'Detect' });
+  await expect(panel).toContainText('Red train, Blue train: no resistor axle makes them seen enough');
+  await expect(panel).toContainText('by arrival');
+});
+
+test('without a train, Detect says where they come from', async ({ page }) => {
+  await openLayout(page, { ...learningOval(), trains: [], vehicles: [] });
+  await stage(page, 'Detect');
+  await expect(page.getByRole('complementary', { name: 'Detect' })).toContainText('There is no train yet');
+});
