@@ -86,6 +86,12 @@ function withoutNeedless(groups: readonly string[][]): string[][] {
  */
 export function fewestAxles(document: LayoutDocument, limits: SeenLimits, trains = document.trains): FewestAxles {
   const columns = new Map<string, AxlePlace>();
+  const lastAxle = new Map(document.vehicles.map(({ id, axles }) => [id, axles.length - 1]));
+  /** Of as many, those at the ends of vehicles are taken: of all together these cost less than one axle more. */
+  const costOf = (column: string) => {
+    const { vehicle, axle } = columns.get(column)!;
+    return axle === 0 || axle === lastAxle.get(vehicle) ? 1 : 1 + 0.5 / columns.size;
+  };
   const hopeless: string[] = [];
   const groups = trains.flatMap((train) => {
     const own = groupsOf(placesOf(document, train, columns), limits);
@@ -104,7 +110,10 @@ export function fewestAxles(document: LayoutDocument, limits: SeenLimits, trains
     objective: 'cost',
     constraints: new Map(needed.map((_, g) => [`g${g}`, greaterEq(1)])),
     variables: new Map(
-      [...inGroups].map(([column, own]) => [column, { cost: 1, ...Object.fromEntries(own.map((g) => [`g${g}`, 1])) }]),
+      [...inGroups].map(([column, own]) => [
+        column,
+        { cost: costOf(column), ...Object.fromEntries(own.map((g) => [`g${g}`, 1])) },
+      ]),
     ),
     binaries: true,
   });
