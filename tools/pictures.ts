@@ -84,6 +84,9 @@ async function takeViews(album: Album): Promise<void> {
   await button(demo, /^Signal UE/).click({ modifiers: ['Shift'] });
   await album.take(demo, 'measure');
   await demo.keyboard.press('Escape');
+  await stage(demo, 'Detect');
+  await button(demo, 'Why').click();
+  await album.take(demo, 'detect');
   await stage(demo, 'Signal');
   await button(demo, /^Block FM/).click();
   await demo.getByLabel('Set a resistor axle down here').check();
