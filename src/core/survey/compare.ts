@@ -10,6 +10,7 @@ export const FIELDS = {
   scale: 'Scale',
   shownUnit: 'Unit of length',
   power: 'Track power',
+  modules: 'Modules of the sensors',
   ownReturns: 'Returns of the boosters',
   directions: 'Names of the directions',
   signalSide: 'Side on which signals stand',
@@ -41,7 +42,12 @@ export function compareDocuments(before: LayoutDocument, after: LayoutDocument):
   const found: Difference[] = [];
   for (const field of Object.keys(FIELDS) as FieldName[]) {
     if (same(before[field], after[field])) continue;
-    const short = field !== 'notes' && field !== 'referenceLine' && field !== 'directions' && field !== 'ownReturns';
+    const short =
+      field !== 'notes' &&
+      field !== 'referenceLine' &&
+      field !== 'directions' &&
+      field !== 'ownReturns' &&
+      field !== 'modules';
     const says = short ? `${FIELDS[field]}: ${before[field]} became ${after[field]}` : `${FIELDS[field]} changed`;
     found.push({ key: field, change: 'changed', says });
   }

@@ -23,7 +23,7 @@ import { asTyped, freshId } from './new-document';
 import { referenceFaults } from './reference-faults';
 import { Refused, refuse } from './refused';
 import { remove } from './remove';
-import type { Facing, LayoutDocument, LineEnd } from './schema';
+import type { Facing, LayoutDocument, LineEnd, Modules } from './schema';
 import { LONGEST_NAME } from './schema-parts';
 
 enablePatches();
@@ -40,6 +40,8 @@ export type Edit =
   /** Without a kind: the one that is proposed where track is not watched. */
   | { do: 'add sensor'; line: string; at: TypedLength; kind?: SensorKindId }
   | { do: 'change sensor'; id: string; change: Partial<Pick<Sensor, 'kind' | 'holdMs'>> }
+  /** The input of each sensor, by its id, and what modules have them. */
+  | { do: 'give inputs'; modules: Modules; inputs: Readonly<Record<string, string>> }
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
   /** Things as they are, each with an id of its own, and what to call all that. */
   | { do: 'add things'; things: readonly { list: ListName; thing: Thing }[]; says: string }
@@ -189,6 +191,10 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       Object.assign(sensor, edit.change);
       return `Change ${sensor.name}`;
     }
+    case 'give inputs':
+      document.modules = edit.modules;
+      for (const sensor of document.sensors) sensor.input = edit.inputs[sensor.id] ?? sensor.input;
+      return 'Give sensors their inputs';
     case 'add turnout':
       return addTurnout(document, edit);
     case 'add things':

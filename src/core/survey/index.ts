@@ -46,9 +46,11 @@ export {
   type LayoutDocument,
   type LineEnd,
   type Mark,
+  type Modules,
   type Place,
   type Signal,
   signalsOf,
   type TurnoutPosition,
+  USUAL_MODULES,
 } from './schema';
 export { facing as facingSchema, LONGEST_NAME, lengthSchema, text as textSchema } from './schema-parts';

@@ -1,4 +1,4 @@
-import { boolean, type InferType, string } from 'yup';
+import { boolean, type InferType, object, string } from 'yup';
 import { TRACK_POWER_IDS } from '../kinds';
 import { isScale, OWN_LIMITS, OWN_SCALE, SCALE_IDS, type ScaleId } from '../measure';
 import type { FeatureKind } from './feature-kinds';
@@ -36,6 +36,11 @@ const fieldSchemas = {
   power: choice(...TRACK_POWER_IDS),
   /** Boosters do not share their return, so that gaps between their districts cut both rails. */
   ownReturns: boolean().typeError('must be true or false').optional().default(undefined),
+  /** The modules that sensors are wired to: how many inputs each has, and how many of these are kept free at first. */
+  modules: object({ inputs: count(1, 64), spare: count(0, 63) })
+    .noUnknown()
+    .optional()
+    .default(undefined),
   /** What people call the directions of increasing (up) and decreasing (down) distance. */
   directions: record({ up: text(LONGEST_NAME.thing), down: text(LONGEST_NAME.thing) }),
   signalSide: choice('right', 'left'),
@@ -46,6 +51,9 @@ const fieldsSchema = record(fieldSchemas);
 export const documentSchema = record({ ...fieldSchemas, ...listSchemas });
 
 export type LineEnd = InferType<typeof lineEndSchema>;
+/** What sensors are wired to; common practice, no source: 16 inputs on a module. */
+export const USUAL_MODULES = { inputs: 16, spare: 2 };
+export type Modules = typeof USUAL_MODULES;
 export type Place = InferType<typeof placeSchema>;
 export type LayoutDocument = InferType<typeof fieldsSchema> & Lists;
 export type Gap = FeatureOf<'gap'>;
