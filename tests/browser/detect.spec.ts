@@ -1,5 +1,7 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { learningOval } from '../../src/demo/learning-oval';
+import { smallValley } from '../../src/demo/small-valley';
 import { expectCleanInBothThemes } from './clean';
 import { openLayout, savedDocument, stage, watchErrors } from './open';
 
@@ -45,6 +47,40 @@ test('wheels that take no resistor axle are named, with what does without', asyn
   const panel = page.getByRole('complementary', { name: 'Detect' });
   await expect(panel).toContainText('Red train, Blue train: no resistor axle makes them seen enough');
   await expect(panel).toContainText('by arrival');
+});
+
+test('every sensor gets its input, keeps it when another is added, and the list is saved', async ({ page }) => {
+  const errors = watchErrors(page);
+  const id = await openLayout(page, smallValley());
+  await stage(page, 'Detect');
+  const panel = page.getByRole('complementary', { name: 'Detect' });
+  await expect(panel).toContainText('No sensor has an input yet');
+  await panel.getByRole('button', { name: 'Give every sensor its input' }).click();
+  await expect(panel).toContainText('19 of 19 sensors on 2 modules');
+  const before = (await savedDocument(page, id)).sensors.map((one) => one.input);
+  expect(new Set(before).size).toBe(19);
+  const size = panel.getByRole('textbox', { name: 'Inputs on each' });
+  await size.fill('0');
+  await size.press('Enter');
+  await expect(panel.getByRole('alert')).toContainText('between 1 and 64');
+  await size.fill('8');
+  await size.press('Enter');
+  await expect(panel).toContainText('19 of 19 sensors on');
+  expect((await savedDocument(page, id)).modules).toEqual({ inputs: 8, spare: 2 });
+  await page.keyboard.press('Control+z');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    panel.getByRole('button', { name: 'Save as CSV' }).click(),
+  ]);
+  const rows = readFileSync((await file.path())!, 'utf8')
+    .trim()
+    .split('\r\n');
+  expect(rows[0]).toMatch(/^Input,Sensor,Kind,Where,Tested with bare wire/);
+  expect(rows).toHaveLength(20);
+  await panel.getByRole('button', { name: 'Share out anew' }).click();
+  await page.getByRole('button', { name: 'Share them out' }).click();
+  await expectCleanInBothThemes(page, 'inputs');
+  expect(errors).toEqual([]);
 });
 
 test('without a train, Detect says where they come from', async ({ page }) => {

@@ -106,6 +106,15 @@ describe('inputs of modules', () => {
     ])
       expect(new Set(given(d, modules).inputs.values()).size).toBe(d.sensors.length);
   });
+  test('by hand any input, but none that another has', () => {
+    const d = kept(smallValley());
+    const [one, other] = d.sensors;
+    const change = (input: string) => applyEdit(d, { do: 'change sensor', id: one!.id, change: { input } });
+    const taken = change(other!.input);
+    expect(taken.ok ? '' : taken.problem).toBe(`Input ${other!.input} is taken by ${other!.name}.`);
+    expect(change('3.16').ok && change('').ok && change(one!.input).ok).toBe(true);
+    expect(change('x'.repeat(41)).ok).toBe(false);
+  });
   test.each([
     ['2.5', { module: 2, input: 5 }],
     [' 2.16 ', { module: 2, input: 16 }],

@@ -39,7 +39,7 @@ export type Edit =
   | { do: 'add signal'; line: string; at: TypedLength; governs: Facing; name?: string }
   /** Without a kind: the one that is proposed where track is not watched. */
   | { do: 'add sensor'; line: string; at: TypedLength; kind?: SensorKindId }
-  | { do: 'change sensor'; id: string; change: Partial<Pick<Sensor, 'kind' | 'holdMs'>> }
+  | { do: 'change sensor'; id: string; change: Partial<Pick<Sensor, 'kind' | 'holdMs' | 'input'>> }
   /** The input of each sensor, by its id, and what modules have them. */
   | { do: 'give inputs'; modules: Modules; inputs: Readonly<Record<string, string>> }
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
@@ -188,6 +188,10 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     }
     case 'change sensor': {
       const sensor = thingOf(document, 'sensors', edit.id) ?? refuse('It is no longer there.');
+      const { input } = edit.change;
+      const holder = input && asItWas(document).sensors.find((one) => one.id !== edit.id && one.input === input);
+      if (holder) refuse(`Input ${input} is taken by ${holder.name}.`);
+      if (input !== undefined && input.length > 40) refuse('An input has at most 40 characters.');
       Object.assign(sensor, edit.change);
       return `Change ${sensor.name}`;
     }

@@ -64,6 +64,13 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
             most={MOST_HOLD_S}
             onCommit={(seconds) => edit({ do: 'change sensor', id, change: { holdMs: Math.round(seconds * 1000) } })}
           />
+          <Rename
+            key={`${id} ${sensor.input}`}
+            label="Input of a module, such as 2.5"
+            name={sensor.input}
+            says="Wire it so"
+            renaming={(input) => ({ do: 'change sensor', id, change: { input } })}
+          />
           <PatternChoices at="sensor" thing={sensor} />
           <Rename key={id} name={name} renaming={(to) => ({ do: 'rename', id, name: to })} />
           <Certainty id={id} certainty={sensor.certainty} />

@@ -7,6 +7,7 @@ export const detect: StageKind = {
   name: 'Detect',
   knows: 'nothing',
   edits: true,
+  names: true,
   Main: DetectStage,
   findings: [
     'track without detection',
