@@ -21,7 +21,6 @@ export function TrainStrip({ document, train }: { document: LayoutDocument; trai
   let front = 0;
   return (
     <figure className="m-0">
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it is scrolled by keys */}
       <div className="overflow-x-auto" role="group" aria-label={`${train.name}, to be scrolled`} tabIndex={0}>
         <svg
           role="img"

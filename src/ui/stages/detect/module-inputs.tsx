@@ -3,7 +3,14 @@ import { createColumnHelper } from '@tanstack/react-table';
 import { useMemo } from 'react';
 import { giveInputs, readInput } from '@/core/detection';
 import { sensorKind } from '@/core/kinds';
-import { showLength } from '@/core/measure';
+import {
+  type ShownUnit,
+  showLength,
+  showNumber,
+  TENTH_UM_PER_FOOT,
+  TENTH_UM_PER_METRE,
+  type TenthUm,
+} from '@/core/measure';
 import { type LayoutDocument, type Modules, USUAL_MODULES } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { AskFirst } from '@/ui/parts/ask-first';
@@ -68,7 +75,7 @@ export function ModuleInputs({ document }: { document: LayoutDocument }) {
       <p className="text-ink2">
         {without === rows.length
           ? 'No sensor has an input yet.'
-          : `${rows.length - without} of ${rows.length} sensors on ${used} ${used === 1 ? 'module' : 'modules'}; from each sensor to the middle of its module, ${showLength(wire, document.shownUnit)} of wire along the line.`}
+          : `${rows.length - without} of ${rows.length} sensors on ${used} ${used === 1 ? 'module' : 'modules'}; from each sensor to the middle of its module, ${sayWire(wire, document.shownUnit)} of wire along the line.`}
       </p>
       <div className="mt-2 flex gap-2">
         <NumberField
@@ -131,6 +138,10 @@ export function ModuleInputs({ document }: { document: LayoutDocument }) {
     </PanelSection>
   );
 }
+
+/** A length of wire, in metres or feet: nobody cuts wire to the millimetre. */
+const sayWire = (wire: TenthUm, unit: ShownUnit): string =>
+  unit === 'cm' ? `${showNumber(wire / TENTH_UM_PER_METRE, 1)} m` : `${showNumber(wire / TENTH_UM_PER_FOOT, 0)} ft`;
 
 function rowsOf(document: LayoutDocument): Row[] {
   const lines = new Map(document.lines.map(({ id, name }) => [id, name]));
