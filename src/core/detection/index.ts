@@ -14,6 +14,7 @@ export { detectionFindings, middleOf, watchIt } from './detection-findings';
 export { type Block, type BlockId, isBlockId, type Piece, pieceAt, type Section } from './division';
 export { type FewestAxles, fewestAxles, type SeenLimits } from './fewest-axles';
 export { eachCrossing, type Field, type Fields, partsNoticed } from './fields';
+export { chanceShown, shortestHoldMs } from './hold';
 export { type GivenInputs, giveInputs, inputName, readInput, shareOut, wireOf } from './inputs';
 export {
   blocksOn,

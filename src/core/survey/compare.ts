@@ -11,6 +11,7 @@ export const FIELDS = {
   shownUnit: 'Unit of length',
   power: 'Track power',
   modules: 'Modules of the sensors',
+  dropouts: 'What is expected of drop-outs',
   ownReturns: 'Returns of the boosters',
   directions: 'Names of the directions',
   signalSide: 'Side on which signals stand',
@@ -42,12 +43,7 @@ export function compareDocuments(before: LayoutDocument, after: LayoutDocument):
   const found: Difference[] = [];
   for (const field of Object.keys(FIELDS) as FieldName[]) {
     if (same(before[field], after[field])) continue;
-    const short =
-      field !== 'notes' &&
-      field !== 'referenceLine' &&
-      field !== 'directions' &&
-      field !== 'ownReturns' &&
-      field !== 'modules';
+    const short = typeof after[field] === 'string' && field !== 'notes' && field !== 'referenceLine';
     const says = short ? `${FIELDS[field]}: ${before[field]} became ${after[field]}` : `${FIELDS[field]} changed`;
     found.push({ key: field, change: 'changed', says });
   }

@@ -1,15 +1,9 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
-import {
-  ASPECT_SYSTEM_IDS,
-  SENSOR_KIND_IDS,
-  type SensorKindId,
-  sensorKind,
-  TRACK_POWERS,
-  type TrackPowerId,
-} from '../kinds';
+import { ASPECT_SYSTEM_IDS, TRACK_POWERS, type TrackPowerId } from '../kinds';
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { editLines, type LineEdit } from './edit-lines';
+import { editSensors, type SensorEdit } from './edit-sensors';
 import { editSeveral, type SeveralEdit } from './edit-several';
 import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
@@ -17,13 +11,12 @@ import { freeName, named, nextName } from './free-names';
 import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 import type { Crossing } from './lists/crossings';
 import type { Feature } from './lists/features';
-import type { Sensor } from './lists/sensors';
 import type { Turnout } from './lists/turnouts';
 import { asTyped, freshId } from './new-document';
 import { referenceFaults } from './reference-faults';
 import { Refused, refuse } from './refused';
 import { remove } from './remove';
-import type { Facing, LayoutDocument, LineEnd, Modules } from './schema';
+import type { Facing, LayoutDocument, LineEnd } from './schema';
 import { LONGEST_NAME } from './schema-parts';
 
 enablePatches();
@@ -37,11 +30,6 @@ export type Edit =
   | { do: 'add cut'; kind: 'gap' | 'mark'; line: string; at: TypedLength }
   | { do: 'add buffer'; line: string; at: TypedLength }
   | { do: 'add signal'; line: string; at: TypedLength; governs: Facing; name?: string }
-  /** Without a kind: the one that is proposed where track is not watched. */
-  | { do: 'add sensor'; line: string; at: TypedLength; kind?: SensorKindId }
-  | { do: 'change sensor'; id: string; change: Partial<Pick<Sensor, 'kind' | 'holdMs' | 'input'>> }
-  /** The input of each sensor, by its id, and what modules have them. */
-  | { do: 'give inputs'; modules: Modules; inputs: Readonly<Record<string, string>> }
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
   /** Things as they are, each with an id of its own, and what to call all that. */
   | { do: 'add things'; things: readonly { list: ListName; thing: Thing }[]; says: string }
@@ -58,6 +46,7 @@ export type Edit =
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
   | { do: 'change crossing'; id: string; change: Pick<Crossing, 'turned'> }
   | LineEdit
+  | SensorEdit
   | SeveralEdit
   | TrainEdit;
 
@@ -171,34 +160,12 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       });
       return `Place signal ${name} at ${shown(edit.at)}`;
     }
-    case 'add sensor': {
-      const kind = edit.kind ?? SENSOR_KIND_IDS[0]!;
-      const { names, title, holdMs } = sensorKind(kind);
-      const name = nextName(document, names);
-      document.sensors.push({
-        id: freshId(asItWas(document), LISTS.sensors.prefix),
-        name,
-        kind,
-        anchor: { line: edit.line, at: edit.at },
-        holdMs,
-        input: '',
-        certainty: 'tentative',
-      });
-      return `Add ${title.toLowerCase()} ${name}`;
-    }
-    case 'change sensor': {
-      const sensor = thingOf(document, 'sensors', edit.id) ?? refuse('It is no longer there.');
-      const { input } = edit.change;
-      const holder = input && asItWas(document).sensors.find((one) => one.id !== edit.id && one.input === input);
-      if (holder) refuse(`Input ${input} is taken by ${holder.name}.`);
-      if (input !== undefined && input.length > 40) refuse('An input has at most 40 characters.');
-      Object.assign(sensor, edit.change);
-      return `Change ${sensor.name}`;
-    }
+    case 'add sensor':
+    case 'change sensor':
     case 'give inputs':
-      document.modules = edit.modules;
-      for (const sensor of document.sensors) sensor.input = edit.inputs[sensor.id] ?? sensor.input;
-      return 'Give sensors their inputs';
+    case 'expect dropouts':
+    case 'hold sensors':
+      return editSensors(document, edit);
     case 'add turnout':
       return addTurnout(document, edit);
     case 'add things':

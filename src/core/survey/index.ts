@@ -39,6 +39,7 @@ export { runsAlike } from './runs-alike';
 export { callThing, placeThing } from './say-thing';
 export {
   DOCUMENT_FORMAT,
+  type Dropouts,
   documentSchema,
   type Facing,
   type Gap,
@@ -51,6 +52,7 @@ export {
   type Signal,
   signalsOf,
   type TurnoutPosition,
+  USUAL_DROPOUTS,
   USUAL_MODULES,
 } from './schema';
 export { facing as facingSchema, LONGEST_NAME, lengthSchema, text as textSchema } from './schema-parts';

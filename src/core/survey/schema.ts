@@ -41,6 +41,11 @@ const fieldSchemas = {
     .noUnknown()
     .optional()
     .default(undefined),
+  /** How detection drops out under a train: for how long on average, how often in one passing, and in how many passings it may show once. */
+  dropouts: object({ meanMs: count(1, 10_000), perPassing: count(1, 1000), inPassings: count(2, 1_000_000) })
+    .noUnknown()
+    .optional()
+    .default(undefined),
   /** What people call the directions of increasing (up) and decreasing (down) distance. */
   directions: record({ up: text(LONGEST_NAME.thing), down: text(LONGEST_NAME.thing) }),
   signalSide: choice('right', 'left'),
@@ -54,6 +59,9 @@ export type LineEnd = InferType<typeof lineEndSchema>;
 /** What sensors are wired to; common practice, no source: 16 inputs on a module. */
 export const USUAL_MODULES = { inputs: 16, spare: 2 };
 export type Modules = typeof USUAL_MODULES;
+/** What is taken for granted of drop-outs until somebody has watched them; common practice, no source. */
+export const USUAL_DROPOUTS = { meanMs: 150, perPassing: 20, inPassings: 1000 };
+export type Dropouts = typeof USUAL_DROPOUTS;
 export type Place = InferType<typeof placeSchema>;
 export type LayoutDocument = InferType<typeof fieldsSchema> & Lists;
 export type Gap = FeatureOf<'gap'>;

@@ -1,0 +1,66 @@
+import { SENSOR_KIND_IDS, type SensorKindId, sensorKind } from '../kinds';
+import type { TypedLength } from '../measure';
+import { asItWas, thingOf } from './draft';
+import { nextName } from './free-names';
+import { LISTS } from './lists';
+import type { Sensor } from './lists/sensors';
+import { freshId } from './new-document';
+import { refuse } from './refused';
+import type { Dropouts, LayoutDocument, Modules } from './schema';
+
+const LONGEST_INPUT = 40;
+
+/** What can be done to sensors and what they are wired to. */
+export type SensorEdit =
+  /** Without a kind: the one that is proposed where track is not watched. */
+  | { do: 'add sensor'; line: string; at: TypedLength; kind?: SensorKindId }
+  | { do: 'change sensor'; id: string; change: Partial<Pick<Sensor, 'kind' | 'holdMs' | 'input'>> }
+  /** The input of each sensor, by its id, and what modules have them. */
+  | { do: 'give inputs'; modules: Modules; inputs: Readonly<Record<string, string>> }
+  | { do: 'expect dropouts'; dropouts: Dropouts }
+  /** They keep “occupied” for so long after they noticed something last. */
+  | { do: 'hold sensors'; ids: readonly string[]; holdMs: number };
+
+/** Does it to the draft; what was done, in words. */
+export function editSensors(document: LayoutDocument, edit: SensorEdit): string {
+  switch (edit.do) {
+    case 'add sensor': {
+      const kind = edit.kind ?? SENSOR_KIND_IDS[0]!;
+      const { names, title, holdMs } = sensorKind(kind);
+      const name = nextName(document, names);
+      document.sensors.push({
+        id: freshId(asItWas(document), LISTS.sensors.prefix),
+        name,
+        kind,
+        anchor: { line: edit.line, at: edit.at },
+        holdMs,
+        input: '',
+        certainty: 'tentative',
+      });
+      return `Add ${title.toLowerCase()} ${name}`;
+    }
+    case 'change sensor': {
+      const sensor = thingOf(document, 'sensors', edit.id) ?? refuse('It is no longer there.');
+      const { input } = edit.change;
+      const holder = input && asItWas(document).sensors.find((one) => one.id !== edit.id && one.input === input);
+      if (holder) refuse(`Input ${input} is taken by ${holder.name}.`);
+      if (input !== undefined && input.length > LONGEST_INPUT)
+        refuse(`An input has at most ${LONGEST_INPUT} characters.`);
+      Object.assign(sensor, edit.change);
+      return `Change ${sensor.name}`;
+    }
+    case 'give inputs':
+      document.modules = edit.modules;
+      for (const sensor of document.sensors) sensor.input = edit.inputs[sensor.id] ?? sensor.input;
+      return 'Give sensors their inputs';
+    case 'expect dropouts':
+      document.dropouts = edit.dropouts;
+      return 'Change what is expected of drop-outs';
+    case 'hold sensors':
+      for (const id of edit.ids) {
+        const sensor = thingOf(document, 'sensors', id) ?? refuse('Not all of them are there any more.');
+        sensor.holdMs = edit.holdMs;
+      }
+      return `Hold ${edit.ids.length} sensors for ${edit.holdMs / 1000} s`;
+  }
+}
