@@ -1,15 +1,15 @@
 import type { Finding } from '../findings';
-import { showLength } from '../measure';
+import { showLength, type TypedLength } from '../measure';
 import type { Scheme } from '../patterns';
-import { type Edit, FEATURES, type FeatureOf, isKind, type LayoutDocument } from '../survey';
+import { type Edit, FEATURE_KINDS, FEATURES, type Feature, isKind, type LayoutDocument } from '../survey';
 
 /** Of which there is one at a time on any stretch; platforms may lie on either side. */
-type OneAtATime = FeatureOf<'curve'> | FeatureOf<'gradient'> | FeatureOf<'hidden'> | FeatureOf<'levelCrossing'>;
-const ONE_AT_A_TIME = ['curve', 'gradient', 'hidden', 'levelCrossing'] as const;
+type OneAtATime = Extract<Feature, { to: TypedLength }>;
+const KINDS = FEATURE_KINDS.filter((kind) => 'oneAtATime' in FEATURES[kind]);
 
 /** What was entered where there is already another of it: stretches across each other, and points or signals at one place. */
 export const overlapFindings = ({ document }: Scheme): Finding<Edit>[] => [
-  ...ONE_AT_A_TIME.flatMap((kind) => stretches(document, document.features.filter(isKind(kind)))),
+  ...KINDS.flatMap((kind) => stretches(document, document.features.filter(isKind(kind)) as OneAtATime[])),
   ...atOnePlace(
     document.turnouts,
     ({ line, at, facing }) => `${line} ${at.tenthUm} ${facing}`,

@@ -17,7 +17,10 @@ import {
 const spot = { id: id(), line: id(), at: lengthSchema, certainty: certainty(), fixedOn: fixedOn() };
 const span = { ...spot, to: lengthSchema };
 
-/** Everything that sits at a distance on a line: what each kind is called, what its ids begin with, and its fields. */
+/**
+ * Everything that sits at a distance on a line: what each kind is called, what its ids begin with, its fields, and whether no stretch of track
+ * can have two of it.
+ */
 export const FEATURES = {
   gap: {
     title: 'Gap',
@@ -76,13 +79,20 @@ export const FEATURES = {
   levelCrossing: {
     title: 'Level crossing',
     prefix: 'x',
+    oneAtATime: true,
     schema: record({ ...span, kind: choice('levelCrossing'), name: text(60) }),
   },
   platform: { title: 'Platform', prefix: 'x', schema: record({ ...span, kind: choice('platform'), name: text(60) }) },
-  hidden: { title: 'Hidden stretch', prefix: 'x', schema: record({ ...span, kind: choice('hidden') }) },
+  hidden: {
+    title: 'Hidden stretch',
+    prefix: 'x',
+    oneAtATime: true,
+    schema: record({ ...span, kind: choice('hidden') }),
+  },
   curve: {
     title: 'Curve',
     prefix: 'x',
+    oneAtATime: true,
     schema: record({ ...span, kind: choice('curve'), radius: lengthSchema, hand: choice('left', 'right') }),
   },
   taped: {
@@ -100,9 +110,10 @@ export const FEATURES = {
   gradient: {
     title: 'Gradient',
     prefix: 'x',
+    oneAtATime: true,
     schema: record({ ...span, kind: choice('gradient'), percent: amount(-15, 15) }),
   },
-} as const satisfies Record<string, { title: string; prefix: string; schema: Schema }>;
+} as const satisfies Record<string, { title: string; prefix: string; schema: Schema; oneAtATime?: true }>;
 
 export type FeatureKind = keyof typeof FEATURES;
 export const FEATURE_KINDS = Object.keys(FEATURES) as FeatureKind[];

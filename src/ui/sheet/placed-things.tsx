@@ -23,6 +23,7 @@ export const PlacedThings = memo(function PlacedThings({ document, geometry, cho
     const { x, y } = geometry.at(feature.line, feature.at.tenthUm);
     const end = 'to' in feature ? geometry.at(feature.line, feature.to.tenthUm) : { x, y };
     if (!geometry.isNear(x, end.x)) return null;
+    const sign = signOf(feature);
     const colour = chosen.has(feature.id) ? 'var(--accent)' : 'var(--edge)';
     const name = 'name' in feature ? ` ${feature.name}` : '';
     const label = `${what}${name} at ${showLength(feature.at.tenthUm, document.shownUnit)}`;
@@ -30,21 +31,18 @@ export const PlacedThings = memo(function PlacedThings({ document, geometry, cho
       <Pickable key={feature.id} thing={feature.id} label={label} onPick={onSelect && (() => onSelect(feature.id))}>
         <rect
           x={Math.min(x, end.x) - 4}
-          y={UNDER.has(feature.kind) ? y + 7 : y - 16}
+          y={sign.under ? y + 7 : y - 16}
           width={Math.abs(end.x - x) + 8}
           height="9"
           fill="transparent"
           pointerEvents="all"
         />
         <title>{label}</title>
-        {signOf(feature)({ x, y, endX: end.x, colour }, feature)}
+        {sign.draw({ x, y, endX: end.x, colour }, feature)}
       </Pickable>
     );
   });
 });
-
-/** What is drawn beneath the track. */
-const UNDER: ReadonlySet<FeatureKind> = new Set(['curve', 'gradient', 'feeder', 'taped']);
 
 /** Where a sign is drawn: from one place to another along a row. */
 interface Drawn {
@@ -61,54 +59,81 @@ const tick = ({ x, y, colour }: Drawn) => (
 const BENEATH = 9;
 const DEEP = 6;
 
+interface Sign<F> {
+  draw: (drawn: Drawn, feature: F) => ReactNode;
+  /** It is drawn beneath the track, and picked there. */
+  under?: true;
+}
+
 /** How each kind is drawn; a kind that is not here is a tick. */
-const SIGNS: { [K in FeatureKind]?: (drawn: Drawn, feature: FeatureOf<K>) => ReactNode } = {
-  buffer: ({ x, y }) => (
-    <path d={`M${x} ${y - 8}V${y + 8}M${x + 3.5} ${y - 8}V${y + 8}`} stroke="var(--ink)" strokeWidth="2" />
-  ),
-  platform: ({ x, y, endX, colour }) => (
-    <rect x={Math.min(x, endX)} y={y - 13} width={Math.abs(endX - x)} height="4" fill={colour} opacity=".55" />
-  ),
-  levelCrossing: ({ x, y, colour }) => (
-    <path d={`M${x} ${y - 9}V${y + 9}M${x + 4} ${y - 9}V${y + 9}`} stroke={colour} strokeWidth="1.4" />
-  ),
-  hidden: () => null,
+const SIGNS: { [K in FeatureKind]?: Sign<FeatureOf<K>> } = {
+  buffer: {
+    draw: ({ x, y }) => (
+      <path d={`M${x} ${y - 8}V${y + 8}M${x + 3.5} ${y - 8}V${y + 8}`} stroke="var(--ink)" strokeWidth="2" />
+    ),
+  },
+  platform: {
+    draw: ({ x, y, endX, colour }) => (
+      <rect x={Math.min(x, endX)} y={y - 13} width={Math.abs(endX - x)} height="4" fill={colour} opacity=".55" />
+    ),
+  },
+  levelCrossing: {
+    draw: ({ x, y, colour }) => (
+      <path d={`M${x} ${y - 9}V${y + 9}M${x + 4} ${y - 9}V${y + 9}`} stroke={colour} strokeWidth="1.4" />
+    ),
+  },
+  hidden: { draw: () => null },
   /** A bow: it bends to the side to which the track does, looked at to the right. */
-  curve: ({ x, y, endX, colour }, { hand }) => {
-    const deep = (hand === 'right') === endX > x ? DEEP : -DEEP;
-    const at = y + BENEATH + DEEP / 2;
-    return (
-      <path
-        d={`M${x} ${at - deep / 2}Q${(x + endX) / 2} ${at + deep * 1.5} ${endX} ${at - deep / 2}`}
-        fill="none"
-        stroke={colour}
-        strokeWidth="1.4"
-      />
-    );
+  curve: {
+    under: true,
+    draw: ({ x, y, endX, colour }, { hand }) => {
+      const deep = (hand === 'right') === endX > x ? DEEP : -DEEP;
+      const at = y + BENEATH + DEEP / 2;
+      return (
+        <path
+          d={`M${x} ${at - deep / 2}Q${(x + endX) / 2} ${at + deep * 1.5} ${endX} ${at - deep / 2}`}
+          fill="none"
+          stroke={colour}
+          strokeWidth="1.4"
+        />
+      );
+    },
   },
   /** A wedge, high where the track is high. */
-  gradient: ({ x, y, endX, colour }, { percent }) => {
-    const [low, high] = percent >= 0 ? [x, endX] : [endX, x];
-    return <path d={`M${low} ${y + BENEATH + DEEP}H${high}V${y + BENEATH - 1}Z`} fill={colour} opacity=".45" />;
+  gradient: {
+    under: true,
+    draw: ({ x, y, endX, colour }, { percent }) => {
+      const [low, high] = percent >= 0 ? [x, endX] : [endX, x];
+      return <path d={`M${low} ${y + BENEATH + DEEP}H${high}V${y + BENEATH - 1}Z`} fill={colour} opacity=".45" />;
+    },
   },
   /** A wire that comes up to the rail. */
-  feeder: ({ x, y, colour }) => (
-    <path
-      d={`M${x} ${y + 4}V${y + 12}M${x - 3} ${y + 12}H${x + 3}M${x - 1.5} ${y + 14.5}H${x + 1.5}`}
-      stroke={colour}
-      strokeWidth="1.6"
-    />
-  ),
-  liftOut: ({ x, y, colour }) => (
-    <path d={`M${x - 2} ${y - 9}V${y + 9}M${x + 2} ${y - 9}V${y + 9}`} stroke={colour} strokeDasharray="3 2" />
-  ),
+  feeder: {
+    under: true,
+    draw: ({ x, y, colour }) => (
+      <path
+        d={`M${x} ${y + 4}V${y + 12}M${x - 3} ${y + 12}H${x + 3}M${x - 1.5} ${y + 14.5}H${x + 1.5}`}
+        stroke={colour}
+        strokeWidth="1.6"
+      />
+    ),
+  },
+  liftOut: {
+    draw: ({ x, y, colour }) => (
+      <path d={`M${x - 2} ${y - 9}V${y + 9}M${x + 2} ${y - 9}V${y + 9}`} stroke={colour} strokeDasharray="3 2" />
+    ),
+  },
   /** Two arrows that measure it. */
-  taped: ({ x, y, endX, colour }) => (
-    <path
-      d={`M${x} ${y + BENEATH}v6M${endX} ${y + BENEATH}v6M${x} ${y + BENEATH + 3}H${endX}`}
-      stroke={colour}
-      strokeDasharray="4 2"
-    />
-  ),
+  taped: {
+    under: true,
+    draw: ({ x, y, endX, colour }) => (
+      <path
+        d={`M${x} ${y + BENEATH}v6M${endX} ${y + BENEATH}v6M${x} ${y + BENEATH + 3}H${endX}`}
+        stroke={colour}
+        strokeDasharray="4 2"
+      />
+    ),
+  },
 };
-const signOf = ({ kind }: Feature) => (SIGNS[kind] ?? tick) as (drawn: Drawn, feature: Feature) => ReactNode;
+const TICK: Sign<Feature> = { draw: tick };
+const signOf = ({ kind }: Feature) => (SIGNS[kind] ?? TICK) as Sign<Feature>;
