@@ -444,6 +444,24 @@ test('anything on a line is dragged along it with its distance shown, snaps to a
   expect(errors).toEqual([]);
 });
 
+test('what is only an idea is drawn in pencil, and in ink once it is done', async ({ page }) => {
+  const oval = learningOval();
+  oval.features = oval.features.map((one) => (one.id === 'g1' ? { ...one, certainty: 'tentative' as const } : one));
+  await openLayout(page, oval);
+  const bar = (at: string) =>
+    sheet(page)
+      .getByRole('button', { name: new RegExp(`^Gap at ${at} cm`) })
+      .locator('path')
+      .last();
+  await expect(bar('60')).toHaveAttribute('stroke', 'var(--ink3)');
+  await expect(bar('180')).toHaveAttribute('stroke', 'var(--ink)');
+  await expect(page.getByRole('region', { name: 'Key' })).toContainText('Only an idea');
+  await page.getByRole('button', { name: '1 still tentative' }).click();
+  await page.getByRole('button', { name: /^It is done: Gap at 60 cm/ }).click();
+  await expect(bar('60')).toHaveAttribute('stroke', 'var(--ink)');
+  await expect(page.getByRole('region', { name: 'Key' })).not.toContainText('Only an idea');
+});
+
 test('several things are chosen with Ctrl, by click and by key, then moved, numbered and deleted together', async ({
   page,
 }) => {

@@ -3,6 +3,7 @@ import { type ShownUnit, STEPS, showLength, type TenthUm } from '@/core/measure'
 import type { Gap, Mark } from '@/core/survey';
 import { distanceAt } from '@/core/track';
 import { localPoint } from './local-point';
+import { inkOf } from './pencil';
 import type { SheetGeometry } from './sheet-geometry';
 
 interface Props {
@@ -56,8 +57,8 @@ export const CutMark = memo(function CutMark({
       {cut.kind === 'gap' && <path d={`M${x - 2.5} ${y}H${x + 2.5}`} stroke="var(--sheet)" strokeWidth="4" />}
       <path
         d={`M${x} ${y - 9}V${y + 9}`}
-        stroke={selected ? 'var(--accent)' : 'var(--ink)'}
-        strokeWidth={selected ? 2.6 : 1.7}
+        stroke={selected ? 'var(--accent)' : inkOf(cut)}
+        strokeWidth={selected ? 2.6 : cut.certainty === 'tentative' ? 1.2 : 1.7}
         strokeDasharray={cut.kind === 'mark' ? '3 2.5' : undefined}
       />
       {selected && <path d={`M${x - 4} ${y - 12}H${x + 4}L${x} ${y - 8}Z`} fill="var(--accent)" />}

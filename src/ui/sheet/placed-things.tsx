@@ -1,6 +1,7 @@
 import { memo, type ReactNode } from 'react';
 import { showLength } from '@/core/measure';
 import { FEATURES, type Feature, type FeatureKind, type FeatureOf, type LayoutDocument } from '@/core/survey';
+import { PENCIL } from './pencil';
 import { Pickable } from './pickable';
 import type { SheetGeometry } from './sheet-geometry';
 
@@ -38,7 +39,9 @@ export const PlacedThings = memo(function PlacedThings({ document, geometry, cho
           pointerEvents="all"
         />
         <title>{label}</title>
-        {sign.draw({ x, y, endX: end.x, colour }, feature)}
+        <g opacity={feature.certainty === 'tentative' ? PENCIL : undefined}>
+          {sign.draw({ x, y, endX: end.x, colour }, feature)}
+        </g>
       </Pickable>
     );
   });

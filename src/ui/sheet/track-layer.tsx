@@ -4,6 +4,7 @@ import { type LayoutDocument, placeThing, type Turnout } from '@/core/survey';
 import type { GoesOn } from '@/core/track';
 import { LineEnds } from './line-ends';
 import { OutputMarks } from './output-marks';
+import { inkOf } from './pencil';
 import { Pickable } from './pickable';
 import { PlacedThings } from './placed-things';
 import type { Placed } from './plan-labels';
@@ -166,8 +167,8 @@ const TurnoutMark = memo(function TurnoutMark({
         cx={x}
         cy={y}
         r="3.3"
-        fill={lies === 'between' ? 'var(--sheet)' : 'var(--ink)'}
-        stroke="var(--ink)"
+        fill={lies === 'between' ? 'var(--sheet)' : inkOf(turnout)}
+        stroke={inkOf(turnout)}
         strokeWidth="1.2"
       />
       {label && (
@@ -222,7 +223,7 @@ function Crossings({
   return document.crossings.map((crossing) => {
     const [a, b] = [crossing.a, crossing.b].map(({ line, at }) => geometry.at(line, at.tenthUm)) as [Point, Point];
     if (!geometry.isNear(a.x, b.x)) return null;
-    const colour = chosen.has(crossing.id) ? 'var(--accent)' : 'var(--ink)';
+    const colour = chosen.has(crossing.id) ? 'var(--accent)' : inkOf(crossing);
     const apart = Math.hypot(a.x - b.x, a.y - b.y) > 12;
     return (
       <Pickable

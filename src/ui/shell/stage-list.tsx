@@ -1,8 +1,8 @@
 'use client';
-import { memo, useDeferredValue } from 'react';
+import { memo, type ReactNode, useDeferredValue } from 'react';
 import { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { chosenOutputs } from '@/core/patterns';
-import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { type LayoutDocument, LIST_NAMES, signalsOf, thingsOf } from '@/core/survey';
 import { OUTPUT_KEY } from '@/ui/sheet/output-marks';
 import { AspectLamps } from '@/ui/sheet/signal-head';
 import { STAGES } from '@/ui/stages';
@@ -61,15 +61,21 @@ function Key() {
   return <KeyOf document={useDeferredValue(useWorkbench((s) => s.document))} />;
 }
 
+const hasIdeas = (document: LayoutDocument): boolean =>
+  LIST_NAMES.some((list) => thingsOf(document, list).some(({ certainty }) => certainty === 'tentative'));
+
 const KeyOf = memo(function KeyOf({ document }: { document: LayoutDocument }) {
   const used = new Set(signalsOf(document).map(({ system }) => system));
   const systems = ASPECT_SYSTEM_IDS.filter((id, i) => used.has(id) || (used.size === 0 && i === 0)).map(
     (id) => ASPECT_SYSTEMS[id],
   );
-  const rows: [string, React.ReactNode][] = [
+  const rows: [string, ReactNode][] = [
     ['Watched track', <path key="a" d="M0 8H30" stroke="var(--accent-tint)" strokeWidth="12" />],
     ['Gap in the rail', <path key="b" d="M0 8H12M18 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" />],
     ['Block mark', <path key="c" d="M0 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" strokeDasharray="3 2.5" />],
+    ...(hasIdeas(document)
+      ? [['Only an idea', <path key="i" d="M15 1V15" stroke="var(--ink3)" strokeWidth="1.2" />] as [string, ReactNode]]
+      : []),
     ['Leg not set', <path key="d" d="M0 8H8M15 8H30" stroke="var(--ink)" strokeWidth="2.4" />],
     [
       'Locked turnout',
@@ -81,7 +87,7 @@ const KeyOf = memo(function KeyOf({ document }: { document: LayoutDocument }) {
     ...[...chosenOutputs(document)].flatMap((kind) => (OUTPUT_KEY[kind] ? [OUTPUT_KEY[kind]] : [])),
     ...SENSOR_KIND_IDS.filter(
       (id) => document.sensors.some(({ kind }) => kind === id) && sensorKind(id).mark !== '',
-    ).map((id): [string, React.ReactNode] => [
+    ).map((id): [string, ReactNode] => [
       sensorKind(id).title,
       <g key={id} transform="translate(15 8)" fill="none" stroke="var(--ink2)">
         <rect x="-8" y="-7" width="16" height="14" rx="3" />
