@@ -72,6 +72,7 @@ export function NewLayout({ onTrouble }: { onTrouble: (trouble: { problem: strin
               label="Scale"
               className="grow"
               value={field.value}
+              disabled={!works}
               options={SCALE_OPTIONS}
               onChange={field.onChange}
             />
@@ -85,6 +86,7 @@ export function NewLayout({ onTrouble }: { onTrouble: (trouble: { problem: strin
               label="Tape shows"
               className="grow"
               value={field.value}
+              disabled={!works}
               options={UNIT_OPTIONS}
               onChange={field.onChange}
             />
