@@ -95,7 +95,7 @@ export function HoldTimes({ document }: { document: LayoutDocument }) {
 
 const WIDTH = 268;
 const HEIGHT = 132;
-const PAD = { left: 44, right: 8, top: 8, bottom: 30 };
+const PAD = { left: 56, right: 8, top: 8, bottom: 30 };
 const LEAST_CHANCE = 1e-6;
 
 /** The chance that a drop-out shows in one passing, over the hold; marked are what is asked for and the holds that there are. */
