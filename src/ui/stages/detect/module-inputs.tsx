@@ -19,6 +19,7 @@ import { DataTable } from '@/ui/parts/data-table';
 import { saveFile } from '@/ui/parts/save-file';
 import { NumberField } from '@/ui/reasoning/number-field';
 import { PanelSection } from '@/ui/reasoning/panel';
+import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useWorkbenchStore } from '@/ui/state/store';
 
 interface Row {
@@ -46,19 +47,11 @@ export function ModuleInputs({ document }: { document: LayoutDocument }) {
       }),
       COLUMN.accessor('name', {
         header: 'Sensor',
-        cell: ({ row: { original } }) => (
-          <button
-            type="button"
-            className="cursor-pointer rounded-sm text-left text-accent hover:bg-accent-tint"
-            onClick={() => store.getState().select(original.id)}
-          >
-            {original.name}
-          </button>
-        ),
+        cell: ({ row: { original } }) => <SelectThing id={original.id}>{original.name}</SelectThing>,
       }),
       COLUMN.accessor('where', { header: 'Where' }),
     ],
-    [store],
+    [],
   );
   if (rows.length === 0) return null;
   const without = rows.filter(({ input }) => readInput(input, modules) === undefined).length;

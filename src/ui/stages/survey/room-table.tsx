@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { type Room, roomForTrains } from '@/core/design';
 import { showLength } from '@/core/measure';
 import { DataTable } from '@/ui/parts/data-table';
+import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 const COLUMN = createColumnHelper<Room>();
@@ -20,15 +21,7 @@ export function RoomTable() {
     return [
       COLUMN.accessor('name', {
         header: 'Where',
-        cell: ({ row: { original } }) => (
-          <button
-            type="button"
-            className="cursor-pointer rounded-sm text-left text-accent hover:bg-accent-tint"
-            onClick={() => store.getState().select(original.id)}
-          >
-            {original.name}
-          </button>
-        ),
+        cell: ({ row: { original } }) => <SelectThing id={original.id}>{original.name}</SelectThing>,
       }),
       COLUMN.accessor('length', {
         header: 'Long',
@@ -52,7 +45,7 @@ export function RoomTable() {
         }),
       ),
     ];
-  }, [design, store]);
+  }, [design]);
   if (rows.length === 0) return <p className="text-ink2">Nothing yet: it takes a block or a platform, and a train.</p>;
   return (
     <div className="max-h-80 overflow-auto">
