@@ -12,7 +12,7 @@ export default defineConfig({
     { name: 'first', testMatch: /layouts\.spec/ },
     { name: 'others', testIgnore: /layouts\.spec/, dependencies: ['first'] },
   ],
-  workers: 2,
+  workers: 3,
   timeout: 240_000,
   /** A busy machine is slow, not wrong. */
   expect: { timeout: 20_000 },

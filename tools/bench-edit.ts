@@ -75,8 +75,8 @@ export const median = (values: number[]): number => [...values].sort((a, b) => a
 
 /** An edit of a large layout and of a middling one, as the page feels it. */
 export async function editTimes(browser: Browser, address: string) {
-  const large = await editsOf(browser, address, 1000, 5);
   const middling = await editsOf(browser, address, 100, 9);
+  const large = await editsOf(browser, address, 1000, 5);
   return {
     verdict: median(large.map(({ verdict }) => verdict)),
     longest: median(large.map(({ longest }) => longest)),

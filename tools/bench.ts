@@ -1,6 +1,7 @@
 import type { Browser } from '@playwright/test';
-import { checkDesign } from '../src/core/design';
-import { divideTrack, fewestAxles } from '../src/core/detection';
+import { checkDesign, standsAt } from '../src/core/design';
+import { consistOf, divideTrack, fewestAxles } from '../src/core/detection';
+import { suggestGaps, usualWishes } from '../src/core/divide';
 import {
   and,
   type Compiled,
@@ -70,6 +71,32 @@ function medianMs(times: number, work: () => void): number {
   return taken.sort((a, b) => a - b)[Math.floor(times / 2)]!;
 }
 
+/** Puts every train of a busy line into the middle of every block. */
+function coverageOfTraffic(): () => void {
+  const busy = generatedTraffic(20);
+  const partition = divideTrack(busy, compileTrack(busy));
+  return () => {
+    for (const train of busy.trains) {
+      const consist = consistOf(busy, train);
+      for (const { pieces } of partition.blocks) {
+        const { line, from, to } = partition.pieces[pieces[0]!]!;
+        standsAt(busy, partition, train, { line, at: Math.round((from + to) / 2), facing: 'up' }, false, consist);
+      }
+    }
+  };
+}
+
+/** A long line whose ends meet, without its gaps. */
+function uncut(blocks: number): LayoutDocument {
+  const line = generatedLine(blocks);
+  const [{ id }] = line.lines as [LayoutDocument['lines'][number]];
+  return {
+    ...line,
+    features: line.features.filter(({ kind }) => kind !== 'gap' && kind !== 'mark'),
+    joins: [...line.joins, { id: 'round', a: { line: id, end: 'end' }, b: { line: id, end: 'start' } }],
+  };
+}
+
 function designFigures(): Figure[] {
   const [small, large] = [generatedLine(100), generatedLine(1000)];
   medianMs(30, () => checkDesign(small));
@@ -102,6 +129,18 @@ function designFigures(): Figure[] {
       'ms',
       2000,
     ),
+    atMost(
+      'suggested gaps, 100 blocks',
+      medianMs(9, () => suggestGaps(uncut(100), { ...usualWishes(small), trains: 80 })),
+      'ms',
+      500,
+    ),
+    stated(
+      'suggested gaps, 1000 blocks',
+      medianMs(5, () => suggestGaps(uncut(1000), { ...usualWishes(large), trains: 700 })),
+      'ms',
+    ),
+    atMost('what sensors say of 20 trains in each of 100 blocks', medianMs(9, coverageOfTraffic()), 'ms', 30),
     stated('rules of the demo', checkDesign(ondrelValley()).program.declarations.length, 'equations and inputs'),
   ];
 }

@@ -84,8 +84,19 @@ async function takeViews(album: Album): Promise<void> {
   await button(demo, /^Signal UE/).click({ modifiers: ['Shift'] });
   await album.take(demo, 'measure');
   await demo.keyboard.press('Escape');
+  await stage(demo, 'Traffic');
+  await button(demo, /^Marrowick: /).click();
+  await album.take(demo, 'traffic');
+  await button(demo, 'Compare schemes …').click();
+  await dialog(demo).getByLabel('Keep the present scheme as').fill('All of it');
+  await button(demo, 'Keep').click();
+  await dialog(demo)
+    .getByRole('checkbox', { name: /All of it/ })
+    .click();
+  await demo.getByText('Findings that are unsafe').waitFor();
+  await album.take(demo, 'schemes');
+  await demo.keyboard.press('Escape');
   await stage(demo, 'Detect');
-  await button(demo, 'Why').click();
   await album.take(demo, 'detect');
   await stage(demo, 'Signal');
   await button(demo, /^Block FM/).click();

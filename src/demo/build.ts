@@ -97,6 +97,12 @@ export const lit = (unlit: Vehicle): Vehicle => ({
   axles: unlit.axles.map((axle) => ({ ...axle, feeds: 'lamp' })),
 });
 
+/** With wheels that join no rails. */
+export const plastic = (metal: Vehicle): Vehicle => ({
+  ...metal,
+  axles: metal.axles.map((axle) => ({ ...axle, plastic: true })),
+});
+
 export const train = (
   id: string,
   name: string,

@@ -1,5 +1,6 @@
+import type { FindingKind } from '@/core/findings';
 import type { LayoutDocument } from '@/core/survey';
-import { train, vehicle } from './build';
+import { lit, plastic, train, vehicle } from './build';
 import { type Plan, planned } from './plans';
 
 /** A small layout to open as a copy: what it is, and what to try first. */
@@ -9,6 +10,10 @@ export interface Example extends Plan {
   first: string;
   /** Each with the line it stands on, where its nose is, and which way it faces. */
   trains: readonly [name: string, line: string, at: number, facing: 'up' | 'down'][];
+  /** What the trains are made of, where it is something else than an engine and a coach. */
+  consist?: readonly string[];
+  /** The kinds of findings that it is about: they are there to be found and mended. */
+  teaches?: readonly FindingKind[];
 }
 
 /** A block with its detector, at a place; short for what is said of nearly every block. */
@@ -102,6 +107,60 @@ signal down 214 R5
 ${blocks([20, 'Lead'], [130, 'Throat'], [280, 'R5'])}
 ${[1, 2, 3, 4].map((n) => `line "Road ${n}"\ngap 30\nsignal down 30 R${n}\n${block(100, `R${n}`)}`).join('\n')}`;
 
+const YARD = `line Lead 420
+buffer 0
+ladder 80 roads 6 every 34 left Road long 170 no 4
+buffer
+gap 50
+282
+signal up 50 Y
+signal down 282 R7
+${blocks([20, 'Lead'], [165, 'Throat'], [350, 'R7'])}
+detector 410 optical
+${[1, 2, 3, 4, 5, 6].map((n) => `line "Road ${n}"\ngap 30\nsignal down 30 R${n}\n${block(100, `R${n}`)}\ndetector 160 optical`).join('\n')}`;
+
+const PLASTIC = `line Main 520 circuit
+passing loop 100 to 320 left Loop long 226 no 4
+gap 70
+128
+292
+350
+470
+signal up 70 W
+signal down 128 MW
+signal up 292 ME
+signal down 350 E
+signal up 470 PU
+signal down 470 PD
+${blocks([90, 'WT'], [210, 'M'], [310, 'ET'], [410, 'P1'], [500, 'P2'])}
+line Loop
+gap 30
+196
+signal down 30 LW
+signal up 196 LE
+${block(110, 'L')}`;
+
+/** Two spots beside a boundary, one on either side. */
+const pair = (at: number) => `detector ${at - 8} optical\ndetector ${at + 8} optical`;
+
+const SPOTS = `line Branch 560
+buffer 0
+buffer
+mark 130
+270
+430
+signal up 130 A
+signal up 270 B
+signal up 430 C
+signal down 130 D
+signal down 270 E
+signal down 430 F
+${[130, 270, 430].map(pair).join('\n')}
+block 60 Quay
+block 200 Cutting
+block 350 Bank
+block 500 Quarry`;
+
 /** The shelf of examples, in the order in which they are shown. */
 export const EXAMPLES: readonly Example[] = [
   {
@@ -146,22 +205,57 @@ export const EXAMPLES: readonly Example[] = [
     text: LADDER,
     trains: [['Goods', 'Lead', 45, 'up']],
   },
+  {
+    id: 'inputs',
+    name: 'Sixteen inputs under the yard',
+    story:
+      'A yard of seven roads, each with a detector of its section and a spot that tells when a train comes near its end. All of them are to be wired to modules under the board.',
+    first: 'Detect: give every sensor its input, look at how the wires run, and print the labels.',
+    text: YARD,
+    trains: [['Goods', 'Lead', 45, 'up']],
+  },
+  {
+    id: 'plastic',
+    name: 'Plastic wheels and one lit tail',
+    story:
+      'A mixed train of plastic wheels with a lit van behind: between the two nothing is seen. Where it is longer than the points are, they read free under it.',
+    first: 'Detect: move the train along until most of it is hidden, then fit the fewest resistor axles.',
+    text: PLASTIC,
+    trains: [['Mixed train', 'Main', 460, 'up']],
+    consist: ['v-engine', 'v-plain', 'v-plain', 'v-plain', 'v-plain', 'v-plain', 'v-van'],
+    teaches: ['unseen over points'],
+  },
+  {
+    id: 'spots',
+    name: 'A branch seen by spots alone',
+    story:
+      'A branch whose rails are cut nowhere for detection: two optical spots at each boundary tell what has come into a block and what has gone out. What they get wrong is proved, too: two trains that turn back at one boundary look like one that went through.',
+    first: 'Prove: see how a block comes to read free with a train in it, then leave turning back out and prove again.',
+    text: SPOTS,
+    trains: [
+      ['Railcar', 'Branch', 100, 'up'],
+      ['Goods', 'Branch', 240, 'up'],
+    ],
+    teaches: ['block told by spots alone'],
+  },
 ];
 
 /** An example as a layout of one’s own. */
-export function exampleLayout({ trains, ...plan }: Example): LayoutDocument {
+export function exampleLayout({ trains, consist = ['v-engine', 'v-coach'], ...plan }: Example): LayoutDocument {
   const d = planned(plan);
   d.notes = `${plan.story} ${plan.first}`;
   d.vehicles = [
     vehicle('v-engine', 'Engine', 14, [3, 6, 9, 12], () => true, 260),
     vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90, 'coach'),
-  ];
+    plastic(vehicle('v-plain', 'Plastic wagon', 12, [3, 9], () => false, 35, 'wagon')),
+    lit(vehicle('v-van', 'Lit van', 12, [3, 9], () => true, 60, 'van')),
+  ].filter(({ id }) => consist.includes(id) || id === 'v-engine' || id === 'v-coach');
   d.trains = trains.map(([name, line, at, facing], i) => {
     const on = d.lines.find((one) => one.name === line)!.id;
     return train(
       `tr${i + 1}`,
       name,
-      ['v-engine', 'v-coach'],
+      [...consist],
       60,
       { line: on, at, facing },
       { up: 60, down: 90, delayMs: 500, is: 'assumed' },

@@ -13,6 +13,7 @@ export function ondrelValley(): LayoutDocument {
   skerrinLoop(d);
   undercroftShed(d);
   quarryWagons(d);
+  decisions(d);
   return d;
 }
 
@@ -121,4 +122,30 @@ function undercroftShed(d: LayoutDocument): void {
   );
   block(d, 'US1', 'us', 30);
   block(d, 'US2', 'us', 120);
+}
+
+/** What is protected and what is not, and what runs in an hour of an evening with two people. */
+function decisions(d: LayoutDocument): void {
+  const decided: Record<string, Partial<LayoutDocument['areas'][number]>> = {
+    Undercroft: { admits: 'interlocked', comesIn: 'any train, on a free track' },
+    Marrowick: {
+      admits: 'operator',
+      whenEmpty: 'caution',
+      leavesOut: 'Pell Dock has no signal of its own inwards: shunting goes on sight.',
+    },
+    Fenhallow: { admits: 'automatic' },
+  };
+  d.areas = d.areas.map((area) => ({ ...area, ...decided[area.name] }));
+  d.people = 2;
+  const move = (
+    train: string,
+    from: string,
+    to: string,
+    facing: 'up' | 'down',
+    perHour: number,
+    turnsBack: 'no' | 'engine' | 'train' = 'no',
+  ) => d.movements.push({ id: `mv${d.movements.length + 1}`, train, from, to, facing, perHour, turnsBack, notes: '' });
+  move('tr-mail', 'Undercroft', 'Undercroft', 'up', 2);
+  move('tr-railcar', 'Fenhallow', 'Skerrin', 'up', 4, 'train');
+  move('tr-quarry', 'Undercroft', 'Marrowick', 'down', 1, 'engine');
 }

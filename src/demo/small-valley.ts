@@ -10,6 +10,7 @@ import { block, gap, lit, signal, train, turnout, vehicle } from './build';
 export function smallValley(): LayoutDocument {
   const d = newDocument('Ondrel Valley', 'H0', 'cm');
   d.notes = 'The layout that comes with Roblik. Every name and figure in it is invented.';
+  d.turnoutsIn = 'routes';
   d.referenceLine = 'main';
   d.lines = [
     { id: 'main', name: 'Main', length: cm(1180) },

@@ -146,9 +146,7 @@ export async function saveLayout(
     );
     return true;
   });
-  if (saved) return { ok: true, revision: base + 1 };
-  const current = await loadLayout(id);
-  return current ? { ok: false, reason: 'conflict', current } : { ok: false, reason: 'gone' };
+  return saved ? { ok: true, revision: base + 1 } : refusedFor(id);
 }
 
 /** Keeps the draft as it stands as a revision, with a person's name for it; undefined when there is no such layout. */
@@ -164,18 +162,27 @@ export async function keepDraft(id: string, name: string): Promise<number | unde
   });
 }
 
-/** Keeps a document that never became the draft: the side of a conflict that was not chosen. */
-export async function keepAside(id: string, document: LayoutDocument, name: string): Promise<number | undefined> {
-  return inTransaction(async (connection) => {
+/**
+ * Keeps a document that never became the draft: the side of a conflict that was not chosen. Only over the draft that was looked at, since
+ * what is chosen is saved over the number that this gives.
+ */
+export async function keepAside(id: string, base: number, document: LayoutDocument, name: string): Promise<SaveResult> {
+  const kept = await inTransaction(async (connection) => {
     const [result] = await connection.execute<ResultSetHeader>(
-      'UPDATE layouts SET revision = revision + 2 WHERE id = ? AND deleted_at IS NULL',
-      [id],
+      'UPDATE layouts SET revision = revision + 2 WHERE id = ? AND revision = ? AND deleted_at IS NULL',
+      [id, base],
     );
-    if (result.affectedRows === 0) return undefined;
-    const [[row]] = await connection.execute<DraftRow[]>('SELECT revision FROM layouts WHERE id = ?', [id]);
-    await keepRevision(connection, id, row!.revision - 1, writeDocumentText(document), name);
-    return row!.revision;
+    if (result.affectedRows === 0) return false;
+    await keepRevision(connection, id, base + 1, writeDocumentText(document), name);
+    return true;
   });
+  return kept ? { ok: true, revision: base + 2 } : refusedFor(id);
+}
+
+/** Another has saved meanwhile, or the layout is gone. */
+async function refusedFor(id: string): Promise<SaveResult> {
+  const current = await loadLayout(id);
+  return current ? { ok: false, reason: 'conflict', current } : { ok: false, reason: 'gone' };
 }
 
 /** All revisions of a layout, newest first. */

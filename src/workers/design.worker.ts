@@ -3,13 +3,16 @@ import {
   Bench,
   checkDesign,
   type DesignView,
+  type SchemeFigures,
   type SignalView,
+  schemeFigures,
   type Trial,
   type Tried,
   viewDesign,
   viewSignal,
 } from '@/core/design';
-import { fewestAxles, type SeeEverywhere, seenLimits } from '@/core/detection';
+import { type BestAxles, bestAxles, fewestAxles, type SeeEverywhere, seenLimits } from '@/core/detection';
+import { type DivideWishes, type Suggestion, suggestGaps } from '@/core/divide';
 import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 import { readSurvey, type SurveyReading } from '@/core/walk';
@@ -37,6 +40,13 @@ const worker = {
     const limits = seenLimits(scheme.partition);
     return { limits, ...fewestAxles(scheme.document, limits) };
   },
+  /** What at most so many axles do. */
+  seeWith(count: number): BestAxles {
+    const { scheme } = bench!.design;
+    return bestAxles(scheme.document, seenLimits(scheme.partition), count);
+  },
+  figuresOf: (of: LayoutDocument): SchemeFigures => schemeFigures(of),
+  suggest: (wishes: DivideWishes): Suggestion => suggestGaps(document!, wishes),
   readText: (text: string): SurveyReading => readSurvey(text, document!),
 };
 

@@ -115,3 +115,113 @@ test('without a train, Detect says where they come from', async ({ page }) => {
   await stage(page, 'Detect');
   await expect(page.getByRole('complementary', { name: 'Detect' })).toContainText('There is no train yet');
 });
+
+test('a ring is divided: what cannot be says what to give up, and all gaps are placed as one step', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  const bare = learningOval();
+  bare.features = [];
+  bare.sensors = [];
+  bare.blocks = [];
+  const id = await openLayout(page, bare);
+  await stage(page, 'Detect');
+  const panel = page.getByRole('complementary', { name: 'Detect' });
+  /** 480 cm, trains of 46 cm with 35.8 cm to stop in: two trains need three blocks, and there can be five. */
+  await expect(panel).toContainText(/3 more gaps will do: .* Then there are 3 places/);
+  await expect(page.locator('[data-proposed] > g')).toHaveCount(3);
+  const trains = panel.getByLabel('Trains at once');
+  await trains.fill('many');
+  await trains.press('Enter');
+  await expect(panel).toContainText('Type a number of trains between 0 and 99.');
+  await trains.fill('6');
+  await trains.press('Enter');
+  await expect(panel).toContainText('There is no such division.');
+  await expect(panel).toContainText('Round Oval there can be 5 places at most; 6 trains need 7');
+  /** By hand: without room to stop ten of 46 cm; four trains on five places; seven of 68.5 cm hold 32 cm and the 35.8 to stop in. */
+  await expect(panel.getByRole('button', { name: 'Give up the room to stop' })).toBeVisible();
+  await expect(panel.getByRole('button', { name: 'Let no train be longer than 32 cm' })).toBeVisible();
+  await expectCleanInBothThemes(page, 'a division that cannot be');
+  await panel.getByRole('button', { name: 'Run 4 trains at once' }).click();
+  await expect(panel).toContainText('5 more gaps will do');
+  await panel.getByRole('button', { name: 'Place these 5' }).click();
+  await expect(panel).toContainText('It is divided as you wish: 5 places');
+  const { features, sensors } = await savedDocument(page, id);
+  expect(features.map(({ at }) => at.tenthUm / 1e5)).toEqual([5, 101, 197, 293, 389]);
+  expect(sensors).toHaveLength(5);
+  await page.keyboard.press('Control+z');
+  await expect(panel).toContainText('5 more gaps will do');
+  await panel.getByRole('button', { name: 'Place a gap at Oval 197 cm' }).click();
+  await expect(panel).toContainText('4 more gaps will do');
+  expect(errors).toEqual([]);
+});
+
+/** Only the engine of each train is seen: 34 cm hang behind its last axle. */
+function blindCoaches() {
+  const oval = learningOval();
+  oval.vehicles = oval.vehicles.map((one) => ({
+    ...one,
+    axles: one.axles.map((axle) => ({ ...axle, feeds: one.id === 'v-engine' ? axle.feeds : ('nothing' as const) })),
+  }));
+  return oval;
+}
+
+test('a train is moved along by keys: what notices it, and what of it no block tells', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, blindCoaches());
+  await stage(page, 'Detect');
+  const panel = page.getByRole('complementary', { name: 'Detect' });
+  const place = panel.getByRole('slider', { name: 'Place of its nose' });
+  await place.press('Home');
+  await expect(place).toHaveAttribute('aria-valuetext', '0 cm');
+  await panel.getByRole('button', { name: 'Where most of it is hidden' }).click();
+  await expect(panel).toContainText('34 cm of it stands in');
+  await expect(page.locator('[data-pointed] path[stroke="var(--fail)"]')).toHaveCount(1);
+  for (let i = 0; i < 34; i++) await place.press('ArrowRight');
+  await expect(panel).toContainText('Every block that a part of it stands in says so.');
+  await panel.getByText('with no power in the track under it').click();
+  await expect(panel).toContainText('No sensor notices it.');
+  expect(errors).toEqual([]);
+});
+
+test('detectors too dull for an axle are told, and wound as they need by one click', async ({ page }) => {
+  const dull = learningOval();
+  dull.sensors = dull.sensors.map((one) => ({ ...one, noticesMa: 5 }));
+  const id = await openLayout(page, dull);
+  await stage(page, 'Detect');
+  const panel = page.getByRole('complementary', { name: 'Detect' });
+  await expect(panel).toContainText('4 of 4 detectors are too dull for one resistor axle');
+  await panel.getByRole('button', { name: 'Wind 4 feeders as they need' }).click();
+  await expect(panel).toContainText('Each of 4 detectors notices one resistor axle');
+  expect((await savedDocument(page, id)).sensors.map(({ turns }) => turns)).toEqual([4, 4, 4, 4]);
+  const leak = panel.getByLabel('Leakage of 1 m, kΩ');
+  await leak.fill('-3');
+  await leak.press('Enter');
+  await expect(panel.getByRole('alert')).toContainText('between 0.1 and 100000');
+  await leak.fill('3');
+  await leak.press('Enter');
+  await expect(panel).toContainText('4 of 4 detectors are too dull for one resistor axle, or occupied by leakage');
+});
+
+test('labels are laid out for printing, and axles fewer than all need are tried', async ({ page }) => {
+  const d = blindCoaches();
+  d.trains = d.trains.map((train, i) =>
+    i === 0 ? { ...train, vehicles: ['v-engine', 'v-coach', 'v-coach', 'v-coach'] } : train,
+  );
+  await openLayout(page, d);
+  await stage(page, 'Detect');
+  const panel = page.getByRole('complementary', { name: 'Detect' });
+  await panel.getByRole('button', { name: 'Give every sensor its input' }).click();
+  await panel.getByRole('button', { name: 'Labels …' }).click();
+  const labels = page.getByRole('dialog', { name: 'Labels for the wires' });
+  await expect(labels).toContainText('8 labels on 1 page');
+  await expect(labels.getByRole('img', { name: 'Labels, page 1 of 1' })).toContainText('1.1');
+  await page.keyboard.press('Escape');
+  /** The second train needs an axle on its second coach, the first, longer one on its third. */
+  await expect(panel).toContainText('with 2 more resistor axles; fewer will not do');
+  await panel.getByRole('button', { name: 'With fewer axles' }).click();
+  await expect(panel).toContainText(
+    '1 of them make 1 of 2 trains seen wherever it matters; no other choice does more.',
+  );
+  await expect(panel).toContainText(/Still not: (Red|Blue) train/);
+});

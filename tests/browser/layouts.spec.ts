@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { readDocumentText, writeDocumentText } from '../../src/core/survey';
+import { EXAMPLES } from '../../src/demo/examples';
 import { learningOval } from '../../src/demo/learning-oval';
 import { watchErrors } from './open';
 
@@ -137,7 +138,7 @@ test('an example is opened as a copy, however often; one that there is not is re
   const errors = watchErrors(page);
   await page.goto('/');
   const shelf = page.getByRole('region', { name: 'Examples' });
-  await expect(shelf.getByRole('listitem')).toHaveCount(4);
+  await expect(shelf.getByRole('listitem')).toHaveCount(EXAMPLES.length);
   await shelf.getByRole('button', { name: 'Open a copy of Reverse loop' }).click();
   await expect(page.getByLabel('Name of the layout')).toHaveValue('Reverse loop');
   await expect(page.getByRole('button', { name: /^Turnout T1/ }).first()).toBeVisible();

@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { learningOval } from '../../src/demo/learning-oval';
+import { journalsOf, replays } from './journals';
 import { addAt, openLayout, watchErrors } from './open';
 
 const header = (page: Page) => page.getByRole('banner');
@@ -10,6 +11,19 @@ async function addGap(page: Page, at: string): Promise<void> {
 }
 const gap = (page: Page, at: string) => page.getByRole('button', { name: `Gap at ${at} cm, tentative` });
 const dialog = (page: Page, name: string) => page.getByRole('dialog', { name });
+
+/** One layout in two windows: the first has saved gaps at those places, the second has one at 200 cm that is not saved. */
+async function twoThatDisagree(context: BrowserContext, ...at: string[]) {
+  const first = await context.newPage();
+  const id = await openLayout(first, learningOval());
+  const second = await context.newPage();
+  await second.goto(`/layouts/${id}`);
+  await says(second, 'Saved');
+  for (const one of at) await addGap(first, one);
+  await says(first, 'Saved');
+  await addGap(second, '200');
+  return { first, second, id };
+}
 
 test('undo and redo reach back across a reload', async ({ page }) => {
   const errors = watchErrors(page);
@@ -56,15 +70,7 @@ test('with the database away edits are kept through a reload and a closed window
 });
 
 test('the second of two windows is told, sees both versions, and keeps what it chooses', async ({ context }) => {
-  const first = await context.newPage();
-  const id = await openLayout(first, learningOval());
-  const second = await context.newPage();
-  await second.goto(`/layouts/${id}`);
-  await says(second, 'Saved');
-  await addGap(first, '100');
-  await addGap(first, '105');
-  await says(first, 'Saved');
-  await addGap(second, '200');
+  const { first, second } = await twoThatDisagree(context, '100', '105');
   const window = dialog(second, 'Changed in another window too');
   await expect(window).toBeVisible();
   await expect(window.getByRole('img', { name: 'The other window' })).toBeVisible();
@@ -89,6 +95,60 @@ test('the second of two windows is told, sees both versions, and keeps what it c
   await says(first, 'Saved');
   await expect(gap(first, '305')).toHaveCount(0);
   await expect(gap(first, '200')).toBeVisible();
+});
+
+test('what another window saves just while its whole version is taken leaves no way back that does not fit', async ({
+  context,
+}) => {
+  const { first, second, id } = await twoThatDisagree(context, '100');
+  const take = dialog(second, 'Changed in another window too').getByRole('button', {
+    name: 'Take the other window’s whole version',
+  });
+  await expect(take).toBeVisible();
+  let goOn = () => {};
+  const until = new Promise<void>((resolve) => {
+    goOn = resolve;
+  });
+  await second.route(`**/api/layouts/${id}`, async (route) => {
+    if (route.request().method() === 'GET') await until;
+    await route.continue();
+  });
+  const looks = second.waitForRequest((one) => one.method() === 'GET' && one.url().endsWith(id));
+  await take.click();
+  await looks;
+  await first.getByLabel('Name of the layout').fill('Meanwhile');
+  await first.keyboard.press('Enter');
+  await expect(first.getByRole('button', { name: 'Undo: Name it Meanwhile' })).toBeVisible();
+  await first.waitForTimeout(1500);
+  const theirs = dialog(first, 'Changed in another window too').getByRole('button', { name: /^Keep this window/ });
+  if ((await theirs.count()) > 0) await theirs.click();
+  await says(first, 'Saved');
+  goOn();
+  await expect(second.getByLabel('Name of the layout')).toHaveValue('Meanwhile');
+  await says(second, 'Saved');
+  const kept = await journalsOf(second, id);
+  expect(kept).toHaveLength(2);
+  for (const one of kept) replays(one);
+});
+
+test('what another window saves while a conflict is open is not overwritten: it is asked anew', async ({ context }) => {
+  const { first, second, id } = await twoThatDisagree(context, '100');
+  const asked = dialog(second, 'Changed in another window too');
+  const take = asked.getByRole('button', { name: 'Take the other window’s whole version' });
+  await expect(take).toBeVisible();
+  await addGap(first, '110');
+  await says(first, 'Saved');
+  await take.click();
+  await expect(asked.getByRole('alert')).toContainText('has saved once more');
+  await expect(asked.getByText('Gap at 110 cm removed')).toBeVisible();
+  await take.click();
+  await says(second, 'Saved');
+  await expect(gap(second, '110')).toBeVisible();
+  await expect(gap(second, '200')).toHaveCount(0);
+  await second.keyboard.press('Control+z');
+  await expect(gap(second, '200')).toBeVisible();
+  await says(second, 'Saved');
+  for (const one of await journalsOf(second, id)) replays(one);
 });
 
 test('versions are kept by name, compared as drawings and in words, and gone back to', async ({ page }) => {

@@ -57,7 +57,13 @@ test('versions: kept with a name or not at all, told apart, and only those that 
   for (const number of ['0', '99', '-1', 'one', '1e3', '99999999999'])
     await refused(request.get(`${path}/${number}`), 404, /not kept/);
   const other = { ...learningOval(), name: 'Aside' };
-  expect((await request.post(path, { data: { name: 'Aside', document: other } })).status()).toBe(201);
+  await refused(request.post(path, { data: { name: 'Aside', document: other } }), 400, /beside which version/);
+  expect((await request.post(path, { data: { name: 'Aside', document: other, revision: 1 } })).status()).toBe(201);
+  await refused(
+    request.post(path, { data: { name: 'Late', document: other, revision: 1 } }),
+    409,
+    /changed in another window/,
+  );
   const list = (await (await request.get(path)).json()) as { number: number; name: string }[];
   const aside = list.find((revision) => revision.name === 'Aside')!;
   expect((await (await request.get(`${path}/${aside.number}`)).json()).document.name).toBe('Aside');

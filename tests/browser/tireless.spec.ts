@@ -1,7 +1,8 @@
 import { expect, type Page, test } from '@playwright/test';
-import { applyChange, type LayoutDocument, readDocument, type Step } from '../../src/core/survey';
+import { type LayoutDocument, readDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
 import { randomLine } from '../unit/random-line';
+import { journalsOf, replays } from './journals';
 import { openLayout, stage, watchErrors } from './open';
 
 /** Small and repeatable, so that a seed names a user. */
@@ -25,6 +26,8 @@ async function sheetText(page: Page): Promise<string> {
   await page.keyboard.press('0');
   return sheet.evaluate((svg) =>
     [...svg.querySelectorAll('*')]
+      /** What is pointed at is no part of the layout. */
+      .filter((element) => !element.closest('[data-pointed]'))
       .map((element) => {
         const attributes = [...element.attributes]
           .map(({ name, value }) => `${name}=${name === 'style' ? (element as SVGElement).style.cssText : value}`)
@@ -68,7 +71,7 @@ function actions(
     const one = all.nth(Math.floor(next() * count));
     if (count > 0) await unlessAsked(page, () => one.dispatchEvent('click', undefined, { timeout: 3000 }));
   };
-  /** With these a journal was seen that is not what its steps make of it; until that is understood they are asked for. */
+  /** Asked for, since a run with them takes twice as long; they have shown two losses that have tests of their own now. */
   const wide = {
     async drag() {
       await survey();
@@ -144,7 +147,7 @@ function actions(
     undo: () => page.keyboard.press('Control+z'),
     redo: () => page.keyboard.press('Control+Shift+z'),
     async go() {
-      await stage(page, pick(['Survey', 'Detect', 'Signal', 'Prove', 'Rehearse'] as const));
+      await stage(page, pick(['Survey', 'Traffic', 'Detect', 'Signal', 'Prove', 'Rehearse'] as const));
     },
     async zoom() {
       await unlessAsked(page, () => page.locator('main svg[role=group]').first().focus({ timeout: 3000 }));
@@ -203,13 +206,12 @@ async function settlesByChance(page: Page, { pick }: ReturnType<typeof chance>, 
       .nth(pick([0, 1, 2]) % count)
       .click({ timeout: 5000 })
       .catch(() => {});
-    /** What does not fit together is refused in words; one whole version always fits. */
-    const refused = asks.getByText('These choices do not fit together');
+    /** What does not fit together is refused, and what was saved once more is asked anew; one whole version always fits in the end. */
     await expect(async () => {
       if ((await asks.count()) === 0) return;
-      expect(await refused.count()).toBe(1);
-      await asks.getByRole('button', { name: /^Take the other/ }).click();
-    }).toPass({ timeout: 15_000 });
+      await asks.getByRole('button', { name: /^Take the other/ }).click({ timeout: 3000 });
+      await expect(asks).toHaveCount(0, { timeout: 3000 });
+    }).toPass({ timeout: 30_000 });
   });
 }
 /** Whether something fixed moves is answered by chance too. */
@@ -218,6 +220,16 @@ async function movesByChance(page: Page, { pick }: ReturnType<typeof chance>): P
   await page.addLocatorHandler(ask, async () => {
     await ask
       .getByRole('button', { name: pick(['Move it', 'Leave it']) })
+      .click({ timeout: 5000 })
+      .catch(() => {});
+  });
+}
+/** Several things at once are deleted only when somebody says so. */
+async function deletesByChance(page: Page, { pick }: ReturnType<typeof chance>): Promise<void> {
+  const ask = page.getByRole('alertdialog', { name: /^Delete \d+ things\?/ });
+  await page.addLocatorHandler(ask, async () => {
+    await ask
+      .getByRole('button', { name: pick(['Delete them', 'Keep them']) })
       .click({ timeout: 5000 })
       .catch(() => {});
   });
@@ -258,27 +270,6 @@ async function undoAllAndBack(page: Page, edit: () => Promise<void>, stored: () 
   await expect.poll(async () => parting(before, await sheetText(page))).toBe('');
 }
 
-/** What the windows of this browser keep: of which layout, its document, and the steps that led to it. */
-async function journals(page: Page): Promise<{ layout: string; document: LayoutDocument; done: Step[] }[]> {
-  return page.evaluate(async () => {
-    const answer = <T>(asked: IDBRequest<T>) =>
-      new Promise<T>((resolve) => {
-        asked.onsuccess = () => resolve(asked.result);
-      });
-    const database = await answer(indexedDB.open('roblik'));
-    const stores = database.transaction(['journals', 'steps']);
-    const keys = await answer(stores.objectStore('journals').getAllKeys());
-    const kept = await answer(stores.objectStore('journals').getAll());
-    const found = [];
-    for (const [i, { layout, document, position }] of kept.entries()) {
-      const range = IDBKeyRange.bound([keys[i], 0], [keys[i], position - 1]);
-      const done = position === 0 ? [] : await answer(stores.objectStore('steps').getAll(range));
-      found.push({ layout, document, done });
-    }
-    return found;
-  });
-}
-
 for (let seed = 1; seed <= SEEDS; seed++)
   test(`a tireless user, number ${seed}: nothing breaks, nothing is lost, every undo comes back to the letter`, async ({
     page,
@@ -297,6 +288,7 @@ for (let seed = 1; seed <= SEEDS; seed++)
       two = await context.newPage();
       watchErrors(two, errors);
       await movesByChance(two, dice);
+      await deletesByChance(two, dice);
       await settlesByChance(two, dice, asked);
       await two.goto(page.url());
       await settled(two);
@@ -304,6 +296,7 @@ for (let seed = 1; seed <= SEEDS; seed++)
     };
     context.setDefaultTimeout(20_000);
     await movesByChance(page, dice);
+    await deletesByChance(page, dice);
     await settlesByChance(page, dice, asked);
     const document: LayoutDocument = seed % 2 ? learningOval() : randomLine(seed);
     const id = await openLayout(page, document);
@@ -334,12 +327,7 @@ for (let seed = 1; seed <= SEEDS; seed++)
     const last = await stored();
     const reading = readDocument(last);
     expect(reading.ok ? [] : reading.faults).toEqual([]);
-    const kept = (await journals(page)).filter(({ layout }) => layout === id);
+    const kept = await journalsOf(page, id);
     expect(kept.map(({ document: of }) => of)).toContainEqual(last);
-    /** The core's own replay of what was done, back to where the journal begins and on again, comes to the same document. */
-    for (const { document: of, done: steps } of kept) {
-      const begun = steps.reduceRight((d, { inverse }) => applyChange(d, inverse), of);
-      expect(readDocument(begun).ok).toBe(true);
-      expect(steps.reduce((d, { patches }) => applyChange(d, patches), begun)).toEqual(of);
-    }
+    for (const one of kept) replays(one);
   });

@@ -17,6 +17,7 @@ const ROOMS = [
   'walk',
   'track',
   'detection',
+  'divide',
   'signals',
   'logic',
   'patterns',

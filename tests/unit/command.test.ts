@@ -139,12 +139,17 @@ describe('layouts in MariaDB', () => {
 
   test('the side of a conflict that was not chosen is kept, and saving goes on after it', async () => {
     const id = await createLayout(learningOval(), 'Made');
-    const base = await keepAside(id, { ...learningOval(), name: 'Not chosen' }, 'Mine');
+    const before = (await loadLayout(id))!.revision;
+    const aside = await keepAside(id, before, { ...learningOval(), name: 'Not chosen' }, 'Mine');
+    const base = aside.ok ? aside.revision : undefined;
+    expect(base).toBe(before + 2);
+    /** Beside a version that is not the present one any more nothing is kept: who chose did not know of it. */
+    expect(await keepAside(id, before, learningOval(), 'Late')).toMatchObject({ ok: false, reason: 'conflict' });
     expect(base).toBe(3);
     expect((await loadRevision(id, 2))!.name).toBe('Not chosen');
     expect((await loadLayout(id))!.name).toBe(learningOval().name);
     expect(await saveLayout(id, base!, learningOval(), WINDOW)).toEqual({ ok: true, revision: 4 });
-    expect(await keepAside('nothinghere1', learningOval(), 'x')).toBeUndefined();
+    expect(await keepAside('nothinghere1', 1, learningOval(), 'x')).toEqual({ ok: false, reason: 'gone' });
     expect(await keepDraft('nothinghere1', 'x')).toBeUndefined();
   });
 

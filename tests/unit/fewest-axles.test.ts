@@ -1,6 +1,6 @@
 import highs from 'highs';
 import { describe, expect, test } from 'vitest';
-import { fewestAxles, type SeenLimits } from '@/core/detection';
+import { bestAxles, fewestAxles, type SeenLimits } from '@/core/detection';
 import { cm } from '@/core/measure';
 import {
   type AxlePlace,
@@ -152,6 +152,45 @@ describe('the fewest resistor axles', () => {
     }
     expect(fitted).toBeGreaterThan(100);
     expect(hopeless).toBeGreaterThan(20);
+  });
+  test('with so many axles as many trains as can be, and no axle more than those need, by trying every set', () => {
+    let [some, all] = [0, 0];
+    for (let seed = 1; seed <= 60; seed++) {
+      const d = yard(seed, 4, 3, 3);
+      const draw = new Draw(seed + 9000);
+      const limits = { blind: cm(draw.whole(8, 40)).tenthUm, tail: cm(draw.whole(2, 14)).tenthUm };
+      const trains = d.trains.map((train) => ({ id: train.id, ...axlesOf(d, train) }));
+      const can = [
+        ...new Set(trains.flatMap((t) => t.all.filter(({ lit, can: fits }) => fits && !lit).map(({ key }) => key))),
+      ];
+      const unseenWith = (keys: ReadonlySet<string>) =>
+        trains.filter((train) => !isSeen(train, keys, limits)).map(({ id }) => id);
+      /** The fewest trains unseen, and with how few axles, of all sets of at most so many. */
+      const best: { unseen: number; axles: number }[] = [];
+      const choose = (from: number, chosen: string[]) => {
+        const unseen = unseenWith(new Set(chosen)).length;
+        for (let count = chosen.length; count <= 3; count++) {
+          const known = best[count];
+          if (!known || unseen < known.unseen || (unseen === known.unseen && chosen.length < known.axles))
+            best[count] = { unseen, axles: chosen.length };
+        }
+        if (chosen.length < 3) for (let i = from; i < can.length; i++) choose(i + 1, [...chosen, can[i]!]);
+      };
+      choose(0, []);
+      for (let count = 0; count <= 3; count++) {
+        const found = bestAxles(d, limits, count);
+        expect({ seed, count, unseen: found.unseen.length, axles: found.places.length }).toEqual({
+          seed,
+          count,
+          ...best[count]!,
+        });
+        expect([...found.unseen].sort()).toEqual(unseenWith(keysOf(found.places)).sort());
+        if (found.unseen.length > found.hopeless.length) some += 1;
+        else all += 1;
+      }
+      expect(bestAxles(d, limits, 99).places.length).toBe(fewestAxles(d, limits).places.length);
+    }
+    expect(Math.min(some, all)).toBeGreaterThan(30);
   });
   /** An integer solver of another make (HiGHS), on the condition written anew: of every two places farther apart than the limit one between is seen. */
   test('as few as another solver finds, 60 wagons and 10 trains, in two seconds', async () => {

@@ -73,6 +73,7 @@ describe('what each kind notices of a train', () => {
   /** By hand, in mm from the nose; common practice, no source. */
   test.each<[SensorKindId, number[][]]>([
     ['current', [40, 160].map((at) => [at, at])],
+    ['diode', [40, 160].map((at) => [at, at])],
     ['isolated rail', [40, 160, 220].map((at) => [at, at])],
     ['treadle', [40, 160, 220].map((at) => [at, at])],
     ['contact rail', [40, 160, 220].map((at) => [at, at])],
@@ -80,7 +81,7 @@ describe('what each kind notices of a train', () => {
     ['reed', [[250, 250]]],
     ['hall', [[250, 250]]],
   ])('%s', (kind, expected) => expect(places(kind)).toEqual(expected));
-  test('the table above has every kind', () => expect(SENSOR_KIND_IDS).toHaveLength(7));
+  test('the table above has every kind', () => expect(SENSOR_KIND_IDS).toHaveLength(8));
   test('a tail is as long as the worst of the kinds that watch sections leaves it', () => {
     expect(unseenOf(d, consist)).toEqual({ all: false, blindMm: 140, tailMm: 140 });
     const rails = { ...d, sensors: d.sensors.map((s) => ({ ...s, kind: 'isolated rail' as const })) };

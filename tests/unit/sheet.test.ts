@@ -7,8 +7,10 @@ import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { generatedLine } from '@/demo/generated';
 import { learningOval } from '@/demo/learning-oval';
+import { ondrelValley } from '@/demo/ondrel-valley';
 import { smallValley } from '@/demo/small-valley';
 import { type Box, placeLabels, textWidth } from '@/ui/sheet/label-placement';
+import { onPaper } from '@/ui/sheet/on-paper';
 import { planLabels, standsAbove } from '@/ui/sheet/plan-labels';
 import { layoutTicks, RULER_HEIGHT, scaleTicks } from '@/ui/sheet/ruler-steps';
 import { firstView, fitView, GUTTER, SheetGeometry, zoomView } from '@/ui/sheet/sheet-geometry';
@@ -118,8 +120,8 @@ describe('geometry of the sheet', () => {
 });
 
 /** The boxes of everything that was placed, rebuilt from where it is drawn rather than from the plan. */
-function boxesOf(d: LayoutDocument, sheet: SheetGeometry): { name: string; box: Box }[] {
-  const placed = planLabels(d, viewDesign(d), sheet, true);
+function boxesOf(d: LayoutDocument, sheet: SheetGeometry, paper = false): { name: string; box: Box }[] {
+  const placed = planLabels(d, viewDesign(d), sheet, true, paper);
   const boxes: { name: string; box: Box }[] = [];
   for (const signal of signalsOf(d)) {
     const drop = placed.signals.get(signal.id);
@@ -154,22 +156,28 @@ function boxesOf(d: LayoutDocument, sheet: SheetGeometry): { name: string; box: 
 
 describe('labels', () => {
   const layouts = [smallValley(), learningOval(), ...[5, 20, 45, 100].map((n) => generatedLine(n))];
+  const overlapping = (boxes: ReturnType<typeof boxesOf>): string[] => {
+    const found: string[] = [];
+    for (let i = 0; i < boxes.length; i++) {
+      for (let k = i + 1; k < boxes.length; k++) {
+        const [a, b] = [boxes[i]!.box, boxes[k]!.box];
+        const overlap =
+          a.x < b.x + b.width - 0.01 &&
+          b.x < a.x + a.width - 0.01 &&
+          a.y < b.y + b.height - 0.01 &&
+          b.y < a.y + a.height - 0.01;
+        if (overlap) found.push(`${boxes[i]!.name} and ${boxes[k]!.name}`);
+      }
+    }
+    return found;
+  };
   test.each(layouts.flatMap((d) => [1, 2.5, 7].map((zoom) => [d.name, zoom, d] as const)))(
     'of %s at zoom %d never overlap',
-    (_, zoom, d) => {
-      const boxes = boxesOf(d, sheetOf(d, zoom));
-      for (let i = 0; i < boxes.length; i++) {
-        for (let k = i + 1; k < boxes.length; k++) {
-          const [a, b] = [boxes[i]!.box, boxes[k]!.box];
-          const overlap =
-            a.x < b.x + b.width - 0.01 &&
-            b.x < a.x + a.width - 0.01 &&
-            a.y < b.y + b.height - 0.01 &&
-            b.y < a.y + a.height - 0.01;
-          expect(overlap, `${boxes[i]!.name} and ${boxes[k]!.name}`).toBe(false);
-        }
-      }
-    },
+    (_, zoom, d) => expect(overlapping(boxesOf(d, sheetOf(d, zoom)))).toEqual([]),
+  );
+  test.each([ondrelValley(), smallValley(), learningOval(), generatedLine(20)])(
+    'of $name never overlap on paper, where all of them are',
+    (d) => expect(overlapping(boxesOf(d, onPaper(straighten(d), 'fit').geometry, true))).toEqual([]),
   );
   test('the demo at full view shows every signal and most blocks', () => {
     const d = smallValley();

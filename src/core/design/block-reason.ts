@@ -45,6 +45,8 @@ export function reasonBlock(document: LayoutDocument, block: BlockView): Reason 
           says: `It is watched by ${block.detectors.map((id) => document.sensors.find((s) => s.id === id)?.name ?? id).join(', ')}`,
           because: [],
         }
-      : { says: 'No detector watches it, so it counts as occupied', because: [] };
+      : block.toldBySpots
+        ? { says: 'Spots at its ends tell what comes in and goes out; nothing watches it between', because: [] }
+        : { says: 'No detector watches it, so it counts as occupied', because: [] };
   return { says: `Block ${block.name}`, value: shown(block.length), because: [length, seen, ...trains] };
 }

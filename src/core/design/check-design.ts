@@ -1,4 +1,4 @@
-import { detectionFindings, spotFindings } from '../detection';
+import { detectionFindings, sensitivityFindings, spotBlockFindings, spotFindings } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
 import type { Program } from '../logic';
@@ -25,7 +25,9 @@ export function checkDesign(document: LayoutDocument): Design {
   const scheme = compileScheme(document);
   const findings = [
     ...detectionFindings(document, scheme.partition),
-    ...spotFindings(document),
+    ...sensitivityFindings(document, scheme.partition),
+    ...spotFindings(document, scheme.partition),
+    ...spotBlockFindings(document, scheme.partition),
     ...signalFindings(document, scheme.partition, scheme.readings),
     ...trackEndFindings(scheme),
     ...trafficFindings(scheme),

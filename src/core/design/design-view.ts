@@ -21,6 +21,8 @@ export interface BlockView {
   /** Ids of the sensors that watch the whole of it, and of those that watch a place in it. */
   detectors: string[];
   spots: string[];
+  /** Spots at all its ends tell what is in it, and nothing watches it throughout. */
+  toldBySpots: boolean;
   /** Ids of the points whose blades lie in it. */
   turnouts: string[];
 }
@@ -85,6 +87,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
         }),
       detectors: partition.sections[block.section]!.sensors,
       spots: spots.filter(({ blocks }) => blocks.includes(block.index)).flatMap(({ sensors }) => sensors),
+      toldBySpots: partition.told.get(block.index) !== undefined,
       turnouts: block.points.map((n) => graph.points[n]!.id),
     })),
     findings: design.findings,

@@ -53,7 +53,7 @@ function tightCurves(scheme: Scheme): Finding<Edit>[] {
 }
 
 /** From the middle of the front half of its axles to the middle of the rear half; without axles seven tenths of its length. */
-function bogiesMm({ axles, length }: Vehicle): number {
+export function bogiesMm({ axles, length }: Vehicle): number {
   const at = axles.map((axle) => mmOf(axle.at.tenthUm)).sort((a, b) => a - b);
   if (at.length < 2) return 0.7 * mmOf(length.tenthUm);
   const half = at.length >> 1;

@@ -9,6 +9,10 @@ export {
   viewDesign,
   viewSignal,
 } from './design-view';
+export { type NewNumber, type Numbering, numberSignals } from './number-signals';
 export { type Room, roomForTrains } from './room-for-trains';
+export { costOf, type SchemeFigures, schemeFigures } from './scheme-figures';
+export { type SpotPlace, spotPlace } from './spot-place';
+export { type StandsAt, standsAt, worstOn } from './stands-at';
 export { blockOfStart, startBehind, startIn } from './start-place';
 export { Bench, type Trial, type Tried, tryByHand } from './trial';

@@ -17,8 +17,10 @@ export function standingTrains(scheme: Scheme): StandingTrains {
   const blocks = held
     .flat()
     .map(({ piece }) => partition.blocks[partition.pieces[piece]!.block]!)
-    .filter(({ section }) =>
-      partition.fields.all.some((f, i) => f.section === section && f.sensors.length > 0 && plant.felt[i]),
+    .filter(
+      (block) =>
+        partition.told.get(block.index) !== undefined ||
+        partition.fields.all.some((f, i) => f.section === block.section && f.sensors.length > 0 && plant.felt[i]),
     )
     .map(({ id }) => id);
   const told = held.flatMap((entries) => tellingsOf(scheme, entries).map(({ input }) => input));

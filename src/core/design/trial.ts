@@ -1,6 +1,7 @@
 import type { BlockId } from '../detection';
 import { compileProgram, type Explanation, explain, Interpreter, writeDeclaration } from '../logic';
 import { names } from '../patterns';
+import { freeOf } from '../simulation';
 import { signalsOf, type TurnoutPosition } from '../survey';
 import type { Design } from './check-design';
 import { standingTrains } from './standing-trains';
@@ -23,6 +24,7 @@ const TRIAL_MS = 1000;
  */
 export function tryByHand(design: Design, trial: Trial): Record<string, number> {
   const { document, partition, releaseMs } = design.scheme;
+  let now = 0;
   const compiled = compileProgram(design.program);
   const interpreter = new Interpreter(compiled);
   const slot = (name: string) => compiled.slots.get(name)!;
@@ -30,8 +32,17 @@ export function tryByHand(design: Design, trial: Trial): Record<string, number> 
     const lies = trial.points[motor.id] ?? motor.lies;
     interpreter.setInput(slot(names.points(motor)), lies === 'straight' ? 0 : 1);
   }
+  /** What only spots tell of counts as occupied until a person says otherwise. */
+  const pulse = (inputs: readonly string[]) => {
+    const slots = inputs.flatMap((input) => compiled.slots.get(input) ?? []);
+    for (const so of [1, 0]) {
+      for (const one of slots) interpreter.setInput(one, so);
+      interpreter.scan(now);
+      now += SCAN_MS;
+    }
+  };
   const holdMs = Math.max(0, ...document.sensors.map((sensor) => sensor.holdMs));
-  let now = 0;
+  pulse(freeOf(design.scheme, []));
   for (const end = holdMs + releaseMs + TRIAL_MS; now < end; now += SCAN_MS) interpreter.scan(now);
   const standing = trial.trains ? standingTrains(design.scheme) : undefined;
   const occupied = new Set<BlockId>([...trial.occupied, ...(standing?.blocks ?? [])]);
@@ -42,6 +53,7 @@ export function tryByHand(design: Design, trial: Trial): Record<string, number> 
     now += SCAN_MS;
   };
   /** How trains came in is said before they are seen: one of which nobody knows it could be given a way out behind it. */
+  pulse(partition.blocks.filter(({ id }) => occupied.has(id)).map(names.taken));
   tell(1);
   for (const block of partition.blocks) {
     if (!occupied.has(block.id)) continue;

@@ -1,36 +1,22 @@
-import type { Finding, Remedy } from '../findings';
-import { SENSOR_KIND_IDS, SENSORS, type SensorKind, sensorKind } from '../kinds';
+import type { Finding } from '../findings';
+import { SENSORS, type SensorKind } from '../kinds';
 import { fromMm, STOP_SHORT_MM, showLength } from '../measure';
-import { asTyped, type Edit, type LayoutDocument } from '../survey';
+import type { Edit, LayoutDocument } from '../survey';
 import { type Consist, consistOf, noticedInSections, unseenOf } from './consist';
-import type { Block } from './division';
 import type { Partition } from './partition';
 import { seeAll } from './resistor-axles';
+import { watchIt } from './watch-it';
 import { seenAcross } from './watched-ways';
-
-/** A place in the middle of a block, for a remedy or for a click to lead to. */
-export function middleOf(partition: Partition, block: Block): { line: string; at: number } {
-  const longest = block.pieces
-    .map((p) => partition.pieces[p]!)
-    .reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
-  return { line: longest.line, at: Math.round((longest.from + longest.to) / 2) };
-}
-
-/** A sensor of the kind that is proposed, in the middle of a block that none watches. */
-export function watchIt(document: LayoutDocument, partition: Partition, block: Block, called: string): Remedy<Edit> {
-  const { line, at } = middleOf(partition, block);
-  return {
-    says: `Add a ${sensorKind(SENSOR_KIND_IDS[0]!).title.toLowerCase()} to ${called}`,
-    edit: { do: 'add sensor', line, at: asTyped(at, document.shownUnit) },
-  };
-}
 
 /** Track no detector sees, sections with two detectors, blocks shorter than a train, trains no detector sees. */
 export function detectionFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
   const findings: Finding<Edit>[] = [];
   const shown = (length: number) => showLength(length, document.shownUnit);
   for (const section of partition.sections) {
-    const blocks = section.blocks.map((b) => partition.blocks[b]!);
+    const all = section.blocks.map((b) => partition.blocks[b]!);
+    /** Those that spots tell of are spoken of elsewhere. */
+    const blocks = section.sensors.length > 0 ? all : all.filter((block) => !partition.told.get(block.index));
+    if (blocks.length === 0) continue;
     const names = blocks.map((b) => b.name).join(', ');
     if (section.sensors.length === 0) {
       findings.push({

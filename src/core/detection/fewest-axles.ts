@@ -80,37 +80,48 @@ function withoutNeedless(groups: readonly string[][]): string[][] {
   return kept.map((group) => [...group]);
 }
 
-/**
- * The fewest resistor axles with which every train is seen as well as the limits ask, exactly: the smallest set of axles that has one of
- * every group. Trains for which there is none are left out and named.
- */
-export function fewestAxles(document: LayoutDocument, limits: SeenLimits, trains = document.trains): FewestAxles {
+/** What could be fitted, with its cost, and for each train of which axles at least one must be; trains that nothing helps by themselves. */
+function needsOf(document: LayoutDocument, limits: SeenLimits, trains: readonly Train[]) {
   const columns = new Map<string, AxlePlace>();
   const lastAxle = new Map(document.vehicles.map(({ id, axles }) => [id, axles.length - 1]));
+  const hopeless: string[] = [];
+  const needs = trains.flatMap((train) => {
+    const groups = groupsOf(placesOf(document, train, columns), limits);
+    if (!groups.some((group) => group.length === 0)) return [{ train: train.id, groups: withoutNeedless(groups) }];
+    hopeless.push(train.id);
+    return [];
+  });
   /** Of as many, those at the ends of vehicles are taken: of all together these cost less than one axle more. */
   const costOf = (column: string) => {
     const { vehicle, axle } = columns.get(column)!;
     return axle === 0 || axle === lastAxle.get(vehicle) ? 1 : 1 + 0.5 / columns.size;
   };
-  const hopeless: string[] = [];
-  const groups = trains.flatMap((train) => {
-    const own = groupsOf(placesOf(document, train, columns), limits);
-    if (!own.some((group) => group.length === 0)) return own;
-    hopeless.push(train.id);
-    return [];
+  const placesFor = (own: readonly string[]) => {
+    const chosen = new Set(own);
+    return [...columns].filter(([key]) => chosen.has(key)).map(([, place]) => place);
+  };
+  return { needs, hopeless, costOf, placesFor };
+}
+
+/** Which groups each axle is in. */
+function inGroups(groups: readonly string[][]): Map<string, number[]> {
+  const found = new Map<string, number[]>();
+  groups.forEach((group, g) => {
+    for (const column of group) found.set(column, [...(found.get(column) ?? []), g]);
   });
+  return found;
+}
+
+/** The smallest set of axles that has one of every group. */
+function coverOf(groups: readonly string[][], costOf: (column: string) => number): string[] {
   const needed = withoutNeedless(groups);
-  if (needed.length === 0) return { places: [], hopeless };
-  const inGroups = new Map<string, number[]>();
-  needed.forEach((group, g) => {
-    for (const column of group) inGroups.set(column, [...(inGroups.get(column) ?? []), g]);
-  });
+  if (needed.length === 0) return [];
   const solution = solve({
     direction: 'minimize',
     objective: 'cost',
     constraints: new Map(needed.map((_, g) => [`g${g}`, greaterEq(1)])),
     variables: new Map(
-      [...inGroups].map(([column, own]) => [
+      [...inGroups(needed)].map(([column, own]) => [
         column,
         { cost: costOf(column), ...Object.fromEntries(own.map((g) => [`g${g}`, 1])) },
       ]),
@@ -118,6 +129,62 @@ export function fewestAxles(document: LayoutDocument, limits: SeenLimits, trains
     binaries: true,
   });
   if (solution.status !== 'optimal') throw new Error(`The search for resistor axles ended ${solution.status}.`);
-  const chosen = new Set(solution.variables.filter(([, count]) => count > 0.5).map(([column]) => column));
-  return { places: [...columns].filter(([key]) => chosen.has(key)).map(([, place]) => place), hopeless };
+  return solution.variables.filter(([, count]) => count > 0.5).map(([column]) => column);
+}
+
+/**
+ * The fewest resistor axles with which every train is seen as well as the limits ask, exactly: the smallest set of axles that has one of
+ * every group. Trains for which there is none are left out and named.
+ */
+export function fewestAxles(document: LayoutDocument, limits: SeenLimits, trains = document.trains): FewestAxles {
+  const { needs, hopeless, costOf, placesFor } = needsOf(document, limits, trains);
+  return {
+    places: placesFor(
+      coverOf(
+        needs.flatMap(({ groups }) => groups),
+        costOf,
+      ),
+    ),
+    hopeless,
+  };
+}
+
+/** More sets of trains are not looked at for one number of axles. */
+const MOST_SETS = 400;
+
+export interface BestAxles extends FewestAxles {
+  /** Ids of the trains that then still are not seen enough, those that nothing helps among them. */
+  unseen: string[];
+  /** False when there were more sets of trains than could be looked at: then another choice may help one train more. */
+  certain: boolean;
+}
+
+/** With no more axles than that: those with which as many trains as can be are seen as well as the limits ask, and no more than these need. */
+export function bestAxles(document: LayoutDocument, limits: SeenLimits, count: number): BestAxles {
+  const { needs, hopeless, costOf, placesFor } = needsOf(document, limits, document.trains);
+  const alone = needs.map((one) => ({ ...one, few: coverOf(one.groups, costOf).length }));
+  alone.sort((a, b) => a.few - b.few);
+  let best = { trains: [] as string[], axles: [] as string[] };
+  let sets = 0;
+  /** Sets with the next train first: more trains never need fewer axles. */
+  const search = (next: number, trains: string[], groups: string[][], axles: string[]) => {
+    const better = trains.length - best.trains.length;
+    if (better > 0 || (better === 0 && axles.length < best.axles.length)) best = { trains, axles };
+    const train = alone[next];
+    if (!train || trains.length + alone.length - next < best.trains.length || sets >= MOST_SETS) return;
+    if (train.few <= count) {
+      sets += 1;
+      const more = [...groups, ...train.groups];
+      const needed = coverOf(more, costOf);
+      if (needed.length <= count) search(next + 1, [...trains, train.train], more, needed);
+    }
+    search(next + 1, trains, groups, axles);
+  };
+  search(0, [], [], []);
+  return {
+    places: placesFor(best.axles),
+    hopeless,
+    unseen: document.trains.map(({ id }) => id).filter((id) => !best.trains.includes(id)),
+    certain: sets < MOST_SETS,
+  };
 }

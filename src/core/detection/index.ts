@@ -10,22 +10,26 @@ export {
   unseenStretches,
   vehiclesOf,
 } from './consist';
-export { detectionFindings, middleOf, watchIt } from './detection-findings';
+export { detectionFindings } from './detection-findings';
 export { type Block, type BlockId, isBlockId, type Piece, pieceAt, type Section } from './division';
-export { type FewestAxles, fewestAxles, type SeenLimits } from './fewest-axles';
+export { type BestAxles, bestAxles, type FewestAxles, fewestAxles, type SeenLimits } from './fewest-axles';
 export { eachCrossing, type Field, type Fields, partsNoticed } from './fields';
 export { chanceShown, shortestHoldMs } from './hold';
 export { type GivenInputs, giveInputs, inputName, readInput, shareOut, wireOf } from './inputs';
+export { onwardPieces } from './onward-pieces';
 export {
   blocksOn,
   cameInBy,
   divideTrack,
-  onwardPieces,
   type Partition,
   pointsBeyond,
   withinBlock,
 } from './partition';
 export { resistorAxles, takenOff } from './resistor-axles';
 export { type SeeEverywhere, type SeenEverywhere, seenLimits } from './seen-limits';
+export { type Sensitivity, sensitivityFindings, sensitivityOf } from './sensitivity';
+export { spotBlockFindings } from './spot-block-findings';
 export { spotFindings } from './spot-findings';
+export type { SpotPair } from './spot-pairs';
+export { middleOf, watchIt } from './watch-it';
 export { seenAcross, watchedFrom } from './watched-ways';

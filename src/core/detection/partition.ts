@@ -1,12 +1,16 @@
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
 import { type LayoutDocument, type Place, remembered } from '../survey';
-import { type EdgeEnd, edgeAt, type Over, onwardFrom, type TrackGraph } from '../track';
+import { type EdgeEnd, edgeAt, onwardFrom, type TrackGraph } from '../track';
 import { type Block, type Boundary, type Division, type Piece, pieceAt, type Section } from './division';
 import { type Fields, fieldsOf } from './fields';
+import { onwardPieces } from './onward-pieces';
+import { type SpotPair, toldBySpots } from './spot-pairs';
 
 /** Track divided, with what is watched of it. */
 export interface Partition extends Division {
   fields: Fields;
+  /** The blocks that spots at all their ends tell of, by number, and these spots; nothing watches them throughout. */
+  told: ReadonlyMap<number, SpotPair[]>;
 }
 
 const READS = ['lines', 'features', 'blocks', 'sensors', 'shownUnit'] as const;
@@ -121,9 +125,9 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
   for (const { index, ports } of graph.points)
     blocks[pieceAtEnd(ports[0]!.edge, ports[0]!.end).block]!.points.push(index);
   const divided = { graph, pieces, blocks, sections, piecesOfEdge };
-  const partition: Partition = { ...divided, fields: fieldsOf(document, divided) };
-  for (const { section, sensors } of partition.fields.all)
-    if (section !== undefined) sections[section]!.sensors.push(...sensors);
+  const fields = fieldsOf(document, divided);
+  for (const { section, sensors } of fields.all) if (section !== undefined) sections[section]!.sensors.push(...sensors);
+  const partition: Partition = { ...divided, fields, told: toldBySpots(document, divided) };
   nameBlocks(document, partition);
   for (const block of blocks) block.length = longestWay(partition, block);
   return partition;
@@ -134,22 +138,6 @@ export function blocksOn(partition: Partition, edge: number, from: TenthUm, to: 
   const found = new Set<number>();
   for (const piece of partition.piecesOfEdge[edge]!) if (piece.to > from && piece.from < to) found.add(piece.block);
   return [...found];
-}
-
-/** The pieces beyond an end of a piece, with the end by which each is entered and how the motors in between have to lie. */
-export function onwardPieces(
-  partition: Partition,
-  piece: Piece,
-  exit: EdgeEnd,
-): { piece: Piece; enters: EdgeEnd; over: readonly Over[] }[] {
-  const along = partition.piecesOfEdge[piece.edge]!;
-  const at = along.indexOf(piece);
-  const beside = exit === 1 ? along[at + 1] : along[at - 1];
-  if (beside) return [{ piece: beside, enters: exit === 1 ? 0 : 1, over: [] }];
-  return onwardFrom(partition.graph, piece.edge, exit).map((on) => {
-    const next = partition.piecesOfEdge[on.edge]!;
-    return { piece: on.enters === 0 ? next[0]! : next[next.length - 1]!, enters: on.enters, over: on.over };
-  });
 }
 
 /** The points that lie at an end of a piece, if any. */

@@ -45,6 +45,14 @@ export const FINDING_KINDS = {
   'boosters joined by a rail': {},
   'feeder of no booster': {},
   'reversing stretch that nothing reverses': {},
+  'detector too dull for a resistor axle': { harm: 'two trains in a block' },
+  'detector that leakage occupies': {},
+  'block told by spots alone': {},
+  'block told by spots at one end only': {},
+  'spots farther apart than a train is long': { harm: 'two trains in a block' },
+  'two sensors at one place': {},
+  'hold longer than a train takes': {},
+  'detector blind at a closed throttle': { harm: 'two trains in a block' },
   'detector that needs current in the track': { harm: 'two trains in a block' },
 } as const satisfies Record<string, { harm?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;

@@ -1,7 +1,16 @@
 /**
  * What a document may name by kind, as plain data that knows no layout: one entry in one place for each kind.
- * Here: aspect systems, outputs, points, sensors and vehicles.
+ * Here: aspect systems, outputs, points, sensors, vehicles and ways of letting trains in.
  */
+export {
+  ADMISSION_IDS,
+  ADMISSIONS,
+  type Admission,
+  type AdmissionId,
+  EMPTY_POST_IDS,
+  EMPTY_POSTS,
+  type EmptyPostId,
+} from './admissions';
 export { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, type AspectSystemId, aspectsOf } from './aspect-systems';
 export { type Aspect, type AspectSystem, type LampKind, NOWHERE } from './aspect-systems/kind';
 export { OUTPUTS, type OutputKindId } from './outputs';

@@ -38,6 +38,10 @@ export const letOn = ({ id }: Thing) => `let.${id}`;
 export const lamp = ({ id }: Thing) => `lamp.${id}`;
 export const indicator = ({ id }: Thing) => `indicator.${id}`;
 export const dead = ({ id }: Thing) => `dead.${id}`;
+export const inside = ({ id }: Thing) => `inside.${id}`;
+export const taken = ({ id }: Thing) => `taken.${id}`;
+export const freed = ({ id }: Thing) => `freed.${id}`;
+export const atEnd = ({ id }: Thing, nth: number, what: string) => `end.${id}.${nth}.${what}`;
 export const SETTLED = 'settled';
 
 /** A section is called after its first block. */

@@ -13,6 +13,7 @@ import { pointsIndicator } from './points-indicator';
 import { powerUp } from './power-up';
 import { RuleBook } from './rule-book';
 import type { NamedWay, Scheme } from './scheme';
+import { spotMemory } from './spot-memory';
 import { stopSection } from './stop-section';
 import { wayLock } from './way-lock';
 
@@ -22,6 +23,7 @@ export const PATTERNS: readonly Pattern[] = [
   byHand,
   powerUp,
   occupancy,
+  spotMemory,
   foulingLock,
   wayLock,
   directionMemory,

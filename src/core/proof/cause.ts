@@ -230,9 +230,11 @@ function entry(
   }
   return {
     why:
-      partition.sections[section]!.sensors.length === 0
-        ? `No detector sees a train in ${name}.`
-        : `${name} read free while a train, or a part of one, still stood in it.`,
+      partition.sections[section]!.sensors.length > 0
+        ? `${name} read free while a train, or a part of one, still stood in it.`
+        : partition.told.has(block)
+          ? `Spots alone tell of ${name}: what passed them looked as if a train had gone out.`
+          : `No detector sees a train in ${name}.`,
     advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
     remedies: watch(model, block, pair),
   };

@@ -275,7 +275,7 @@ export class ProofModel {
   /** What a person says of a train where no other stands in the same stretch. */
   private tell(train: number, told: Telling[]): void {
     const { at } = this.present;
-    for (const { stretch, input } of told) {
+    for (const { stretch, input, always } of told) {
       const slot = this.rules.wiring.compiled.slots.get(input);
       const shared = this.trains.some(
         (other, t) =>
@@ -283,7 +283,7 @@ export class ProofModel {
           !this.isOff(t) &&
           other.placements[at[t]!]!.blocks.some((block) => this.scheme.stretches.ofBlock[block] === stretch),
       );
-      if (slot !== undefined && !shared) this.rules.pulse(slot);
+      if (slot !== undefined && (always || !shared)) this.rules.pulse(slot);
     }
   }
 

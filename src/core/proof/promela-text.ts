@@ -77,14 +77,16 @@ export class PromelaText {
   /** What a person says of a train where no other stands in the same stretch. */
   told(train: number, tellings: Telling[]): string[] {
     const { trains, scheme, rules } = this.model;
-    return tellings.map(({ stretch, input }) => {
+    return tellings.map(({ stretch, input, always }) => {
       const shared = trains.flatMap((_, o) => {
         const numbers =
           o === train ? [] : this.where(o, (q) => q.blocks.some((b) => scheme.stretches.ofBlock[b] === stretch));
         return numbers.length > 0 ? [this.among(o, numbers)] : [];
       });
       return rules.wiring.compiled.slots.has(input)
-        ? this.whenever(`!(${this.either(shared)})`, `${this.slotOf(input)} = 1`)
+        ? always
+          ? `${this.slotOf(input)} = 1`
+          : this.whenever(`!(${this.either(shared)})`, `${this.slotOf(input)} = 1`)
         : 'skip';
     });
   }

@@ -2,7 +2,7 @@ import { consistOf, type Partition } from '../detection';
 import { fastest, layoutSpeedMmPerS, mmOf, mostBrakingMm, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type Stance, stanceOf } from '../plant';
 import { type SignalsOn, signalsAlong } from '../signals';
-import { type Rehearsal, type Telling, tellingsOf } from '../simulation';
+import { type Rehearsal, type Telling, takenOf, tellingsOf } from '../simulation';
 import { type Placement, PlacementsOfTrain } from './placements';
 
 /** A part of a train’s body on a piece: between which distances along the piece its lower and its higher end are. */
@@ -96,7 +96,7 @@ export function proofTrainsOf({ document, plant, scheme }: Rehearsal, mayTurn: b
       stances: held.map((entries) => stanceOf(partition, stretches, entries)),
       grounds: placements.map((p) => groundsOf(partition, p, consist.lengthMm)),
       tellings: placements.map(({ turns }) => turns.map(({ standsOn }) => tellingsOf(scheme, standsOn))),
-      toldAtStart: tellingsOf(scheme, held[0]!),
+      toldAtStart: [...tellingsOf(scheme, held[0]!), ...takenOf(scheme, held[0]!)],
     };
   });
 }

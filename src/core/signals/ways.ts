@@ -141,7 +141,7 @@ function waysFrom(
       const out: EdgeEnd = on.enters === 0 ? 1 : 0;
       const block = partition.blocks[on.piece.block]!;
       const met = nextStanding(standing, on.piece, out, undefined);
-      if (partition.sections[block.section]!.sensors.length === 0)
+      if (partition.sections[block.section]!.sensors.length === 0 && !partition.told.has(block.index))
         next.ending = { kind: 'end of detection', block: block.index };
       else if (met !== undefined) next.ending = { kind: 'signal', signal: met };
       else {

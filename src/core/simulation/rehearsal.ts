@@ -7,7 +7,7 @@ import type { LayoutDocument } from '../survey';
 import type { Motor } from '../track';
 import { Orders } from './orders';
 import { Random } from './random';
-import { tellingsOf } from './tell-direction';
+import { freeOf, type Telling, takenOf, tellingsOf } from './tell-direction';
 import { TraceHash } from './trace-hash';
 
 export const TICK_MS = SCAN_S * 1000;
@@ -136,7 +136,12 @@ export class Rehearsal {
       return [{ section: commands.of, level: () => this.evaluator.values[at]! }];
     });
     this.orders = new Orders(partition, this.plant);
-    for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
+    for (let t = 0; t < this.plant.trains.length; t++) this.tellPutDown(t);
+    for (const input of freeOf(
+      this.scheme,
+      this.plant.trains.map((train) => train.held()),
+    ))
+      this.pulses.push({ slot: slot(input), ticks: 1 });
     this.writeInputs();
     this.evaluator.scan(0);
   }
@@ -270,7 +275,7 @@ export class Rehearsal {
     const other = this.plant.setDown(index);
     if (other !== undefined)
       return `${name} cannot be set down where it began: ${this.plant.trains[other]!.figures.name} stands there.`;
-    this.tellDirection(index);
+    this.tellPutDown(index);
     return undefined;
   }
 
@@ -303,15 +308,23 @@ export class Rehearsal {
    * turns back. Not said where another train stands in the same stretch, since that one may hold it rightly.
    */
   private tellDirection(train: number): void {
+    this.tell(train, tellingsOf(this.scheme, this.plant.trains[train]!.held()));
+  }
+  /** And that it is there at all, where nothing would see it. */
+  private tellPutDown(train: number): void {
+    this.tellDirection(train);
+    this.tell(train, takenOf(this.scheme, this.plant.trains[train]!.held()));
+  }
+  private tell(train: number, told: Telling[]): void {
     const { partition, stretches } = this.scheme;
     const held = this.plant.trains.map((rolling) => rolling.held());
-    for (const { stretch, input } of tellingsOf(this.scheme, held[train]!)) {
+    for (const { stretch, input, always } of told) {
       const shared = held.some(
         (theirs, t) =>
           t !== train && theirs.some(({ piece }) => stretches.ofBlock[partition.pieces[piece]!.block] === stretch),
       );
       const slot = this.compiled.slots.get(input);
-      if (slot !== undefined && !(shared && this.tick > 0)) this.pulses.push({ slot, ticks: 1 });
+      if (slot !== undefined && (always || !(shared && this.tick > 0))) this.pulses.push({ slot, ticks: 1 });
     }
   }
 

@@ -7,6 +7,26 @@ export interface Telling {
   stretch: number;
   /** The input of the rule program that says so. */
   input: string;
+  /** It is said even where another train stands in the same stretch. */
+  always?: true;
+}
+
+/** What there is to say of a train that is put down: that it is in the blocks which spots alone tell of. */
+export function takenOf({ partition, stretches }: Scheme, held: TapeEntry[]): Telling[] {
+  return [...new Set(held.map(({ piece }) => partition.pieces[piece]!.block))].flatMap((index) => {
+    const block = partition.blocks[index]!;
+    return partition.told.get(block.index)
+      ? [{ stretch: stretches.ofBlock[index]!, input: names.taken(block), always: true as const }]
+      : [];
+  });
+}
+
+/** The blocks which spots alone tell of, and in which nothing stands, as inputs by which a person says so. */
+export function freeOf({ partition }: Scheme, held: readonly TapeEntry[][]): string[] {
+  const taken = new Set(held.flat().map(({ piece }) => partition.pieces[piece]!.block));
+  return partition.blocks
+    .filter((block) => !taken.has(block.index) && partition.told.get(block.index))
+    .map(names.freed);
 }
 
 /** What there is to say of a train that stands on these entries, tail first; each stretch once, as its nose has come into it. */

@@ -6,7 +6,7 @@ import { LISTS } from './lists';
 import type { Sensor } from './lists/sensors';
 import { freshId } from './new-document';
 import { refuse } from './refused';
-import type { Dropouts, LayoutDocument, Modules } from './schema';
+import type { Dropouts, Electrics, LayoutDocument, Modules } from './schema';
 
 const LONGEST_INPUT = 40;
 
@@ -14,10 +14,17 @@ const LONGEST_INPUT = 40;
 export type SensorEdit =
   /** Without a kind: the one that is proposed where track is not watched. */
   | { do: 'add sensor'; line: string; at: TypedLength; kind?: SensorKindId }
-  | { do: 'change sensor'; id: string; change: Partial<Pick<Sensor, 'kind' | 'holdMs' | 'input'>> }
+  | {
+      do: 'change sensor';
+      id: string;
+      change: Partial<Pick<Sensor, 'kind' | 'holdMs' | 'input' | 'noticesMa' | 'turns'>>;
+    }
   /** The input of each sensor, by its id, and what modules have them. */
   | { do: 'give inputs'; modules: Modules; inputs: Readonly<Record<string, string>> }
   | { do: 'expect dropouts'; dropouts: Dropouts }
+  | { do: 'reckon with'; electrics: Electrics }
+  /** How often the feeder is wound through each, by its id. */
+  | { do: 'wind feeders'; turns: Readonly<Record<string, number>> }
   /** They keep “occupied” for so long after they noticed something last. */
   | { do: 'hold sensors'; ids: readonly string[]; holdMs: number };
 
@@ -56,6 +63,12 @@ export function editSensors(document: LayoutDocument, edit: SensorEdit): string 
     case 'expect dropouts':
       document.dropouts = edit.dropouts;
       return 'Change what is expected of drop-outs';
+    case 'reckon with':
+      document.electrics = edit.electrics;
+      return 'Change voltage, resistor axles or leakage';
+    case 'wind feeders':
+      for (const sensor of document.sensors) sensor.turns = edit.turns[sensor.id] ?? sensor.turns;
+      return 'Wind feeders through their detectors';
     case 'hold sensors':
       for (const id of edit.ids) {
         const sensor = thingOf(document, 'sensors', id) ?? refuse('Not all of them are there any more.');

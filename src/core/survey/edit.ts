@@ -2,9 +2,11 @@ import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'imm
 import { ASPECT_SYSTEM_IDS, TRACK_POWERS, type TrackPowerId } from '../kinds';
 import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
+import { type DivideEdit, editDivision } from './edit-divide';
 import { editLines, type LineEdit } from './edit-lines';
 import { editSensors, type SensorEdit } from './edit-sensors';
 import { editSeveral, type SeveralEdit } from './edit-several';
+import { editTraffic, type TrafficEdit } from './edit-traffic';
 import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
 import { freeName, named, nextName } from './free-names';
@@ -45,9 +47,11 @@ export type Edit =
   | { do: 'use pattern'; id: string; pattern: string; on: boolean }
   | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
   | { do: 'change crossing'; id: string; change: Pick<Crossing, 'turned'> }
+  | DivideEdit
   | LineEdit
   | SensorEdit
   | SeveralEdit
+  | TrafficEdit
   | TrainEdit;
 
 /** Where a new turnout's diverging leg goes: a new dead-end track, or a new track that comes back by a second turnout. */
@@ -164,8 +168,21 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'change sensor':
     case 'give inputs':
     case 'expect dropouts':
+    case 'reckon with':
+    case 'wind feeders':
     case 'hold sensors':
       return editSensors(document, edit);
+    case 'add area':
+    case 'change area':
+    case 'run by':
+    case 'add movement':
+    case 'change movement':
+    case 'price':
+    case 'number signals':
+      return editTraffic(document, edit);
+    case 'divide':
+    case 'turnouts in':
+      return editDivision(document, edit);
     case 'add turnout':
       return addTurnout(document, edit);
     case 'add things':

@@ -19,9 +19,9 @@ export function freeName(document: LayoutDocument, name: string): string {
 }
 
 /** The next free name with a prefix: S1, S2 … */
-export function nextName(document: LayoutDocument, prefix: string, besides?: string): string {
+export function nextName(document: LayoutDocument, prefix: string, ...besides: string[]): string {
   const { turnouts, features, sensors } = asItWas(document);
   const names = new Set([...features, ...turnouts, ...sensors].map((thing) => ('name' in thing ? thing.name : '')));
-  if (besides) names.add(besides);
+  for (const name of besides) names.add(name);
   for (let n = 1; ; n++) if (!names.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }

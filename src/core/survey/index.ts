@@ -18,12 +18,14 @@ export { FEATURE_KINDS, FEATURES, type FeatureKind } from './feature-kinds';
 export type { AxlePlace } from './fit-axles';
 export { type FixedThing, fixedSince, fixedThatMoves } from './fixed';
 export { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
+export type { Area } from './lists/areas';
 export type { BlockName } from './lists/blocks';
 export type { Crossing } from './lists/crossings';
 export type { Feature, FeatureOf } from './lists/features';
 export type { Join } from './lists/joins';
 export type { Line } from './lists/lines';
-export type { Sensor } from './lists/sensors';
+export type { Movement } from './lists/movements';
+export { MOST_TURNS, type Sensor } from './lists/sensors';
 export { MOST_VEHICLES, RUNNING, type Train } from './lists/trains';
 export type { Turnout } from './lists/turnouts';
 export { type Axle, type Vehicle, vehicleSchema } from './lists/vehicles';
@@ -41,6 +43,7 @@ export {
   DOCUMENT_FORMAT,
   type Dropouts,
   documentSchema,
+  type Electrics,
   type Facing,
   type Gap,
   isKind,
@@ -49,10 +52,15 @@ export {
   type Mark,
   type Modules,
   type Place,
+  PRICED,
+  type Priced,
+  type Prices,
   type Signal,
   signalsOf,
   type TurnoutPosition,
   USUAL_DROPOUTS,
+  USUAL_ELECTRICS,
   USUAL_MODULES,
+  USUAL_PRICES,
 } from './schema';
 export { facing as facingSchema, LONGEST_NAME, lengthSchema, text as textSchema } from './schema-parts';

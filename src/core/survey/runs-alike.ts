@@ -14,6 +14,15 @@ const FOR_PEOPLE: ReadonlySet<string> = new Set([
   'drawing',
   'blocks',
   'areas',
+  'movements',
+  'people',
+  'prices',
+  'modules',
+  'dropouts',
+  'electrics',
+  'noticesMa',
+  'turns',
+  'turnoutsIn',
 ]);
 
 const known = new WeakMap<LayoutDocument, string>();

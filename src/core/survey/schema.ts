@@ -5,6 +5,7 @@ import type { FeatureKind } from './feature-kinds';
 import { type Lists, listSchemas } from './lists';
 import type { Feature, FeatureOf } from './lists/features';
 import {
+  amount,
   choice,
   count,
   freeText,
@@ -26,6 +27,10 @@ const scale = () =>
     .test('limits', SCALE_FAULT, isScale)
     .required('is missing; write for example H0');
 
+/** What a price list has: for each one, and what there is to spend in a month. */
+export const PRICED = ['head', 'detector', 'spot', 'module', 'motor', 'metre', 'month'] as const;
+export type Priced = (typeof PRICED)[number];
+
 const fieldSchemas = {
   format: choice(DOCUMENT_FORMAT),
   version: count(1, 1_000_000),
@@ -46,6 +51,20 @@ const fieldSchemas = {
     .noUnknown()
     .optional()
     .default(undefined),
+  /** What detectors in feeders reckon with: track voltage, a resistor axle, and what leaks between the rails of one metre of track. */
+  electrics: object({ volts: amount(1, 60), axleOhms: count(100, 1_000_000), leakOhms: count(100, 100_000_000) })
+    .noUnknown()
+    .optional()
+    .default(undefined),
+  /** How many people run it at once, usually. */
+  people: count(1, 50).optional().default(undefined),
+  /** What things cost, in whatever money, and how much of it there is in a month. */
+  prices: object(
+    Object.fromEntries(PRICED.map((what) => [what, amount(0, 100_000)])) as Record<Priced, ReturnType<typeof amount>>,
+  )
+    .noUnknown()
+    .optional()
+    .default(undefined),
   /** What people call the directions of increasing (up) and decreasing (down) distance. */
   directions: record({ up: text(LONGEST_NAME.thing), down: text(LONGEST_NAME.thing) }),
   signalSide: choice('right', 'left'),
@@ -62,6 +81,12 @@ export type Modules = typeof USUAL_MODULES;
 /** What is taken for granted of drop-outs until somebody has watched them; common practice, no source. */
 export const USUAL_DROPOUTS = { meanMs: 150, perPassing: 20, inPassings: 1000 };
 export type Dropouts = typeof USUAL_DROPOUTS;
+/** What is taken for granted of currents until somebody has measured: 14 V and 10 kΩ are common practice, no source; the leakage is our assumption. */
+export const USUAL_ELECTRICS = { volts: 14, axleOhms: 10_000, leakOhms: 200_000 };
+export type Electrics = typeof USUAL_ELECTRICS;
+export type Prices = Record<Priced, number>;
+/** What is taken for granted of prices until somebody has looked them up; our assumption, in no money of anybody. */
+export const USUAL_PRICES: Prices = { head: 12, detector: 8, spot: 5, module: 40, motor: 15, metre: 0.4, month: 60 };
 export type Place = InferType<typeof placeSchema>;
 export type LayoutDocument = InferType<typeof fieldsSchema> & Lists;
 export type Gap = FeatureOf<'gap'>;

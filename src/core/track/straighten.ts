@@ -296,10 +296,10 @@ const otherEnd = ({ line, end }: LineEnd): string => `${line} ${end === 'start' 
 const outward = (drawn: DrawnLine, { end }: LineEnd): boolean => (end === 'end') === drawn.xAtEnd >= drawn.xAtStart;
 
 /** Rows looked at on either side of the line a track leaves. */
-const REACH = 8;
+const REACH = 16;
 /** What crossing another line costs, in rows; and what lying on the wrong side does. */
-const CROSSING_COST = 5;
-const WRONG_SIDE_COST = 6;
+const CROSSING_COST = 11;
+const WRONG_SIDE_COST = 12;
 
 /**
  * Interval packing: each line takes the free row that is nearest to the line it leaves, on its own side and without
@@ -307,6 +307,8 @@ const WRONG_SIDE_COST = 6;
  */
 class RowPacking {
   private taken = new Map<number, [TenthUm, TenthUm][]>();
+  /** Where tracks lead off from row to row, and over which rows between. */
+  private leads: { at: TenthUm; first: number; last: number }[] = [];
   first = 0;
   last = 0;
 
@@ -321,6 +323,8 @@ class RowPacking {
     const row =
       hint !== undefined && this.free(hint, low, high) ? hint : this.cheapest(low, high, near, side, leavesAt);
     this.taken.set(row, [...(this.taken.get(row) ?? []), [low, high]]);
+    if (Math.abs(row - near) > 1)
+      this.leads.push({ at: leavesAt, first: Math.min(row, near), last: Math.max(row, near) });
     this.first = Math.min(this.first, row);
     this.last = Math.max(this.last, row);
     return row;
@@ -332,7 +336,9 @@ class RowPacking {
       for (const direction of side === -1 ? [-1, 1] : [1, -1]) {
         const row = near + direction * step;
         if (!this.free(row, low, high)) continue;
-        let crossed = 0;
+        let crossed = this.leads.filter(
+          ({ at, first, last }) => at > low && at < high && row > first && row < last,
+        ).length;
         for (let r = near + direction; r !== row && step > 0; r += direction)
           if (!this.free(r, leavesAt - 1, leavesAt + 1)) crossed += 1;
         const cost = step + CROSSING_COST * crossed + (direction === -side ? WRONG_SIDE_COST : 0);

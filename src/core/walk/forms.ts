@@ -2,7 +2,7 @@ import { crossingAngle, type TenthUm, type TypedLength } from '../measure';
 import { asTyped, type Facing, type LineEnd, type Turnout } from '../survey';
 import { usualClearance } from './clearance';
 import * as part from './parts';
-import type { Fresh, Phrase } from './phrases';
+import type { Fresh, Phrase } from './phrase';
 import type { Addition, Values, Walk } from './walk';
 
 /** A form of track that is several things at once. It is written out as what it consists of. */

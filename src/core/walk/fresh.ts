@@ -1,5 +1,5 @@
 import { type LayoutDocument, LIST_NAMES, LISTS, type ListName, thingsOf } from '../survey';
-import type { Fresh } from './phrases';
+import type { Fresh } from './phrase';
 
 /** Ids and names that are free in a document; each is given once. */
 export function freshIn(document: LayoutDocument): Fresh {

@@ -27,13 +27,19 @@ const BEGINS_LENGTH = /^[\d.½¼¾⅛⅜⅝⅞+]/;
 /** “2 ft 3 1/2 in” has five words, “40 scale ft” three; none has more than six. */
 const MOST_WORDS = 6;
 
+/** “210 M” says a name and no metres, “365 In the woods” one and no inches; “3 Ft 2 In to 8 Ft” says a length. */
+const isName = (text: string, next: Word | undefined): boolean =>
+  text === 'M' ||
+  (text === 'In' && next !== undefined && !next.quoted && /^\p{L}/u.test(next.text) && next.text !== 'to');
+
 /** A length, of as many words as belong to it. */
-function lengthAt(words: readonly Word[], at: number, { document }: Walk): Read<TypedLength> | undefined {
+function lengthAt(words: readonly Word[], at: number, { document, named }: Walk): Read<TypedLength> | undefined {
   const first = plain(words[at]);
   if (first === undefined || !BEGINS_LENGTH.test(first)) return undefined;
   for (let count = Math.min(MOST_WORDS, words.length - at); count > 0; count--) {
     const own = words.slice(at, at + count);
     if (own.some(({ quoted }) => quoted)) continue;
+    if (named && count > 1 && isName(own.at(-1)!.text, words[at + count])) continue;
     const text = own.map((word) => word.text).join(' ');
     const reading = readLength(text, document.shownUnit, document.scale);
     if (reading.ok) return { value: reading.value, next: at + count };

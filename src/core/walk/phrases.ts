@@ -1,52 +1,12 @@
-import {
-  ASPECT_SYSTEM_IDS,
-  CROSSING_KIND_IDS,
-  SENSOR_KIND_IDS,
-  sensorKind,
-  TURNOUT_KIND_IDS,
-  TURNOUTS,
-  type TurnoutKindId,
-} from '../kinds';
+import { ASPECT_SYSTEM_IDS, CROSSING_KIND_IDS, TURNOUT_KIND_IDS, TURNOUTS, type TurnoutKindId } from '../kinds';
 import type { TypedLength } from '../measure';
-import {
-  asTyped,
-  FEATURES,
-  type Feature,
-  type FeatureKind,
-  type LayoutDocument,
-  type ListName,
-  type Turnout,
-} from '../survey';
+import { asTyped, FEATURES, type Feature, type FeatureKind, type Turnout } from '../survey';
 import { usualClearance } from './clearance';
 import * as part from './parts';
+import { certainty, fixedOn, optional, type Phrase, parts, works } from './phrase';
+import { area, block, detector } from './phrases-of-blocks';
 import type { Addition, Values, Walk } from './walk';
 
-/** What is handed to a phrase that adds things: ids and names that are free. */
-export interface Fresh {
-  id(list: ListName, prefix?: string): string;
-  name(prefix: string): string;
-}
-
-/** One kind of thing that can be said of a line: its words, read and written by the same parts. */
-export interface Phrase {
-  /** The words that it begins with. */
-  head: string;
-  /** In a sentence, for those who ask. */
-  means: string;
-  parts: readonly part.Part[];
-  /** Without a name it says nothing. */
-  needsName?: boolean;
-  /** The things that it adds. */
-  adds(values: Values, walk: Walk, fresh: Fresh): Addition[];
-  /** The things of a document that it says, each with its line and where it stands there. */
-  says(document: LayoutDocument): { line: string; at: number; values: Values }[];
-}
-
-// biome-ignore lint/suspicious/noExplicitAny: each part knows its own value
-const parts = (...own: part.Part<any>[]): readonly part.Part[] => own;
-const certainty = part.oneOf('certainty', ['fixed', 'tentative'] as const, 'tentative');
-const fixedOn = part.labelled('since', part.day('fixedOn'), 'Say on which day: since 2026-11-27.');
-const works = part.labelled('works', part.names('patterns'), 'Say how it works, in quotes.');
 /** By their names, or shorter: east for eastbound. */
 const directions = ({ document: { directions: named } }: Walk) => ({
   [named.up.toLowerCase()]: 'up' as const,
@@ -88,12 +48,6 @@ const join = (end: 'start' | 'end'): Phrase => ({
   ],
   says: ({ joins }) =>
     joins.filter(({ a }) => a.end === end).map(({ a, b }) => ({ line: a.line, at: 0, values: { other: b } })),
-});
-
-/** A part that may be left out, and then says nothing. */
-const optional = <V>(one: part.Part<V>): part.Part<V | undefined> => ({
-  ...(one as part.Part<V | undefined>),
-  otherwise: () => undefined,
 });
 
 /** A track that a turnout leads to and that nobody has taped yet. */
@@ -209,76 +163,6 @@ const crossing: Phrase = {
   },
   says: ({ crossings }) =>
     crossings.map((one) => ({ line: one.a.line, at: one.a.at.tenthUm, values: { ...one, at: one.a.at } })),
-};
-
-const detector: Phrase = {
-  head: 'detector',
-  means: 'Something that notices trains: a section between gaps, or a place.',
-  parts: parts(
-    part.at(),
-    part.oneOf('kind', SENSOR_KIND_IDS, SENSOR_KIND_IDS[0]),
-    part.name(),
-    part.labelled('hold', optional(part.number('holdMs', 'ms')), 'Say for how long it counts: hold 1000 ms.'),
-    part.labelled(
-      'input',
-      part.name('input', () => ''),
-      'Say at which input, in quotes.',
-    ),
-    works,
-    certainty,
-    fixedOn,
-  ),
-  adds({ at, name, holdMs, ...values }, { line }, fresh) {
-    const kind = sensorKind(values.kind as (typeof SENSOR_KIND_IDS)[number]);
-    const called = name ?? fresh.name(kind.names);
-    const id = fresh.id('sensors');
-    return [
-      { list: 'sensors', thing: { ...values, id, name: called, anchor: { line, at }, holdMs: holdMs ?? kind.holdMs } },
-    ];
-  },
-  says: ({ sensors }) =>
-    sensors.map((one) => {
-      const { line, at } = one.anchor;
-      const holdMs = one.holdMs === sensorKind(one.kind).holdMs ? undefined : one.holdMs;
-      return { line, at: at.tenthUm, values: { ...one, at, holdMs } };
-    }),
-};
-
-const block: Phrase = {
-  head: 'block',
-  means: 'The block that this place lies in has a name.',
-  needsName: true,
-  parts: parts(part.at(), part.name()),
-  adds: ({ at, name }, { line }, fresh) => [
-    { list: 'blocks', thing: { id: fresh.id('blocks'), name, anchor: { line, at } } },
-  ],
-  says: ({ blocks }) =>
-    blocks.map(({ name, anchor: { line, at } }) => ({ line, at: at.tenthUm, values: { at, name } })),
-};
-
-const area: Phrase = {
-  head: 'area',
-  means: 'A part of the layout with a name and a purpose.',
-  needsName: true,
-  parts: parts(
-    part.span(),
-    part.name(),
-    part.labelled(
-      'for',
-      part.name('purpose', () => ''),
-      'Say what for, in quotes.',
-    ),
-  ),
-  adds: ({ span, name, purpose }, { line }, fresh) => {
-    const { at: from, to } = span as Values;
-    return [{ list: 'areas', thing: { id: fresh.id('areas'), name, line, from, to, purpose } }];
-  },
-  says: ({ areas }) =>
-    areas.map(({ line, from, to, name, purpose }) => ({
-      line,
-      at: from.tenthUm,
-      values: { name, purpose, span: { at: from, to } },
-    })),
 };
 
 /** How wide a road is that is said to cross at one place. */

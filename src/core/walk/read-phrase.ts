@@ -1,7 +1,8 @@
 import type { TypedLength } from '../measure';
 import { FORMS } from './forms';
 import { length, lineAt, type Part, type Read } from './parts';
-import { type Fresh, PHRASES, type Phrase } from './phrases';
+import type { Fresh, Phrase } from './phrase';
+import { PHRASES } from './phrases';
 import type { Addition, Values, Walk } from './walk';
 import { nearest, type Word, wordsOf } from './words';
 
@@ -141,11 +142,12 @@ function readParts(
   const open = new Set(phrase.parts);
   const named = phrase.parts.find(({ key }) => key === 'name');
   const reading: PhraseReading = { line: walk.line, offers: [], means: phrase.means };
+  const spoken = { ...walk, named: named !== undefined };
   /** What is wrong is told only where no other part begins with the same word. */
   const readAny = (at: number) => {
     let wrong: { one: Part; read: Read<unknown> } | undefined;
     for (const one of open) {
-      const read = one.read(words, at, walk);
+      const read = one.read(words, at, spoken);
       if (read && 'value' in read) return { one, read };
       if (read) wrong ??= { one, read };
     }

@@ -1,6 +1,7 @@
 import type { LayoutDocument } from '../survey';
 import { writeLength, writeLine } from './parts';
-import { PHRASES, type Phrase } from './phrases';
+import type { Phrase } from './phrase';
+import { PHRASES } from './phrases';
 import type { Values, Walk } from './walk';
 import { quote } from './words';
 

@@ -9,6 +9,8 @@ import type { Theirs } from '@/ui/state/saving';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { Comparison } from './comparison';
 
+const AGAIN = 'The other window has saved once more. Nothing was taken yet: choose anew.';
+
 /**
  * Two windows changed one layout. Both versions are drawn; for each difference one side is chosen, to begin with the side that
  * changed it. What is not chosen is kept in the history.
@@ -19,7 +21,7 @@ export function ConflictWindow({ theirs }: { theirs: Theirs }) {
   const edited = useWorkbench((s) => s.document);
   const base = useWorkbench((s) => s.base);
   const own = useMemo(() => separateIds(base, edited, theirs.document), [base, edited, theirs.document]);
-  const [problem, setProblem] = useState<string>();
+  const [problem, setProblem] = useState(theirs.again && AGAIN);
   const settling = useRef(false);
   const [measure, width] = useWidth(900);
   const differences = useMemo(() => compareDocuments(theirs.document, own), [theirs.document, own]);
@@ -48,7 +50,13 @@ export function ConflictWindow({ theirs }: { theirs: Theirs }) {
       if (!kept.ok) return kept.problem;
     }
     if (compareDocuments(own, document).length > 0) {
-      const kept = await keep({ name: 'This window’s version, not chosen', document: own });
+      const kept = await keep({ name: 'This window’s version, not chosen', document: own, revision });
+      /** It has saved once more: what was chosen was chosen without knowing that, and is asked anew. */
+      if (!kept.ok && kept.status === 409) {
+        const { document: newer, revision: now } = (kept.body as { current: Theirs }).current;
+        store.getState().set({ theirs: { document: newer, revision: now, again: true } });
+        return undefined;
+      }
       if (!kept.ok) return kept.problem;
       revision = kept.value.revision!;
     }

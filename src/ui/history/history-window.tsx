@@ -1,73 +1,36 @@
 'use client';
-import { format } from 'date-fns';
-import { useCallback, useEffect, useState } from 'react';
-import { compareDocuments, type LayoutDocument } from '@/core/survey';
-import { askServer, sendServer } from '@/ui/parts/ask-server';
+import { useEffect, useState } from 'react';
+import { compareDocuments } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { KeptColumn } from '@/ui/parts/kept-column';
 import { useWidth } from '@/ui/parts/use-width';
 import { Window } from '@/ui/parts/window';
-import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { useWorkbench } from '@/ui/state/store';
 import { Comparison } from './comparison';
-
-interface Revision {
-  number: number;
-  at: string;
-  note: string;
-  name: string;
-}
+import { type Revision, titleOf, useRevisions, when } from './use-revisions';
 
 const NOW = 0;
-const when = (at: string) => format(new Date(at), 'd MMM yyyy, HH:mm');
 
 /** Every version that was kept: when, what was done, how it differs, and the way back to it. */
 export function HistoryWindow({ onClose }: { onClose: () => void }) {
-  const store = useWorkbenchStore();
-  const id = useWorkbench((s) => s.id);
   const present = useWorkbench((s) => s.document);
   const saving = useWorkbench((s) => s.saving);
-  const [revisions, setRevisions] = useState<Revision[]>();
-  const [problem, setProblem] = useState<string>();
-  const [pair, setPair] = useState<[number, number]>();
-  const [documents, setDocuments] = useState<Record<number, LayoutDocument>>({});
+  const [chosenPair, setPair] = useState<[number, number]>();
+  const [wanted, setWanted] = useState<readonly number[]>([]);
   const [measure, width] = useWidth(860);
+  const { revisions, documents, problem, keep, goBack } = useRevisions(wanted);
+  const [newest] = revisions ?? [];
+  const pair = chosenPair ?? (newest && ([newest.number, NOW] as [number, number]));
+  const [first, second] = pair ?? [NOW, NOW];
+  useEffect(() => setWanted([first, second].filter((number) => number !== NOW)), [first, second]);
 
-  const load = useCallback(async () => {
-    const asked = await askServer<Revision[]>(`/api/layouts/${id}/revisions`);
-    if (!asked.ok) return setProblem(asked.problem);
-    setProblem(undefined);
-    setRevisions(asked.value);
-    setPair((now) => now ?? (asked.value[0] && [asked.value[0].number, NOW]));
-  }, [id]);
-  useEffect(() => void load(), [load]);
-
-  useEffect(() => {
-    for (const number of pair ?? []) {
-      if (number === NOW || documents[number]) continue;
-      void askServer<{ document: LayoutDocument }>(`/api/layouts/${id}/revisions/${number}`).then((asked) =>
-        asked.ok ? setDocuments((all) => ({ ...all, [number]: asked.value.document })) : setProblem(asked.problem),
-      );
-    }
-  }, [pair, documents, id]);
-
-  const keep = async (name: string) => {
-    const asked = await sendServer('POST', `/api/layouts/${id}/revisions`, { name });
-    if (asked.ok) await load();
-    else setProblem(asked.problem);
-    return asked.ok;
-  };
   const documentOf = (number: number) => (number === NOW ? present : documents[number]);
-  const titleOf = (number: number) => {
+  const called = (number: number) => {
     const revision = revisions?.find((r) => r.number === number);
-    return revision ? `${revision.name || 'Version'} of ${when(revision.at)}` : 'As it is now';
+    return revision ? titleOf(revision) : 'As it is now';
   };
   const restore = async (revision: Revision) => {
-    const asked = await sendServer('POST', `/api/layouts/${id}/revisions`, {
-      name: `Before going back to ${revision.name || when(revision.at)}`,
-    });
-    if (!asked.ok) return setProblem(asked.problem);
-    store.getState().replace(documents[revision.number]!, `Go back to ${titleOf(revision.number)}`);
-    onClose();
+    if (await goBack(revision)) onClose();
   };
 
   const [before, after] = pair ? [documentOf(pair[0]), documentOf(pair[1])] : [];
@@ -113,7 +76,7 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
                   value={String(pair?.[1])}
                   options={[
                     { value: String(NOW), says: 'As it is now' },
-                    ...revisions!.map(({ number }) => ({ value: String(number), says: titleOf(number) })),
+                    ...revisions!.map(({ number }) => ({ value: String(number), says: called(number) })),
                   ]}
                   onChange={(other) => setPair([chosen.number, Number(other)])}
                 />
@@ -135,7 +98,7 @@ export function HistoryWindow({ onClose }: { onClose: () => void }) {
                 <Comparison
                   before={before}
                   after={after}
-                  titles={[titleOf(pair[0]), titleOf(pair[1])]}
+                  titles={[called(pair[0]), called(pair[1])]}
                   differences={differences}
                   width={width}
                 />

@@ -23,6 +23,7 @@ export function BlockSelection({ id }: { id: BlockId }) {
   if (!block) return <p className="text-ink2">That block is no longer there: its boundaries have changed.</p>;
   const anchor = { line: block.middle.line, at: asTyped(block.middle.at, document.shownUnit) };
   const { name } = block;
+  const untold = block.detectors.length === 0 && !block.toldBySpots;
   const axleHere = trial.occupied.includes(id);
   return (
     <>
@@ -33,7 +34,7 @@ export function BlockSelection({ id }: { id: BlockId }) {
         <div className="mb-2 rounded-md bg-accent-tint px-2 py-1">
           <CheckBox
             checked={axleHere}
-            disabled={block.detectors.length === 0}
+            disabled={untold}
             onChange={() =>
               store.getState().set({
                 trial: {
@@ -45,11 +46,11 @@ export function BlockSelection({ id }: { id: BlockId }) {
           >
             Set a <Term word="resistor">resistor axle</Term> down here
           </CheckBox>
-          {block.detectors.length === 0 && <p className="text-ink2">No detector would see it: add one first.</p>}
+          {untold && <p className="text-ink2">No detector would see it: add one first.</p>}
         </div>
       )}
       <ReasonTree bare reason={reasonBlock(document, block)} />
-      {block.detectors.length === 0 && (
+      {untold && (
         <button
           type="button"
           className="button mt-3"

@@ -4,7 +4,8 @@ import { showLength } from '@/core/measure';
 import { names } from '@/core/patterns';
 import type { Crossing, Place } from '@/core/survey';
 import { compileTrack } from '@/core/track';
-import { Choice, type Option } from '@/ui/parts/choice';
+import { RadioList } from '@/ui/parts/one-of';
+import type { Option } from '@/ui/parts/option';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
@@ -47,14 +48,17 @@ export function CrossingSelection({ crossing }: { crossing: Crossing }) {
           {motors.length > 0 && (
             <>
               <PatternChoices at="points" thing={crossing} />
-              <Choice
-                label="Its curves lead"
-                value={crossing.turned ?? 'none'}
-                options={leads(nameOf(a), nameOf(b))}
-                onChange={(to) =>
-                  edit({ do: 'change crossing', id, change: { turned: to === 'none' ? undefined : to } })
-                }
-              />
+              <div>
+                <p className="mb-1 text-ink2">Its curves lead</p>
+                <RadioList
+                  label="Its curves lead"
+                  value={crossing.turned ?? 'none'}
+                  options={leads(nameOf(a), nameOf(b))}
+                  onChange={(to) =>
+                    edit({ do: 'change crossing', id, change: { turned: to === 'none' ? undefined : to } })
+                  }
+                />
+              </div>
             </>
           )}
           <Rename key={name} name={name} renaming={(to) => ({ do: 'rename', id, name: to })} />

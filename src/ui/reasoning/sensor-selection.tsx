@@ -2,7 +2,7 @@
 import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
 import { names } from '@/core/patterns';
-import type { Sensor } from '@/core/survey';
+import { MOST_TURNS, type Sensor } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
@@ -12,6 +12,7 @@ import { NumberField } from './number-field';
 import { PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+import { SpotFacts } from './spot-facts';
 
 export const sensorOptions = SENSOR_KIND_IDS.map((id) => ({ value: id, says: sensorKind(id).title }));
 const MOST_HOLD_S = 60;
@@ -22,7 +23,7 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
   const stage = useWorkbench((s) => s.stage);
   const edit = useEdit();
   const { id, name, kind, anchor, holdMs } = sensor;
-  const { title, means, reachMm } = sensorKind(kind);
+  const { title, means, getsWrong, reachMm, inFeeder } = sensorKind(kind);
   const line = document.lines.find((l) => l.id === anchor.line)?.name;
   return (
     <>
@@ -34,9 +35,11 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
         {reachMm === 'section' ? '; it watches all between the gaps around it' : ''}
       </p>
       <p className="mt-1">{means}</p>
+      <p className="mt-1 text-ink3">{getsWrong}</p>
       <div className="mt-3">
         <Answer rule={names.lamp(sensor)} />
       </div>
+      <SpotFacts sensor={sensor} />
       {stage.names && (
         <div className="mt-3 flex flex-col gap-2">
           <Choice
@@ -64,6 +67,30 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
             most={MOST_HOLD_S}
             onCommit={(seconds) => edit({ do: 'change sensor', id, change: { holdMs: Math.round(seconds * 1000) } })}
           />
+          {inFeeder && (
+            <NumberField
+              key={`notices ${id} ${sensor.noticesMa}`}
+              label="Notices from so many mA on, through one turn"
+              value={sensor.noticesMa ?? inFeeder.noticesMa}
+              least={0.01}
+              most={1000}
+              unit="milliamperes"
+              digits={2}
+              onCommit={(noticesMa) => edit({ do: 'change sensor', id, change: { noticesMa } })}
+            />
+          )}
+          {inFeeder?.turns !== undefined && (
+            <NumberField
+              key={`turns ${id} ${sensor.turns}`}
+              label="Turns of the feeder through it"
+              value={sensor.turns ?? inFeeder.turns}
+              least={1}
+              most={MOST_TURNS}
+              unit="turns"
+              digits={0}
+              onCommit={(turns) => edit({ do: 'change sensor', id, change: { turns: Math.round(turns) } })}
+            />
+          )}
           <Rename
             key={`${id} ${sensor.input}`}
             label="Input of a module, such as 2.5"

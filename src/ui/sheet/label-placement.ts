@@ -52,6 +52,17 @@ export class TakenBoxes {
       if (this.columns.get(column)?.some((other) => overlaps(box, other))) return false;
     return true;
   }
+  /** How much of a box is taken, in square pixels. */
+  takenOf(box: Box): number {
+    const others = new Set([...this.under(box)].flatMap((column) => this.columns.get(column) ?? []));
+    let area = 0;
+    for (const other of others) {
+      const width = Math.min(box.x + box.width, other.x + other.width) - Math.max(box.x, other.x);
+      const height = Math.min(box.y + box.height, other.y + other.height) - Math.max(box.y, other.y);
+      if (width > 0 && height > 0) area += width * height;
+    }
+    return area;
+  }
   clear(): void {
     this.columns.clear();
   }

@@ -52,14 +52,15 @@ const spanOf = (geometry: SheetGeometry, piece: { line: string; from: number; to
 /** What is watched by a detector and what is not, row by row. */
 const CoverageLane = memo(function CoverageLane({ document, design, geometry, y, width }: LaneProps) {
   const watched = sumLengths(design.blocks.filter((b) => b.detectors.length > 0));
+  const told = sumLengths(design.blocks.filter((b) => b.toldBySpots));
   const all = sumLengths(design.blocks);
-  const unwatched = all - watched;
+  const unwatched = all - watched - told;
   const places = document.sensors.filter(({ kind }) => sensorKind(kind).reachMm !== 'section').length;
   const share = all === 0 ? 0 : (100 * watched) / all;
   const note =
     all === 0
       ? 'shows which track a detector watches, once a line is surveyed'
-      : `${showNumber(share, 1)} % of the track watched throughout, ${showLength(unwatched, document.shownUnit)} by nothing${places > 0 ? `; ${places} ${places === 1 ? 'place' : 'places'} by a spot` : ''}`;
+      : `${showNumber(share, 1)} % of the track watched throughout${told > 0 ? `, ${showLength(told, document.shownUnit)} told by spots alone` : ''}, ${showLength(unwatched, document.shownUnit)} by nothing${places > 0 ? `; ${places} ${places === 1 ? 'place' : 'places'} by a spot` : ''}`;
   return (
     <g>
       <LaneTitle y={y} width={width} title="Detection coverage" note={note} />
@@ -77,11 +78,11 @@ const CoverageLane = memo(function CoverageLane({ document, design, geometry, y,
               width={Math.max(1, span.width - 2)}
               height="6"
               fill={seen ? 'var(--accent)' : 'none'}
-              stroke={seen ? 'none' : 'var(--warn)'}
-              strokeDasharray={seen ? undefined : '4 3'}
+              stroke={seen ? 'none' : block.toldBySpots ? 'var(--accent)' : 'var(--warn)'}
+              strokeDasharray={seen || block.toldBySpots ? undefined : '4 3'}
               opacity={seen ? 0.85 : 1}
             >
-              <title>{seen ? `${block.name}: watched` : `${block.name}: no detector watches it`}</title>
+              <title>{`${block.name}: ${seen ? 'watched' : block.toldBySpots ? 'told by spots at its ends' : 'no detector watches it'}`}</title>
             </rect>
           );
         }),

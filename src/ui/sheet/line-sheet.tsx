@@ -23,6 +23,7 @@ import { localPoint } from './local-point';
 import { OverviewStrip } from './overview-strip';
 import { planLabels } from './plan-labels';
 import { PointedPlace } from './pointed-place';
+import { ProposedCuts } from './proposed-cuts';
 import { RULER_HEIGHT } from './ruler-steps';
 import { Rulers } from './rulers';
 import { spansOf } from './selection-place';
@@ -71,6 +72,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const also = useWorkbench((s) => s.also);
   const chosen = useMemo(() => new Set([...(selected === undefined ? [] : [selected]), ...also]), [selected, also]);
   const pointed = useWorkbench((s) => s.pointed);
+  const proposed = useWorkbench((s) => s.proposed);
   /** A line that was begun a moment ago, or a place beyond an end, is not drawn. */
   const pointedOn = pointed && document.lines.find(({ id }) => id === pointed.line);
   const pointedHere =
@@ -324,6 +326,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                   onSelect={select}
                 />
               )}
+              {proposed && <ProposedCuts document={document} geometry={geometry} cuts={proposed} />}
               {pointedHere && (
                 <PointedPlace
                   geometry={geometry}

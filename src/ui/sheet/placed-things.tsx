@@ -97,7 +97,7 @@ const SIGNS: { [K in FeatureKind]?: Sign<FeatureOf<K>> } = {
           d={`M${x} ${at - deep / 2}Q${(x + endX) / 2} ${at + deep * 1.5} ${endX} ${at - deep / 2}`}
           fill="none"
           stroke={colour}
-          strokeWidth="1.4"
+          strokeWidth="1.8"
         />
       );
     },

@@ -1,3 +1,4 @@
+import { least } from 'd3';
 import type { DesignView } from '@/core/design';
 import { ASPECT_SYSTEMS, sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
@@ -11,16 +12,23 @@ import { HEAD_HEIGHT, headWidth } from './signal-head';
 export const SIGNAL_DROPS = [18, 34];
 /** On paper nothing is left out: heads stand farther off, names out on a leader. */
 const FARTHER_DROPS = [50, 66, 82];
-const LEADERS: [number, number][] = [
+/** To both sides, below and above. */
+const AROUND = [
+  [1, 1],
+  [1, -1],
+  [-1, 1],
+  [-1, -1],
+] as const;
+const LEADERS = [
   [0, 24],
-  [0, -24],
   [26, 24],
-  [-26, 24],
-  [26, -24],
-  [-26, -24],
   [0, 42],
-  [0, -42],
-];
+  [44, 34],
+  [0, 58],
+  [30, 52],
+  [60, 24],
+  [70, 46],
+].flatMap(([dx, dy]) => AROUND.map(([x, y]): [number, number] => [dx! * x, dy! * y]));
 /** With fewer than this share of the heads finding room, all are left out: a chance few would mislead. */
 const LEAST_SHARE = 0.6;
 /** Heads stay below the rulers. */
@@ -33,16 +41,27 @@ const TURNOUT_SPOTS: [number, number][] = [
   [-12, 18],
   [12, 18],
 ];
+const FARTHER_TURNOUT_SPOTS = [
+  [24, 29],
+  [38, 29],
+  [10, 42],
+  [30, 44],
+  [50, 36],
+].flatMap(([dx, dy]) => AROUND.map(([x, y]): [number, number] => [dx! * x, dy! * y + 3]));
 /** Where a lamp or an indicator may stand, seen from what it belongs to. */
 const SHOWN_SPOTS = [0, -16, 16].flatMap((dx) => [-17, 17].map((dy): [number, number] => [dx, dy]));
 const PLATE_HEIGHT = 17;
 /** Plates slide along their block by these shares of its length when the middle is taken. */
 const PLATE_SHIFTS = [0, -0.18, 0.18, -0.3, 0.3];
 
+/** No length is shorter than “5"” with its arrows: not even put into words where there is less room. */
+const LEAST_LENGTH_ROOM = 30;
+
 export interface Placed {
   /** Drop of each signal's head; a signal without one is drawn as a bare mast. */
   signals: Map<string, number>;
-  turnouts: Map<string, { x: number; y: number }>;
+  /** `from`: where the leader of a name begins that stands farther off. */
+  turnouts: Map<string, { x: number; y: number; from?: { x: number; y: number } }>;
   /** Lamps and indicators, by what they belong to. */
   shown: Map<string, { x: number; y: number }>;
   /** `from`: where on the track the leader of a name begins that stands beside it. */
@@ -85,7 +104,9 @@ export function planLabels(
   }
   const put = <T>(id: string, choices: { box: Box; value: T }[], into: Map<string, T>, onRail = false) => {
     const found = choices.find(({ box }) => taken.isFree(box) && (onRail || rails.isFree(box)));
-    const choice = found ?? (everything ? choices.at(-1) : undefined);
+    const choice =
+      found ??
+      (everything ? least(choices, ({ box }) => taken.takenOf(box) + (onRail ? 0 : rails.takenOf(box))) : undefined);
     if (!choice) return;
     taken.take(choice.box);
     into.set(id, choice.value);
@@ -156,8 +177,9 @@ export function planLabels(
   for (const turnout of document.turnouts.filter(isNear)) {
     const { x, y } = geometry.at(turnout.line, turnout.at.tenthUm);
     const width = textWidth(turnout.name);
-    const choices = TURNOUT_SPOTS.map(([dx, dy]) => ({
-      value: { x: x + dx, y: y + dy },
+    const spots = everything ? [...TURNOUT_SPOTS, ...FARTHER_TURNOUT_SPOTS] : TURNOUT_SPOTS;
+    const choices = spots.map(([dx, dy], i) => ({
+      value: { x: x + dx, y: y + dy, ...(i >= TURNOUT_SPOTS.length && { from: { x, y } }) },
       box: { x: x + dx - width / 2, y: y + dy - 10, width, height: 13 },
     }));
     put(turnout.id, choices, placed.turnouts);
@@ -181,16 +203,20 @@ export function planLabels(
     const piece = block.pieces.find(
       (p) => p.line === block.middle.line && block.middle.at >= p.from && block.middle.at <= p.to,
     )!;
-    const text = showLength(block.length, document.shownUnit);
     const [a, b] = [geometry.at(piece.line, piece.from), geometry.at(piece.line, piece.to)];
+    if (Math.abs(b.x - a.x) < LEAST_LENGTH_ROOM) continue;
+    const text = showLength(block.length, document.shownUnit);
     const x = (a.x + b.x) / 2;
     const y = geometry.at(piece.line, block.middle.at).y;
     const width = textWidth(text, 6) + 6;
     if (Math.abs(b.x - a.x) < width + 12) continue;
-    const choices = [36, -30, 48].map((dy) => ({
-      value: { x, y: y + dy, text, from: Math.min(a.x, b.x), to: Math.max(a.x, b.x) },
-      box: { x: x - width / 2, y: y + dy - 8, width, height: 13 },
-    }));
+    const aside = everything ? [0, -0.25, 0.25].map((share) => share * (Math.abs(b.x - a.x) - width)) : [0];
+    const choices = aside.flatMap((dx) =>
+      [36, -30, 48, ...(everything ? [-44, 62, -58] : [])].map((dy) => ({
+        value: { x: x + dx, y: y + dy, text, from: Math.min(a.x, b.x), to: Math.max(a.x, b.x) },
+        box: { x: x + dx - width / 2, y: y + dy - 8, width, height: 13 },
+      })),
+    );
     put(block.id, choices, placed.lengths);
   }
   return placed;

@@ -1,4 +1,5 @@
-import { memo } from 'react';
+import { memo, useId } from 'react';
+import { ADMISSIONS } from '@/core/kinds';
 import type { LayoutDocument } from '@/core/survey';
 import { layoutTicks, RULER_HEIGHT, scaleTicks, type Tick } from './ruler-steps';
 import { bandOf, GUTTER, RIGHT_PAD, type SheetGeometry } from './sheet-geometry';
@@ -15,6 +16,7 @@ export const Rulers = memo(function Rulers({
   width: number;
   height: number;
 }) {
+  const hatch = useId();
   const { view } = geometry;
   const from = geometry.drawing.from;
   const to = Math.min(geometry.drawing.to, geometry.valueAt(width - RIGHT_PAD));
@@ -56,6 +58,11 @@ export const Rulers = memo(function Rulers({
   );
   return (
     <g>
+      <defs>
+        <pattern id={hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V9" stroke="var(--line)" strokeWidth="2" />
+        </pattern>
+      </defs>
       {layout.ticks
         .filter((t) => t.label)
         .map((tick) => (
@@ -64,12 +71,26 @@ export const Rulers = memo(function Rulers({
       {document.areas.map((area) => {
         const span = bandOf(geometry, [{ line: area.line, from: area.from.tenthUm, to: area.to.tenthUm }]);
         const middle = span.x + span.width / 2;
+        /** Nothing keeps two trains apart there, and that was decided. */
+        const open = area.admits && !ADMISSIONS[area.admits].signals;
         return (
           <g key={area.id}>
+            {open && (
+              <rect
+                x={span.x}
+                y={RULER_HEIGHT}
+                width={span.width}
+                height={Math.max(0, height - RULER_HEIGHT)}
+                fill={`url(#${hatch})`}
+              >
+                <title>{`${area.name}: trains come in ${ADMISSIONS[area.admits!].says}`}</title>
+              </rect>
+            )}
             <path
               d={`M${span.x} 12V20M${span.x} 16H${span.x + span.width}M${span.x + span.width} 12V20`}
               stroke="var(--edge)"
               strokeWidth="1"
+              strokeDasharray={open ? '4 3' : undefined}
             />
             <text x={middle} y="20" textAnchor="middle" fontWeight="650" fontSize="12.5">
               {area.name}

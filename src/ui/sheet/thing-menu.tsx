@@ -32,10 +32,11 @@ export function ThingMenu({
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);
   const edits = useWorkbench((s) => s.stage.edits ?? false);
-  const list = LIST_NAMES.find((name) => thingsOf(document, name).some(({ id }) => id === target));
-  const thing = list && thingsOf(document, list).find(({ id }) => id === target);
-  const block = useWorkbench((s) => s.design?.blocks.find(({ id }) => id === target)?.name);
-  const called = block !== undefined ? `Block ${block}` : thing && callThing(list!, thing, document.shownUnit);
+  /** Looked for only once something was pointed at: every edit comes by here. */
+  const list = target && LIST_NAMES.find((name) => thingsOf(document, name).some(({ id }) => id === target));
+  const thing = list ? thingsOf(document, list).find(({ id }) => id === target) : undefined;
+  const block = useWorkbench((s) => (target ? s.design?.blocks.find(({ id }) => id === target)?.name : undefined));
+  const called = block !== undefined ? `Block ${block}` : thing && list && callThing(list, thing, document.shownUnit);
   const { select, set, edit } = store.getState();
   const entries: Entry[] = [];
   if (target !== undefined && called !== undefined) {

@@ -137,7 +137,7 @@ const TurnoutMark = memo(function TurnoutMark({
 }: {
   turnout: Turnout;
   geometry: SheetGeometry;
-  label: { x: number; y: number } | undefined;
+  label: ReturnType<Placed['turnouts']['get']>;
   lies: ShownPoints[string];
   isSelected: boolean;
   isLocked: boolean;
@@ -151,6 +151,7 @@ const TurnoutMark = memo(function TurnoutMark({
       onPick={onSelect && (() => onSelect(turnout.id))}
     >
       <circle cx={x} cy={y} r="11" fill="transparent" />
+      {label?.from && <path d={`M${x} ${y}L${label.x} ${label.y - 4}`} stroke="var(--edge)" />}
       {(isLocked || isSelected) && (
         <rect
           x={x - 6.5}

@@ -1,22 +1,16 @@
 'use client';
 import { useRef, useState } from 'react';
-import { mmOf, TENTH_UM_PER_MM } from '@/core/measure';
 import { straighten } from '@/core/track';
 import { RadioList } from '@/ui/parts/one-of';
 import { saveFile } from '@/ui/parts/save-file';
 import { Window } from '@/ui/parts/window';
-import { RULER_HEIGHT } from '@/ui/sheet/ruler-steps';
-import { GUTTER, RIGHT_PAD, SheetGeometry } from '@/ui/sheet/sheet-geometry';
+import { onPaper, PAGE_MM, PX_PER_MM } from '@/ui/sheet/on-paper';
+import { GUTTER } from '@/ui/sheet/sheet-geometry';
 import { SheetPicture } from '@/ui/sheet/sheet-picture';
 import { standAlone } from '@/ui/sheet/stand-alone';
 import { shownDocument } from '@/ui/state/design';
 import { useWorkbench } from '@/ui/state/store';
 
-/** CSS pixels to a millimetre, exactly. */
-const PX_PER_MM = 96 / 25.4;
-/** Length along the line on one sheet of A4 or Letter, lying, with room for any printer’s edge. */
-const PAGE_MM = 240;
-const PITCH = 74;
 /** The measured bar on each page. */
 const CHECK_MM = 100;
 
@@ -34,14 +28,7 @@ export function ExportWindow({ onClose }: { onClose: () => void }) {
   const [choice, setChoice] = useState<Choice>('fit');
   const box = useRef<HTMLDivElement>(null);
   const drawing = straighten(document);
-  const longMm = mmOf(drawing.to - drawing.from);
-  const ratio = choice === 'fit' ? longMm / (PAGE_MM - (GUTTER + RIGHT_PAD) / PX_PER_MM) : Number(choice);
-  const scale = PX_PER_MM / (ratio * TENTH_UM_PER_MM);
-  const geometry = new SheetGeometry(drawing, { from: drawing.from, scale }, RULER_HEIGHT + 46, PITCH);
-  const width = Math.ceil(GUTTER + RIGHT_PAD + (drawing.to - drawing.from) * scale);
-  const height = geometry.bottom + 90;
-  /** The width is rounded up to a whole pixel. */
-  const pages = Math.max(1, Math.ceil((width - 1) / (PAGE_MM * PX_PER_MM)));
+  const { ratio, geometry, width, height, pages } = onPaper(drawing, choice === 'fit' ? 'fit' : Number(choice));
   const pageWidth = pages === 1 ? width : PAGE_MM * PX_PER_MM;
   const picture = (
     <SheetPicture document={document} design={design} geometry={geometry} width={width} height={height} />

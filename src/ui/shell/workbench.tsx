@@ -83,7 +83,7 @@ function Shell() {
         onUndo={() => store.getState().undo()}
         onGone={() => store.getState().set({ notice: undefined })}
       />
-      {theirs && <ConflictWindow theirs={theirs} />}
+      {theirs && <ConflictWindow key={theirs.revision} theirs={theirs} />}
       {!theirs && window === 'history' && <HistoryWindow onClose={close} />}
       {!theirs && window === 'find' && <FindWindow onClose={close} />}
       {!theirs && window === 'keys' && <KeysWindow onClose={close} />}

@@ -5,9 +5,10 @@ import { prove } from './prove';
 import { rehearse } from './rehearse';
 import { signal } from './signal';
 import { survey } from './survey';
+import { traffic } from './traffic';
 
 /** The stages of the work, in order; none is locked behind another. */
-export const STAGES: readonly [StageKind, ...StageKind[]] = [survey, detect, signal, prove, rehearse];
+export const STAGES: readonly [StageKind, ...StageKind[]] = [survey, traffic, detect, signal, prove, rehearse];
 
 /** The stage in which a kind of finding is put right. */
 export const stageOf = (kind: FindingKind): StageKind => STAGES.find(({ findings }) => findings.includes(kind))!;

@@ -1,5 +1,6 @@
-import type { DesignView, SignalView, Trial, Tried } from '@/core/design';
-import type { SeeEverywhere } from '@/core/detection';
+import type { DesignView, SchemeFigures, SignalView, Trial, Tried } from '@/core/design';
+import type { BestAxles, SeeEverywhere } from '@/core/detection';
+import type { DivideWishes, Suggestion } from '@/core/divide';
 import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 import type { SurveyReading } from '@/core/walk';
@@ -30,6 +31,14 @@ export interface DesignSlice {
   textAbout?: (id: string) => Promise<string>;
   /** The fewest resistor axles that make every train seen wherever it matters. */
   seeEverywhere?: () => Promise<SeeEverywhere>;
+  /** What at most so many resistor axles do. */
+  seeWith?: (count: number) => Promise<BestAxles>;
+  /** What a way to protect the layout takes, costs and leaves. */
+  figuresOf?: (of: LayoutDocument) => Promise<SchemeFigures>;
+  /** Where to cut the track so that it is divided as is wished for. */
+  suggest?: (wishes: DivideWishes) => Promise<Suggestion>;
+  /** What is asked of that division otherwise than usual, as long as the window is open. */
+  wishes?: Partial<DivideWishes>;
   /** What a text of phrases would add to the layout. */
   readText?: (text: string) => Promise<SurveyReading>;
 }

@@ -4,6 +4,8 @@ import type { LayoutDocument } from '@/core/survey';
 export interface Theirs {
   document: LayoutDocument;
   revision: number;
+  /** It was saved while a choice was being made, so that it has to be made anew. */
+  again?: true;
 }
 
 export type Saving = 'opening' | 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';

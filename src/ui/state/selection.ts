@@ -5,6 +5,8 @@ export interface Pointed {
   at: number;
   to?: number;
   besides?: readonly { line: string; from: number; to: number }[];
+  /** What of it is in danger, or is one. */
+  danger?: readonly { line: string; from: number; to: number }[];
   /** What is written there in place of its distance. */
   says?: string;
 }
@@ -21,6 +23,8 @@ export interface SelectionSlice {
   place?: (place: { line: string; at: number }) => void;
   /** The place or the stretch that is being typed or spoken of, marked on the track with what else belongs to it. */
   pointed?: Pointed;
+  /** Where gaps are suggested, marked on the track as long as that is looked at. */
+  proposed?: readonly { line: string; at: number }[];
   select(id: string | undefined): void;
   /** Chooses a thing together with those that are chosen, or no longer. */
   choose(id: string): void;

@@ -30,7 +30,7 @@ export function takeUp(
     const { unsaved, ...state } = kept;
     return { ...state, base: unsaved ? kept.base : kept.document, saving: 'failed', problem: AWAY };
   }
-  const fresh = { document: server.document, base: server.document, revision: server.revision };
+  const fresh = { document: server.document, base: server.document, revision: server.revision, past: [], future: [] };
   if (!kept) return { ...fresh, saving: 'saved' };
   const { past, future, document } = kept;
   if (server.revision === kept.revision || server.token === tab) {

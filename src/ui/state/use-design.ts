@@ -1,6 +1,7 @@
 'use client';
 import { type Remote, wrap } from 'comlink';
 import { useEffect } from 'react';
+import type { DivideWishes } from '@/core/divide';
 import type { LayoutDocument } from '@/core/survey';
 import type { DesignWorker } from '@/workers/design.worker';
 import { afterPaint } from './after-paint';
@@ -27,6 +28,9 @@ export function useDesign(): void {
       lookUpSignal: (id: string) => remote.signal(id),
       textAbout: (id: string) => remote.textAbout(id),
       seeEverywhere: () => remote.seeEverywhere(),
+      seeWith: (count: number) => remote.seeWith(count),
+      figuresOf: (of: LayoutDocument) => remote.figuresOf(of),
+      suggest: (wishes: DivideWishes) => remote.suggest(wishes),
       readText: (text: string) => remote.readText(text),
     };
     let busy = false;

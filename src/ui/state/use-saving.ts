@@ -67,10 +67,12 @@ export function useSaving(server: StoredLayout | undefined): void {
     /** With nothing of one's own to save: takes what the server has, once it is back. */
     const lookUp = async () => {
       const asked = await askServer<StoredLayout>(`/api/layouts/${store.getState().id}`);
-      const { document, base, set } = store.getState();
+      const { document, base, revision, past, future, set } = store.getState();
       if (document !== base) later(0);
-      else if (asked.ok) set({ ...takeUp(undefined, asked.value, undefined), problem: undefined });
-      else later(RETRY_MS);
+      else if (asked.ok) {
+        const kept = { document, base, revision, past, future, unsaved: false };
+        set({ ...takeUp(kept, asked.value, undefined), problem: undefined });
+      } else later(RETRY_MS);
     };
 
     let keeping: Promise<void> | undefined;

@@ -1,4 +1,4 @@
-import { current } from './current';
+import { current, diode } from './current';
 import { isolatedRail } from './isolated-rail';
 import type { SensorKind } from './kind';
 import { contactRail, hall, opticalSpot, reed, treadle } from './spots';
@@ -6,6 +6,7 @@ import { contactRail, hall, opticalSpot, reed, treadle } from './spots';
 /** Every kind of sensor, by the name that documents have for it. The first is the one proposed where track is not watched. */
 export const SENSORS = {
   current,
+  diode,
   'isolated rail': isolatedRail,
   optical: opticalSpot,
   reed,

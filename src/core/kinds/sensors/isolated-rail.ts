@@ -5,6 +5,7 @@ export const isolatedRail: SensorKind = {
   title: 'Isolated rail',
   names: 'R',
   means: 'A wheelset of metal joins the rails between two gaps. Plastic wheels are not noticed.',
+  getsWrong: 'It says free over plastic wheels and dirt, and for a moment under a train whose wheels touch badly.',
   notices: 'metal',
   reachMm: 'section',
   holdMs: 1000,

@@ -2,6 +2,16 @@
 export const NOTICES = ['current', 'metal', 'vehicle', 'magnet'] as const;
 export type Notice = (typeof NOTICES)[number];
 
+/** What a sensor in a feeder does with the current in it. */
+export interface InFeeder {
+  /** What it takes of the track voltage, in V. */
+  dropV: number;
+  /** The current that it notices, through one turn, in mA: as long as nobody has measured it. */
+  noticesMa: number;
+  /** How often the feeder is wound through it, usually; undefined where it is not wound at all. */
+  turns?: number;
+}
+
 /** One kind of sensor: everything that the house asks about it. What is noticed where follows from `notices` and `reachMm`. */
 export interface SensorKind {
   /** What it is called, beginning a sentence: “Current detector”. */
@@ -10,9 +20,13 @@ export interface SensorKind {
   names: string;
   /** What it is good for and how it fails, in a sentence, shown where one is chosen. */
   means: string;
+  /** What it says that is not so, and when, in a sentence. Common practice, no source. */
+  getsWrong: string;
   notices: Notice;
   /** It watches the whole of its section; or as far as this to either side of its place, in mm. */
   reachMm: 'section' | number;
+  /** It lies in the feeder of its section. */
+  inFeeder?: InFeeder;
   /** How long a new one keeps “occupied” after it noticed something last. */
   holdMs: number;
   /** What it says, after its name. */

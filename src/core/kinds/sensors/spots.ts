@@ -1,7 +1,9 @@
 import type { SensorKind } from './kind';
 
 /** What notices a train at one place alone. How far each reaches: common practice, no source. */
-const spot = (own: Pick<SensorKind, 'title' | 'means' | 'notices' | 'reachMm' | 'wants' | 'mark'>): SensorKind => ({
+const spot = (
+  own: Pick<SensorKind, 'title' | 'means' | 'getsWrong' | 'notices' | 'reachMm' | 'wants' | 'mark'>,
+): SensorKind => ({
   names: 'P',
   holdMs: 2000,
   sees: 'notices a train',
@@ -12,6 +14,7 @@ const spot = (own: Pick<SensorKind, 'title' | 'means' | 'notices' | 'reachMm' | 
 export const opticalSpot = spot({
   title: 'Optical spot',
   means: 'Notices any vehicle over it. Light in the room and the gaps between cars mislead it.',
+  getsWrong: 'It says free between two cars, and occupied when the light in the room changes.',
   notices: 'vehicle',
   reachMm: 2,
   wants: 'vehicle',
@@ -20,6 +23,8 @@ export const opticalSpot = spot({
 export const reed = spot({
   title: 'Reed spot',
   means: 'Closes for an instant as a magnet passes. A pulse can be missed.',
+  getsWrong:
+    'It says so for an instant, once for each magnet: a pulse that is missed or comes twice puts a count out of step for good.',
   notices: 'magnet',
   reachMm: 6,
   wants: 'magnet under a vehicle',
@@ -28,6 +33,8 @@ export const reed = spot({
 export const hall = spot({
   title: 'Hall spot',
   means: 'Turns on for an instant as a magnet passes. A pulse can be missed.',
+  getsWrong:
+    'It says so for an instant, once for each magnet: a pulse that is missed or comes twice puts a count out of step for good.',
   notices: 'magnet',
   reachMm: 8,
   wants: 'magnet under a vehicle',
@@ -36,6 +43,7 @@ export const hall = spot({
 export const treadle = spot({
   title: 'Treadle',
   means: 'Gives a pulse as each wheelset passes. It wants adjusting again and again.',
+  getsWrong: 'It says free as soon as no wheel of metal is on it: plastic, dirt or wear is a missed train.',
   notices: 'metal',
   reachMm: 8,
   wants: 'axle of metal',
@@ -44,6 +52,7 @@ export const treadle = spot({
 export const contactRail = spot({
   title: 'Contact spot',
   means: 'A short piece of rail that each wheelset of metal joins to its twin.',
+  getsWrong: 'It says free as soon as no wheel of metal is on it: plastic, dirt or wear is a missed train.',
   notices: 'metal',
   reachMm: 12,
   wants: 'axle of metal',

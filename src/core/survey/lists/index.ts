@@ -8,6 +8,7 @@ import { type Feature, features } from './features';
 import { type joinSchema, joins } from './joins';
 import type { ListKind, Thing } from './kind';
 import { type lineSchema, lines } from './lines';
+import { type movementSchema, movements } from './movements';
 import { type sensorSchema, sensors } from './sensors';
 import { type trainSchema, trains } from './trains';
 import { type turnoutSchema, turnouts } from './turnouts';
@@ -25,6 +26,7 @@ export interface Lists {
   areas: InferType<typeof areaSchema>[];
   vehicles: InferType<typeof vehicleSchema>[];
   trains: InferType<typeof trainSchema>[];
+  movements: InferType<typeof movementSchema>[];
 }
 export type ListName = keyof Lists;
 
@@ -40,6 +42,7 @@ const TABLE: { [K in ListName]: ListKind<Lists[K][number]> } = {
   areas,
   vehicles,
   trains,
+  movements,
 };
 export const LISTS = TABLE as unknown as Record<ListName, ListKind>;
 export const LIST_NAMES = Object.keys(TABLE) as ListName[];

@@ -1,6 +1,7 @@
 import type { InferType } from 'yup';
 import { SENSOR_KIND_IDS, sensorKind } from '../../kinds';
 import {
+  amount,
   certainty,
   choice,
   count,
@@ -15,6 +16,9 @@ import {
 } from '../schema-parts';
 import type { ListKind } from './kind';
 
+/** More do not go through a core; our assumption. */
+export const MOST_TURNS = 20;
+
 export const sensorSchema = record({
   id: id(),
   name: text(LONGEST_NAME.thing),
@@ -22,6 +26,9 @@ export const sensorSchema = record({
   anchor: placeSchema,
   /** How long “occupied” is kept after something was noticed last, to hide drop-outs. */
   holdMs: count(0, 60_000),
+  /** What one in a feeder notices through one turn, in mA, and how often the feeder is wound through it, where that is known. */
+  noticesMa: amount(0.01, 1000).optional().default(undefined),
+  turns: count(1, MOST_TURNS).optional().default(undefined),
   input: freeText(40),
   patterns: patterns(),
   certainty: certainty(),

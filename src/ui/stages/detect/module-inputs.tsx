@@ -1,6 +1,6 @@
 'use client';
 import { createColumnHelper } from '@tanstack/react-table';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { giveInputs, readInput } from '@/core/detection';
 import { sensorKind } from '@/core/kinds';
 import {
@@ -21,6 +21,7 @@ import { NumberField } from '@/ui/reasoning/number-field';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useWorkbenchStore } from '@/ui/state/store';
+import { LabelSheet } from './label-sheet';
 
 interface Row {
   id: string;
@@ -39,6 +40,7 @@ export function ModuleInputs({ document }: { document: LayoutDocument }) {
   const store = useWorkbenchStore();
   const modules = document.modules ?? USUAL_MODULES;
   const rows = useMemo(() => rowsOf(document), [document]);
+  const [labels, setLabels] = useState(false);
   const columns = useMemo(
     () => [
       COLUMN.accessor('input', {
@@ -113,6 +115,12 @@ export function ModuleInputs({ document }: { document: LayoutDocument }) {
         <button type="button" className="button" onClick={() => save(document, rows)}>
           Save as CSV
         </button>
+        {without < rows.length && (
+          <button type="button" className="button" onClick={() => setLabels(true)}>
+            Labels …
+          </button>
+        )}
+        {labels && <LabelSheet labels={rows.filter(({ input }) => input)} onClose={() => setLabels(false)} />}
       </div>
       <div className="mt-2 max-h-72 overflow-auto">
         <DataTable

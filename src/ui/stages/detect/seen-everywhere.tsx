@@ -1,11 +1,12 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { consistOf, type SeeEverywhere, unseenOf } from '@/core/detection';
+import { type BestAxles, consistOf, type SeeEverywhere, unseenOf } from '@/core/detection';
 import { fromMm, showLength } from '@/core/measure';
-import type { LayoutDocument } from '@/core/survey';
+import type { LayoutDocument, Train } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
 import { Fold } from '@/ui/parts/fold';
 import { Term } from '@/ui/parts/term';
+import { NumberField } from '@/ui/reasoning/number-field';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { TrainStrip } from '@/ui/reasoning/train-strip';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -29,7 +30,11 @@ export function SeenEverywhere() {
   if (!design || found?.of !== design.document) return <p className="text-ink2">Looking at every train …</p>;
   const { document } = design;
   if (document.trains.length === 0)
-    return <p className="text-ink2">There is no train yet. Survey holds the roster that trains are made of.</p>;
+    return (
+      <PanelSection title="Every train seen">
+        <p className="text-ink2">There is no train yet. Survey holds the roster that trains are made of.</p>
+      </PanelSection>
+    );
   return (
     <>
       <PanelSection title="Every train seen">
@@ -45,6 +50,9 @@ export function SeenEverywhere() {
             </button>
             <Caution work="wiring" />
           </>
+        )}
+        {found.places.length > 1 && (
+          <WithFewer key={found.places.length} document={document} all={found.places.length} />
         )}
         <Why document={document} found={found} />
       </PanelSection>
@@ -106,6 +114,67 @@ function Answer({ document, found: { places, hopeless } }: { document: LayoutDoc
         ))}
       </ul>
     </>
+  );
+}
+
+/** What is still unseen with fewer axles than all need. */
+function WithFewer({ document, all }: { document: LayoutDocument; all: number }) {
+  const store = useWorkbenchStore();
+  const ask = useWorkbench((s) => s.seeWith);
+  const [count, setCount] = useState(all - 1);
+  const [found, setFound] = useState<BestAxles & { of: LayoutDocument }>();
+  useEffect(() => {
+    let late = false;
+    void ask?.(count).then((answer) => {
+      if (!late) setFound({ ...answer, of: document });
+    });
+    return () => {
+      late = true;
+    };
+  }, [ask, count, document]);
+  const unseen = document.trains.filter(({ id }) => found?.unseen.includes(id));
+  const blind = (train: Train) => {
+    const { all: nothing, blindMm } = unseenOf(document, consistOf(document, train));
+    return nothing ? 'all of it' : `now ${showLength(fromMm(blindMm), document.shownUnit)} in one piece`;
+  };
+  return (
+    <Fold title="With fewer axles">
+      <NumberField
+        label="Axles at most"
+        value={count}
+        least={0}
+        most={all}
+        unit="axles"
+        digits={0}
+        onCommit={(next) => setCount(Math.round(next))}
+      />
+      {found?.of === document && (
+        <>
+          <p className="mt-1">
+            {found.places.length === 0
+              ? 'So few make no train seen enough.'
+              : `${found.places.length} of them make ${document.trains.length - unseen.length} of ${document.trains.length} trains seen wherever it matters${found.certain ? '; no other choice does more.' : '. There are too many choices to look at all of them.'}`}
+          </p>
+          <ul>
+            {unseen.map((train) => (
+              <li key={train.id} className="border-b border-hair py-1">
+                Still not: {train.name}
+                <span className="text-ink3">, {blind(train)}</span>
+              </li>
+            ))}
+          </ul>
+          {found.places.length > 0 && (
+            <button
+              type="button"
+              className="button mt-2"
+              onClick={() => store.getState().edit({ do: 'fit axles', places: found.places })}
+            >
+              Fit only these {found.places.length}
+            </button>
+          )}
+        </>
+      )}
+    </Fold>
   );
 }
 

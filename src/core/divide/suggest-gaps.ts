@@ -1,0 +1,196 @@
+import { greaterEq, lessEq, solve } from 'yalps';
+import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
+import type { LayoutDocument } from '../survey';
+import type { TrackGraph } from '../track';
+import { type Boundary, boundariesOf, type Cell, cellsOf, SHORTEST_CELL } from './cells';
+import { crowded } from './crowded';
+import { placeOn, type Run, runsOf } from './runs';
+import { mostCuts, spreadCuts, toSteps } from './spread-cuts';
+import { type Network, networkOf, wayRoundBelow } from './ways-round';
+import type { CutReason, DivideWishes } from './wishes';
+
+export interface ProposedCut {
+  line: string;
+  at: TenthUm;
+  reason: CutReason;
+}
+
+/** A wish that makes a division possible when it alone is given up. */
+export type GivenUp = Partial<Pick<DivideWishes, 'trains' | 'longest' | 'stopping' | 'wholePlatforms'>>;
+
+export interface Suggestion {
+  cuts: ProposedCut[];
+  /** Tentative gaps and block marks that are not kept. */
+  without: string[];
+  /** How many places for the longest train there then are. */
+  places: number;
+  /** Track on which no train longer than this can stand: too short for the longest. */
+  short: { line: string; from: TenthUm; to: TenthUm }[];
+  /** Lines of a way round on which the trains cannot move on, and what to give up instead, when there is no division. */
+  impossible?: { lines: string[]; places: number; giveUp: GivenUp[] };
+  /** False when there were more ways round than could be looked at. */
+  complete: boolean;
+}
+
+interface Divided {
+  graph: TrackGraph;
+  runs: Run[];
+  boundaries: Boundary[][];
+  cells: Cell[];
+  network: Network;
+}
+
+/** Everything that follows from the wishes but the cuts for places. */
+function begin(document: LayoutDocument, wishes: DivideWishes): Divided {
+  const { graph, runs } = runsOf(document, ({ certainty }) => wishes.keep === 'all' || certainty === 'fixed');
+  const apart = new Set(wishes.points === 'routes' ? graph.points.map(({ index }) => index) : []);
+  const bound = () => runs.map((run) => boundariesOf(run, graph, document, wishes, apart));
+  let boundaries = bound();
+  for (let more = crowded(runs, boundaries, apart); more.length > 0; more = crowded(runs, boundaries, apart)) {
+    for (const points of more) apart.add(points);
+    boundaries = bound();
+  }
+  const cells = runs.flatMap((run) => cellsOf(run, boundaries[run.index]!, graph, wishes, apart));
+  return { graph, runs, boundaries, cells, network: networkOf(graph, runs) };
+}
+
+/** How many places there are on each run when each cell has so many cuts. */
+function placesOf({ runs, cells }: Divided, cuts: readonly number[], longest: TenthUm): number[] {
+  const places = runs.map(() => 0);
+  cells.forEach((cell, i) => {
+    if (cell.whole >= longest) places[cell.run] = places[cell.run]! + cuts[i]! + 1;
+  });
+  return places;
+}
+
+const roomiest = ({ cells }: Divided, { longest, stopping }: DivideWishes): number[] =>
+  cells.map((cell) => mostCuts(cell, longest + stopping));
+
+/** Whether there is any division at all with these wishes; else the way round that has too few places. */
+function tooFew(document: LayoutDocument, wishes: DivideWishes): number[] | 'unknown' | undefined {
+  const divided = begin(document, wishes);
+  const places = placesOf(divided, roomiest(divided, wishes), wishes.longest);
+  return wayRoundBelow(divided.network, places, wishes.trains + 1);
+}
+
+/**
+ * The fewest gaps that divide the track as is wished for, exactly: those that points ask for, and of all ways to cut the rest, one with the
+ * fewest cuts with which every way round has a place more than there are trains. Ways round are brought into an integer program one by
+ * one, as far as its answers break them.
+ */
+export function suggestGaps(document: LayoutDocument, wishes: DivideWishes): Suggestion {
+  const divided = begin(document, wishes);
+  const { runs, boundaries, cells, network } = divided;
+  const most = roomiest(divided, wishes);
+  const asked = wishes.trains + 1;
+  const widest = wayRoundBelow(network, placesOf(divided, most, wishes.longest), asked);
+  let complete = widest !== 'unknown';
+  let counts = cells.map(() => 0);
+  const ways: number[][] = [];
+  while (complete && widest === undefined) {
+    const way = wayRoundBelow(network, placesOf(divided, counts, wishes.longest), asked);
+    if (way === 'unknown') complete = false;
+    if (way === undefined || way === 'unknown') break;
+    ways.push(way);
+    counts = fewestCuts(divided, wishes, most, ways);
+  }
+  const inch = document.shownUnit === 'inch';
+  const step = inch ? TENTH_UM_PER_INCH / 2 : TENTH_UM_PER_CM;
+  const cuts: ProposedCut[] = boundaries.flatMap((own, r) =>
+    own.flatMap(({ at, reason }) => (reason ? [{ ...placeOn(runs[r]!, at), reason }] : [])),
+  );
+  cells.forEach((cell, i) => {
+    if (counts[i] === 0) return;
+    const run = runs[cell.run]!;
+    const need = wishes.longest + wishes.stopping;
+    const exact = spreadCuts(cell, counts[i]!, need);
+    const placed = toSteps(cell, exact, need, (at) => Math.round(at / step) * step);
+    const ends = [cell.from - cell.before, ...placed, cell.to + cell.after];
+    const shortest = Math.min(...placed.map((at, k) => Math.min(at - ends[k]!, ends[k + 2]! - at)));
+    for (const at of placed)
+      cuts.push({
+        ...placeOn(run, run.closed ? at % run.length : at),
+        reason: { kind: 'places', blocks: placed.length + 1, shortest },
+      });
+  });
+  const suggestion: Suggestion = {
+    cuts,
+    without: document.features
+      .filter(
+        ({ kind, certainty }) =>
+          (kind === 'gap' || kind === 'mark') && wishes.keep === 'fixed' && certainty === 'tentative',
+      )
+      .map(({ id }) => id),
+    places: placesOf(divided, counts, wishes.longest).reduce((sum, n) => sum + n, 0),
+    short: cells
+      .filter(({ whole }) => whole < wishes.longest && whole > SHORTEST_CELL)
+      .map(({ run, from, to }) => {
+        const [a, b] = [placeOn(runs[run]!, from), placeOn(runs[run]!, to)];
+        return a.line === b.line
+          ? { line: a.line, from: Math.min(a.at, b.at), to: Math.max(a.at, b.at) }
+          : { line: a.line, from: a.at, to: a.at };
+      }),
+    complete,
+  };
+  if (Array.isArray(widest)) {
+    const places = placesOf(divided, most, wishes.longest);
+    suggestion.impossible = {
+      lines: [...new Set(widest.flatMap((run) => runs[run]!.parts.map(({ line }) => line)))],
+      places: widest.reduce((sum, run) => sum + places[run]!, 0),
+      giveUp: giveUp(document, wishes),
+    };
+  }
+  return suggestion;
+}
+
+/** The fewest cuts with which the ways round that are known have places enough; of as many, those of the longest cells. */
+function fewestCuts(
+  { cells, runs }: Divided,
+  { trains, longest }: DivideWishes,
+  most: readonly number[],
+  ways: readonly number[][],
+) {
+  const all = most.reduce((sum, n) => sum + n, 0) + 1;
+  const longestCell = Math.max(...cells.map(({ whole }) => whole));
+  const constraints = new Map(cells.map((_, i) => [`most ${i}`, lessEq(most[i]!)]));
+  const bare = placesOf(
+    { runs, cells } as Divided,
+    cells.map(() => 0),
+    longest,
+  );
+  ways.forEach((way, w) => {
+    constraints.set(`way ${w}`, greaterEq(trains + 1 - way.reduce((sum, run) => sum + bare[run]!, 0)));
+  });
+  const variables = cells.map((cell, i): [string, Record<string, number>] => [
+    String(i),
+    {
+      cost: 1 + (0.5 * (1 - cell.whole / longestCell)) / all,
+      [`most ${i}`]: 1,
+      ...Object.fromEntries(ways.flatMap((way, w) => (way.includes(cell.run) ? [[`way ${w}`, 1]] : []))),
+    },
+  ]);
+  const solution = solve({ direction: 'minimize', objective: 'cost', constraints, variables, integers: true });
+  if (solution.status !== 'optimal') throw new Error(`The search for gaps ended ${solution.status}.`);
+  const counts = cells.map(() => 0);
+  for (const [name, count] of solution.variables) counts[Number(name)] = Math.round(count);
+  return counts;
+}
+
+/** Each wish that makes a division possible when it alone is given up, as little of it as will do. */
+function giveUp(document: LayoutDocument, wishes: DivideWishes): GivenUp[] {
+  const does = (change: GivenUp) => tooFew(document, { ...wishes, ...change }) === undefined;
+  const found: GivenUp[] = [];
+  if (wishes.stopping > 0 && does({ stopping: 0 })) found.push({ stopping: 0 });
+  if (wishes.wholePlatforms && does({ wholePlatforms: false })) found.push({ wholePlatforms: false });
+  let trains = wishes.trains - 1;
+  while (trains > 0 && !does({ trains })) trains -= 1;
+  if (trains > 0) found.push({ trains });
+  let [low, high] = [0, Math.floor(wishes.longest / TENTH_UM_PER_CM)];
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2);
+    if (does({ longest: middle * TENTH_UM_PER_CM })) low = middle;
+    else high = middle - 1;
+  }
+  if (low > 0) found.push({ longest: low * TENTH_UM_PER_CM });
+  return found;
+}

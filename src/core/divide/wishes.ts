@@ -1,0 +1,55 @@
+import { consistOf } from '../detection';
+import { fromMm, layoutSpeedMmPerS, mostBrakingMm, TENTH_UM_PER_CM, type TenthUm } from '../measure';
+import type { LayoutDocument } from '../survey';
+
+/** What a division of the track shall do. */
+export interface DivideWishes {
+  /** How many trains run at once: every way round then has a place more, so that one of them can move. */
+  trains: number;
+  /** The longest train; where it finds no room there is no place. */
+  longest: TenthUm;
+  /** The shortest; track between points that cannot hold it is theirs. */
+  shortest: TenthUm;
+  /** The room behind it that it needs to stop in, where blocks are made shorter by cuts; 0 where that is not wished for. */
+  stopping: TenthUm;
+  /** Points have a section of their own, or are part of the block before their blades. */
+  points: LayoutDocument['turnoutsIn'];
+  /** No gap lies along a platform. */
+  wholePlatforms: boolean;
+  /** Which gaps and block marks stay where they are. */
+  keep: 'all' | 'fixed';
+}
+
+/** Why a gap is where it is. */
+export type CutReason =
+  /** So far from points, by id, that trains on their two tracks do not touch. */
+  | { kind: 'clearance'; points: string }
+  /** Before the blades of points, by id. */
+  | { kind: 'blades'; points: string }
+  /** Between two tracks beside each other, each of which keeps its own points. */
+  | { kind: 'crossover'; points: string[] }
+  /** The ends of a block on a ring. */
+  | { kind: 'ring' }
+  /** So that there are places enough: so many of so long between the same two boundaries. */
+  | { kind: 'places'; blocks: number; shortest: TenthUm };
+
+/** How long a train is where there is none yet; our assumption. */
+const TRAIN_TO_BE = 100 * TENTH_UM_PER_CM;
+
+/** What a division is asked to do as long as nobody says otherwise: from the trains of the layout. */
+export function usualWishes(document: LayoutDocument): DivideWishes {
+  const { trains, scale } = document;
+  const lengths = trains.map((train) => fromMm(consistOf(document, train).lengthMm));
+  const stopping = trains.map(({ topSpeedKmh, brakingMmPerS2 }) =>
+    fromMm(mostBrakingMm(layoutSpeedMmPerS(topSpeedKmh, scale), brakingMmPerS2)),
+  );
+  return {
+    trains: Math.max(1, trains.length),
+    longest: lengths.length > 0 ? Math.max(...lengths) : TRAIN_TO_BE,
+    shortest: lengths.length > 0 ? Math.min(...lengths) : TRAIN_TO_BE,
+    stopping: Math.max(0, ...stopping),
+    points: document.turnoutsIn,
+    wholePlatforms: true,
+    keep: 'all',
+  };
+}
