@@ -47,12 +47,14 @@ export function useRevisions(wanted: readonly number[]) {
     else setProblem(asked.problem);
     return asked.ok;
   };
-  /** Goes back to one, the present one being kept before; true when that is done. */
+  /** Goes back to one whose document is there, the present one being kept before; true when that is done. */
   const goBack = async (revision: Revision) => {
+    const document = documents[revision.number];
+    if (!document) return false;
     const asked = await sendServer('POST', `/api/layouts/${id}/revisions`, {
       name: `Before going back to ${revision.name || when(revision.at)}`,
     });
-    if (asked.ok) store.getState().replace(documents[revision.number]!, `Go back to ${titleOf(revision)}`);
+    if (asked.ok) store.getState().replace(document, `Go back to ${titleOf(revision)}`);
     else setProblem(asked.problem);
     return asked.ok;
   };

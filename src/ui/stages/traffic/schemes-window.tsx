@@ -136,7 +136,7 @@ function Table({
       <thead>
         <tr className="border-b border-edge align-bottom">
           <th className="py-1 pr-4 font-normal text-ink3">What it takes, and what it leaves</th>
-          {columns.map(({ revision }) => (
+          {columns.map(({ revision, document }) => (
             <th key={revision?.number ?? 'now'} className="py-1 pr-4">
               <span className="block font-semibold">
                 {revision ? revision.name || titleOf(revision) : 'As it is now'}
@@ -145,7 +145,7 @@ function Table({
                 <button
                   type="button"
                   className="button mt-1"
-                  disabled={!ready}
+                  disabled={!ready || !document}
                   aria-label={`Go on with ${titleOf(revision)}`}
                   onClick={() => onGoOn(revision)}
                 >
