@@ -250,7 +250,7 @@ function proofFigures(): Figure[] {
     const partition = divideTrack(document, compileTrack(document));
     const point = {
       lengthMm: 0,
-      parts: { current: [{ from: 0, to: 0 }], metal: [], vehicle: [], magnet: [] },
+      parts: { current: [{ from: 0, to: 0 }], metal: [], vehicle: [], magnet: [], nothing: [] },
       wheelsMm: [0, 0] as [number, number],
       pickUpsMm: [],
     };

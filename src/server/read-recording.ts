@@ -28,6 +28,7 @@ export function readRecording(fields: Record<string, unknown> | undefined): Reco
 const FIELDS: Record<string, readonly string[]> = {
   throw: ['turnout', 'to'],
   hold: ['signal', 'on'],
+  say: ['block', 'free'],
   run: ['train', 'on'],
   send: ['train', 'block'],
   'draw up': ['train', 'mm'],
@@ -44,7 +45,7 @@ function isTimedCommand(value: unknown): value is TimedCommand {
   if (!fields) return false;
   return fields.every((field) => {
     const given = command[field];
-    if (field === 'on') return typeof given === 'boolean';
+    if (field === 'on' || field === 'free') return typeof given === 'boolean';
     if (field === 'to') return given === 'straight' || given === 'diverging';
     if (field === 'mm') return typeof given === 'number' && Number.isFinite(given) && given >= 0;
     return typeof given === 'string';

@@ -8,7 +8,7 @@ import { spin } from './spin';
 
 const POINT = {
   lengthMm: 0,
-  parts: { current: [{ from: 0, to: 0 }], metal: [], vehicle: [], magnet: [] },
+  parts: { current: [{ from: 0, to: 0 }], metal: [], vehicle: [], magnet: [], nothing: [] },
   wheelsMm: [0, 0] as [number, number],
   pickUpsMm: [],
 };

@@ -73,6 +73,7 @@ function randomRules(draw: Draw): Rules | undefined {
     drives: [slot(drive.name)],
     refusedBy: [[]],
     aspects: rules.map(({ name }) => slot(name)),
+    frees: [],
     holds: [],
   };
   const nothing = () => new Int32Array(compiled.slotCount);

@@ -1,4 +1,4 @@
-import { detectionFindings, sensitivityFindings, spotBlockFindings, spotFindings } from '../detection';
+import { detectionFindings, sensitivityFindings, spotFindings, toldFindings } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
 import type { Program } from '../logic';
@@ -27,7 +27,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...detectionFindings(document, scheme.partition),
     ...sensitivityFindings(document, scheme.partition),
     ...spotFindings(document, scheme.partition),
-    ...spotBlockFindings(document, scheme.partition),
+    ...toldFindings(document, scheme.partition),
     ...signalFindings(document, scheme.partition, scheme.readings),
     ...trackEndFindings(scheme),
     ...trafficFindings(scheme),

@@ -1,4 +1,4 @@
-import { type BlockId, middleOf } from '../detection';
+import { type BlockId, middleOf, type ToldBy } from '../detection';
 import type { Finding } from '../findings';
 import type { TenthUm } from '../measure';
 import { foulingBlocks, needsOf } from '../patterns';
@@ -22,7 +22,7 @@ export interface BlockView {
   detectors: string[];
   spots: string[];
   /** Spots at all its ends tell what is in it, and nothing watches it throughout. */
-  toldBySpots: boolean;
+  told: ToldBy | undefined;
   /** Ids of the points whose blades lie in it. */
   turnouts: string[];
 }
@@ -87,7 +87,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
         }),
       detectors: partition.sections[block.section]!.sensors,
       spots: spots.filter(({ blocks }) => blocks.includes(block.index)).flatMap(({ sensors }) => sensors),
-      toldBySpots: partition.told.get(block.index) !== undefined,
+      told: partition.told.get(block.index)?.by,
       turnouts: block.points.map((n) => graph.points[n]!.id),
     })),
     findings: design.findings,

@@ -55,7 +55,9 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
     return near * (ASPECT_SYSTEMS[system].lamps.length + 1);
   });
   const wireM = (given.wire + toModule.reduce((sum, one) => sum + one, 0)) / TENTH_UM_PER_METRE;
-  const spots = document.sensors.filter(({ kind }) => sensorKind(kind).reachMm !== 'section').length;
+  const spots = document.sensors.filter(
+    ({ kind }) => sensorKind(kind).reachMm !== 'section' && !sensorKind(kind).tells,
+  ).length;
   const asked = new Set(scheme.waysOf.flat().flatMap(({ way }) => way.conditions.map(({ motor }) => motor)));
   const spare = new Map(document.turnouts.map(({ id, spareContacts }) => [id, spareContacts]));
   const motors = partition.graph.motors;
@@ -73,7 +75,7 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
   const open = areas.filter(({ admits }) => admits !== undefined && !ADMISSIONS[admits].signals);
   return {
     heads: signals.length,
-    detectors: document.sensors.length - spots,
+    detectors: document.sensors.filter(({ kind }) => sensorKind(kind).reachMm === 'section').length,
     spots,
     modules: members.size,
     motors: motors.length,

@@ -39,8 +39,8 @@ export interface SpotPlace {
 
 /** Undefined for a sensor that watches a whole section. */
 export function spotPlace(document: LayoutDocument, sensor: Sensor): SpotPlace | undefined {
-  const { reachMm } = sensorKind(sensor.kind);
-  if (reachMm === 'section') return undefined;
+  const { reachMm, notices } = sensorKind(sensor.kind);
+  if (reachMm === 'section' || notices === 'nothing') return undefined;
   const { line, at } = sensor.anchor;
   const off = (other: { tenthUm: TenthUm }) => Math.abs(other.tenthUm - at.tenthUm);
   const nearest = <T extends { at: { tenthUm: TenthUm } }>(all: readonly T[], most: number): T | undefined =>

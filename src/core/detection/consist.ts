@@ -27,6 +27,7 @@ const NOTICED: Record<Notice, (vehicle: Vehicle) => Part[]> = {
   metal: ({ axles }) => axles.filter(({ plastic }) => !plastic).map(({ at }) => point(mmOf(at.tenthUm))),
   vehicle: ({ length }) => [{ from: 0, to: mmOf(length.tenthUm) }],
   magnet: ({ magnetAt }) => (magnetAt ? [point(mmOf(magnetAt.tenthUm))] : []),
+  nothing: () => [],
 };
 
 /** A vehicle with its other end leading. */
@@ -55,7 +56,7 @@ export function vehiclesOf(document: Pick<LayoutDocument, 'vehicles'>, train: Tr
 /** Puts a train's vehicles one behind the other. Couplers are part of a vehicle's length. */
 export function consistOf(document: Pick<LayoutDocument, 'vehicles' | 'power'>, train: Train): Consist {
   let at = 0;
-  const parts: Consist['parts'] = { current: [], metal: [], vehicle: [], magnet: [] };
+  const parts: Consist['parts'] = { current: [], metal: [], vehicle: [], magnet: [], nothing: [] };
   const each = vehiclesOf(document, train).map((vehicle) => {
     const length = mmOf(vehicle.length.tenthUm);
     for (const notice of NOTICES)

@@ -28,8 +28,9 @@ export {
 export { resistorAxles, takenOff } from './resistor-axles';
 export { type SeeEverywhere, type SeenEverywhere, seenLimits } from './seen-limits';
 export { type Sensitivity, sensitivityFindings, sensitivityOf } from './sensitivity';
-export { spotBlockFindings } from './spot-block-findings';
 export { spotFindings } from './spot-findings';
 export type { SpotPair } from './spot-pairs';
+export { TOLD_BY, type Told, type ToldBy } from './told';
+export { toldFindings } from './told-findings';
 export { middleOf, watchIt } from './watch-it';
 export { seenAcross, watchedFrom } from './watched-ways';

@@ -1,3 +1,4 @@
+import { sensorKind } from '../kinds';
 import type { TenthUm } from '../measure';
 import type { LayoutDocument, Modules } from '../survey';
 import { type Drawing, xOf } from '../track';
@@ -66,7 +67,7 @@ export interface GivenInputs {
 }
 
 /**
- * Gives an input to every sensor. Those that have one keep it, unless all are given anew. New ones go to the free input of the module that is
+ * Gives an input to every sensor but timers, which take none. Those that have one keep it, unless all are given anew. New ones go to the free input of the module that is
  * nearest along the line, and to modules of their own where none is free; each new module keeps its spare inputs for what comes later.
  */
 export function giveInputs(
@@ -88,8 +89,9 @@ export function giveInputs(
     members.set(module, [...(members.get(module) ?? []), place.get(id)!]);
   };
   const fresh: Placed[] = [];
-  for (const { id, input } of sensors) {
+  for (const { id, input, kind } of sensors) {
     const has = anew ? undefined : readInput(input, modules);
+    if (sensorKind(kind).tells === 'for a time') continue;
     if (has && !taken.has(inputName(has.module, has.input))) take(id, has.module, has.input);
     else fresh.push({ id, x: place.get(id)! });
   }

@@ -14,7 +14,7 @@ export function spotFindings(document: LayoutDocument, partition: Partition): Fi
   const shown = (mm: number) => showLength(fromMm(mm), document.shownUnit);
   for (const { id, name, kind } of document.sensors) {
     const { reachMm, notices, title, wants } = sensorKind(kind);
-    if (reachMm === 'section') continue;
+    if (reachMm === 'section' || notices === 'nothing') continue;
     const trains = document.trains.map((train) => {
       const parts = consistOf(document, train).parts[notices];
       const runsMm = fastest(layoutSpeedMmPerS(train.topSpeedKmh, document.scale)) * SCAN_S;
@@ -44,14 +44,21 @@ export function spotFindings(document: LayoutDocument, partition: Partition): Fi
       remedies: [{ says: `Delete ${name}`, edit: { do: 'delete', id } }],
     });
   }
-  return [...findings, ...sensorsTogether(document), ...longHolds(document, partition)];
+  return [...findings, ...sensorsTogether(document, partition), ...longHolds(document, partition)];
 }
 
-/** Sensors of one place whose fields touch: they say the same of the same train. */
-function sensorsTogether(document: LayoutDocument): Finding<Edit>[] {
+/** Sensors of one place whose fields touch: they say the same of the same train. Those that count together have to. */
+function sensorsTogether(document: LayoutDocument, { told }: Partition): Finding<Edit>[] {
+  const counting = new Set(
+    [...told.values()]
+      .flatMap((one) => ('pairs' in one && one.inPairs.counts ? one.pairs : []))
+      .flatMap(({ inner, outer }) => [inner.id, outer.id]),
+  );
   const spots = document.sensors.flatMap((sensor) => {
-    const { reachMm } = sensorKind(sensor.kind);
-    return reachMm === 'section' ? [] : [{ sensor, reach: fromMm(reachMm) }];
+    const { reachMm, notices } = sensorKind(sensor.kind);
+    return reachMm === 'section' || notices === 'nothing' || counting.has(sensor.id)
+      ? []
+      : [{ sensor, reach: fromMm(reachMm) }];
   });
   spots.sort(
     ({ sensor: { anchor: a } }, { sensor: { anchor: b } }) =>

@@ -1,11 +1,10 @@
-import { sensorKind } from '../kinds';
 import { fromMm, type TenthUm } from '../measure';
-import type { LayoutDocument, Sensor } from '../survey';
+import type { Sensor } from '../survey';
 import type { EdgeEnd } from '../track';
 import type { Block, Division, Piece } from './division';
 import { onwardPieces } from './onward-pieces';
 
-/** A spot this far from a boundary, or nearer, tells of it together with one beyond; our assumption. */
+/** A spot this far from a boundary, or nearer, tells of what passes it together with one beyond; our assumption. */
 export const NEAR: TenthUm = fromMm(400);
 
 /** Two spots at an end of a block, one within and one beyond: which of them a train leaves last tells where it has gone. */
@@ -13,31 +12,6 @@ export interface SpotPair {
   inner: Sensor;
   outer: Sensor;
 }
-
-/**
- * The pairs at every end by which trains come into a block that no sensor watches throughout. None where something watches it, or where
- * an end has no pair: then nothing tells that it is free. Only what notices whole vehicles serves: wheels and magnets leave gaps.
- */
-export function toldBySpots({ sensors }: Pick<LayoutDocument, 'sensors'>, division: Division): Map<number, SpotPair[]> {
-  const spots = tellingSpots({ sensors });
-  const told = new Map<number, SpotPair[]>();
-  if (spots.length === 0) return told;
-  for (const block of division.blocks) {
-    if (division.sections[block.section]!.sensors.length > 0) continue;
-    const pairs = endsOf(division, block).map(({ piece, end }) =>
-      pairAt(spots, division, division.pieces[piece]!, end),
-    );
-    if (pairs.length > 0 && pairs.every((pair) => pair !== undefined)) told.set(block.index, pairs);
-  }
-  return told;
-}
-
-/** The sensors that can tell of a block together. */
-export const tellingSpots = ({ sensors }: Pick<LayoutDocument, 'sensors'>): Sensor[] =>
-  sensors.filter(({ kind }) => {
-    const { reachMm, notices } = sensorKind(kind);
-    return reachMm !== 'section' && notices === 'vehicle';
-  });
 
 /** The ends of a block beyond which there is another. */
 export const endsOf = ({ pieces }: Division, block: Block): Block['ends'] =>

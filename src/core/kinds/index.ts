@@ -26,7 +26,7 @@ export {
 } from './points';
 export type { Lie, PointsKind, PointsWay } from './points/kind';
 export { SENSOR_KIND_IDS, SENSORS, type SensorKindId, sensorKind } from './sensors';
-export { NOTICES, type Notice, type SensorKind } from './sensors/kind';
+export { type InPairs, NOTICES, type Notice, type SensorKind } from './sensors/kind';
 export { TRACK_POWER_IDS, TRACK_POWERS, type TrackPower, type TrackPowerId } from './track-power';
 export {
   ABILITIES,

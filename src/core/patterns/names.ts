@@ -39,6 +39,7 @@ export const lamp = ({ id }: Thing) => `lamp.${id}`;
 export const indicator = ({ id }: Thing) => `indicator.${id}`;
 export const dead = ({ id }: Thing) => `dead.${id}`;
 export const inside = ({ id }: Thing) => `inside.${id}`;
+export const unsure = ({ id }: Thing) => `unsure.${id}`;
 export const taken = ({ id }: Thing) => `taken.${id}`;
 export const freed = ({ id }: Thing) => `freed.${id}`;
 export const atEnd = ({ id }: Thing, nth: number, what: string) => `end.${id}.${nth}.${what}`;

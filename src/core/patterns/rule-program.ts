@@ -1,6 +1,7 @@
 import { ASPECT_SYSTEMS, FULL_POWER, OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
 import { and, type Declaration, type Expr, name, not, or, type Program, value, when } from '../logic';
 import { type LayoutDocument, signalsOf, type TurnoutPosition } from '../survey';
+import { assumed } from './assumed';
 import { automaticBlock } from './automatic-block';
 import { byHand } from './by-hand';
 import { directionMemory } from './direction-memory';
@@ -13,6 +14,7 @@ import { pointsIndicator } from './points-indicator';
 import { powerUp } from './power-up';
 import { RuleBook } from './rule-book';
 import type { NamedWay, Scheme } from './scheme';
+import { spotCount } from './spot-count';
 import { spotMemory } from './spot-memory';
 import { stopSection } from './stop-section';
 import { wayLock } from './way-lock';
@@ -24,6 +26,8 @@ export const PATTERNS: readonly Pattern[] = [
   powerUp,
   occupancy,
   spotMemory,
+  spotCount,
+  assumed,
   foulingLock,
   wayLock,
   directionMemory,

@@ -1,4 +1,4 @@
-import { consistOf, resistorAxles, takenOff, turnedRound, unseenOf, watchIt } from '../detection';
+import { consistOf, resistorAxles, TOLD_BY, takenOff, turnedRound, unseenOf, watchIt } from '../detection';
 import type { Remedy } from '../findings';
 import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
 import { faceToFace } from '../plant';
@@ -233,7 +233,7 @@ function entry(
       partition.sections[section]!.sensors.length > 0
         ? `${name} read free while a train, or a part of one, still stood in it.`
         : partition.told.has(block)
-          ? `Spots alone tell of ${name}: what passed them looked as if a train had gone out.`
+          ? `${name} is only ${TOLD_BY[partition.told.get(block)!.by]}: it read free while a train stood in it.`
           : `No detector sees a train in ${name}.`,
     advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
     remedies: watch(model, block, pair),

@@ -15,6 +15,11 @@ export const SWITCHES = {
     without: 'No two things happen within one scan of the rules.',
     standard: true,
   },
+  'say free': {
+    says: 'People look at blocks that nothing watches, and say which are free',
+    without: 'Nobody says that a block is free which nothing watches.',
+    standard: true,
+  },
   hold: {
     says: 'Signals are held at stop by hand, and let go',
     without: 'Nobody holds a signal at stop by hand.',

@@ -1,7 +1,7 @@
 import { POWER_LEVELS } from '../kinds';
 import type { Compiled, Program } from '../logic';
 import { names } from '../patterns';
-import { type Rehearsal, TICK_MS } from '../simulation';
+import { isSaid, type Rehearsal, TICK_MS } from '../simulation';
 import { locksOf } from './locks';
 
 /** Where a rule program meets the plant: slots of its inputs and outputs, each in the order of the document’s lists. */
@@ -16,6 +16,8 @@ export interface Wiring {
   /** The locks that refuse a request for a turnout; none where requests may do anything else. */
   refusedBy: number[][];
   aspects: number[];
+  /** Blocks of which people can say that they are free: the input, and the rule that says that they are not. */
+  frees: { block: number; slot: number; inside: number }[];
   /** Inputs that hold a signal at stop by hand; none when nobody does. */
   holds: number[];
 }
@@ -46,6 +48,11 @@ export function wiringOf(start: Rehearsal, mayHold: boolean): Wiring {
     drives: motors.map((motor) => slot(names.drive(motor))),
     refusedBy: motors.map((motor) => locksOf(program, motor).map(slot)),
     aspects: scheme.readings.map(({ signal }) => slot(names.shows(signal))),
+    frees: scheme.partition.blocks.flatMap((block) =>
+      isSaid(scheme.partition, block.index)
+        ? [{ block: block.index, slot: slot(names.freed(block)), inside: slot(names.inside(block)) }]
+        : [],
+    ),
     holds: mayHold ? scheme.readings.map(({ signal }) => slot(names.hold(signal))) : [],
   };
 }

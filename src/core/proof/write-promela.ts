@@ -130,7 +130,7 @@ export function writePromela(model: ProofModel): string {
       `     i = 0; do :: i < ${rules.memory} -> if :: was[i] != memo[i] -> changed = 1 :: else fi; i++ :: else -> break od;`,
     );
   const pulses = program.declarations
-    .filter(({ name, role }) => role === 'input' && /^(ask|tell)\./.test(name))
+    .filter(({ name, role }) => role === 'input' && /^(ask|tell|taken|freed)\./.test(name))
     .map(({ name }) => `${slotOf(name)} = 0;`);
   say(
     '     events = 0;',

@@ -23,5 +23,5 @@ export {
   type SpokenEvent,
   sayEvent,
 } from './spoken-event';
-export { freeOf, type Telling, takenOf, tellingsOf } from './tell-direction';
+export { freeOf, isSaid, type Telling, takenOf, tellingsOf } from './tell-direction';
 export { TraceHash } from './trace-hash';

@@ -22,6 +22,8 @@ const HASH_EVERY_TICKS = 50;
 export type Command =
   | { kind: 'throw'; turnout: string; to: 'straight' | 'diverging' }
   | { kind: 'hold'; signal: string; on: boolean }
+  /** Says of a block that nothing watches throughout whether it is free. */
+  | { kind: 'say'; block: string; free: boolean }
   | { kind: 'run'; train: string; on: boolean }
   /** Goes to a block, by its id, with the turnouts on its way thrown as it comes to them. */
   | { kind: 'send'; train: string; block: string }
@@ -221,6 +223,13 @@ export class Rehearsal {
         const reading = this.scheme.readings.find((r) => r.signal.id === command.signal);
         if (!reading) return 'That signal is no longer there.';
         this.evaluator.setInput(slot(names.hold(reading.signal)), command.on ? 1 : 0);
+        return undefined;
+      }
+      case 'say': {
+        const block = this.scheme.partition.blocks.find(({ id }) => id === command.block);
+        const input = block && this.compiled.slots.get((command.free ? names.freed : names.taken)(block));
+        if (input === undefined) return 'Of that block its sensors tell; there is nothing to say.';
+        this.pulses.push({ slot: input, ticks: 1 });
         return undefined;
       }
       case 'run':

@@ -1,4 +1,4 @@
-import { cameInBy } from '../detection';
+import { cameInBy, type Partition } from '../detection';
 import { names, type Scheme } from '../patterns';
 import type { TapeEntry } from '../plant';
 
@@ -11,22 +11,24 @@ export interface Telling {
   always?: true;
 }
 
-/** What there is to say of a train that is put down: that it is in the blocks which spots alone tell of. */
+/** Blocks of which people can say what nothing notices: all that are told by something else than a watched section, but for a time. */
+export const isSaid = ({ told }: Partition, block: number): boolean =>
+  !['time', undefined].includes(told.get(block)?.by);
+
+/** What there is to say of a train that is put down: that it is in such blocks. */
 export function takenOf({ partition, stretches }: Scheme, held: TapeEntry[]): Telling[] {
   return [...new Set(held.map(({ piece }) => partition.pieces[piece]!.block))].flatMap((index) => {
     const block = partition.blocks[index]!;
-    return partition.told.get(block.index)
+    return isSaid(partition, index)
       ? [{ stretch: stretches.ofBlock[index]!, input: names.taken(block), always: true as const }]
       : [];
   });
 }
 
-/** The blocks which spots alone tell of, and in which nothing stands, as inputs by which a person says so. */
+/** Such blocks in which nothing stands, as inputs by which a person says so. */
 export function freeOf({ partition }: Scheme, held: readonly TapeEntry[][]): string[] {
   const taken = new Set(held.flat().map(({ piece }) => partition.pieces[piece]!.block));
-  return partition.blocks
-    .filter((block) => !taken.has(block.index) && partition.told.get(block.index))
-    .map(names.freed);
+  return partition.blocks.filter((block) => !taken.has(block.index) && isSaid(partition, block.index)).map(names.freed);
 }
 
 /** What there is to say of a train that stands on these entries, tail first; each stretch once, as its nose has come into it. */

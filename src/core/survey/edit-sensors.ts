@@ -53,6 +53,9 @@ export function editSensors(document: LayoutDocument, edit: SensorEdit): string 
       if (holder) refuse(`Input ${input} is taken by ${holder.name}.`);
       if (input !== undefined && input.length > LONGEST_INPUT)
         refuse(`An input has at most ${LONGEST_INPUT} characters.`);
+      const { kind } = edit.change;
+      /** What nobody has set follows the kind. */
+      if (kind && sensor.holdMs === sensorKind(sensor.kind).holdMs) sensor.holdMs = sensorKind(kind).holdMs;
       Object.assign(sensor, edit.change);
       return `Change ${sensor.name}`;
     }

@@ -23,7 +23,7 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
   const stage = useWorkbench((s) => s.stage);
   const edit = useEdit();
   const { id, name, kind, anchor, holdMs } = sensor;
-  const { title, means, getsWrong, reachMm, inFeeder } = sensorKind(kind);
+  const { title, means, getsWrong, reachMm, inFeeder, tells } = sensorKind(kind);
   const line = document.lines.find((l) => l.id === anchor.line)?.name;
   return (
     <>
@@ -55,18 +55,24 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
             value={anchor.at}
             onCommit={(at) => edit({ do: 'move', id, at })}
           />
-          <NumberField
-            key={holdMs}
-            label={
-              <>
-                <Term word="hold">Hold time</Term>, in seconds
-              </>
-            }
-            value={holdMs / 1000}
-            least={0}
-            most={MOST_HOLD_S}
-            onCommit={(seconds) => edit({ do: 'change sensor', id, change: { holdMs: Math.round(seconds * 1000) } })}
-          />
+          {tells !== 'as people say' && (
+            <NumberField
+              key={`${id} ${holdMs}`}
+              label={
+                tells ? (
+                  'Occupied for so long after a train, in seconds'
+                ) : (
+                  <>
+                    <Term word="hold">Hold time</Term>, in seconds
+                  </>
+                )
+              }
+              value={holdMs / 1000}
+              least={0}
+              most={MOST_HOLD_S}
+              onCommit={(seconds) => edit({ do: 'change sensor', id, change: { holdMs: Math.round(seconds * 1000) } })}
+            />
+          )}
           {inFeeder && (
             <NumberField
               key={`notices ${id} ${sensor.noticesMa}`}
@@ -91,13 +97,15 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
               onCommit={(turns) => edit({ do: 'change sensor', id, change: { turns: Math.round(turns) } })}
             />
           )}
-          <Rename
-            key={`${id} ${sensor.input}`}
-            label="Input of a module, such as 2.5"
-            name={sensor.input}
-            says="Wire it so"
-            renaming={(input) => ({ do: 'change sensor', id, change: { input } })}
-          />
+          {tells !== 'for a time' && (
+            <Rename
+              key={`${id} ${sensor.input}`}
+              label="Input of a module, such as 2.5"
+              name={sensor.input}
+              says="Wire it so"
+              renaming={(input) => ({ do: 'change sensor', id, change: { input } })}
+            />
+          )}
           <PatternChoices at="sensor" thing={sensor} />
           <Rename key={id} name={name} renaming={(to) => ({ do: 'rename', id, name: to })} />
           <Certainty id={id} certainty={sensor.certainty} />

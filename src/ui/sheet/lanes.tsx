@@ -1,6 +1,6 @@
 import { type ComponentType, memo } from 'react';
 import type { DesignView } from '@/core/design';
-import { consistOf } from '@/core/detection';
+import { consistOf, TOLD_BY } from '@/core/detection';
 import { sensorKind } from '@/core/kinds';
 import { fromMm, showLength, showNumber } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
@@ -52,15 +52,17 @@ const spanOf = (geometry: SheetGeometry, piece: { line: string; from: number; to
 /** What is watched by a detector and what is not, row by row. */
 const CoverageLane = memo(function CoverageLane({ document, design, geometry, y, width }: LaneProps) {
   const watched = sumLengths(design.blocks.filter((b) => b.detectors.length > 0));
-  const told = sumLengths(design.blocks.filter((b) => b.toldBySpots));
+  const told = sumLengths(design.blocks.filter((b) => b.told));
   const all = sumLengths(design.blocks);
   const unwatched = all - watched - told;
-  const places = document.sensors.filter(({ kind }) => sensorKind(kind).reachMm !== 'section').length;
+  const places = document.sensors.filter(
+    ({ kind }) => sensorKind(kind).reachMm !== 'section' && !sensorKind(kind).tells,
+  ).length;
   const share = all === 0 ? 0 : (100 * watched) / all;
   const note =
     all === 0
       ? 'shows which track a detector watches, once a line is surveyed'
-      : `${showNumber(share, 1)} % of the track watched throughout${told > 0 ? `, ${showLength(told, document.shownUnit)} told by spots alone` : ''}, ${showLength(unwatched, document.shownUnit)} by nothing${places > 0 ? `; ${places} ${places === 1 ? 'place' : 'places'} by a spot` : ''}`;
+      : `${showNumber(share, 1)} % of the track watched throughout${told > 0 ? `, ${showLength(told, document.shownUnit)} not watched but told otherwise` : ''}, ${showLength(unwatched, document.shownUnit)} by nothing${places > 0 ? `; ${places} ${places === 1 ? 'place' : 'places'} by a spot` : ''}`;
   return (
     <g>
       <LaneTitle y={y} width={width} title="Detection coverage" note={note} />
@@ -78,19 +80,19 @@ const CoverageLane = memo(function CoverageLane({ document, design, geometry, y,
               width={Math.max(1, span.width - 2)}
               height="6"
               fill={seen ? 'var(--accent)' : 'none'}
-              stroke={seen ? 'none' : block.toldBySpots ? 'var(--accent)' : 'var(--warn)'}
-              strokeDasharray={seen || block.toldBySpots ? undefined : '4 3'}
+              stroke={seen ? 'none' : block.told ? 'var(--accent)' : 'var(--warn)'}
+              strokeDasharray={seen || block.told ? undefined : '4 3'}
               opacity={seen ? 0.85 : 1}
             >
-              <title>{`${block.name}: ${seen ? 'watched' : block.toldBySpots ? 'told by spots at its ends' : 'no detector watches it'}`}</title>
+              <title>{`${block.name}: ${seen ? 'watched' : block.told ? TOLD_BY[block.told] : 'no detector watches it'}`}</title>
             </rect>
           );
         }),
       )}
       {document.sensors.map(({ id, name, kind, anchor }) => {
-        const { reachMm, title } = sensorKind(kind);
+        const { reachMm, title, tells } = sensorKind(kind);
         const place = { line: anchor.line, from: anchor.at.tenthUm, to: anchor.at.tenthUm };
-        if (reachMm === 'section' || !geometry.hasNear(place)) return null;
+        if (reachMm === 'section' || tells || !geometry.hasNear(place)) return null;
         const span = spanOf(geometry, place);
         const at = y + LANE_TOP + (span.row - geometry.drawing.firstRow) * BARS;
         return (

@@ -1,3 +1,4 @@
+import { timer, virtualEnd } from './assumed';
 import { current, diode } from './current';
 import { isolatedRail } from './isolated-rail';
 import type { SensorKind } from './kind';
@@ -13,6 +14,8 @@ export const SENSORS = {
   hall,
   treadle,
   'contact rail': contactRail,
+  timer,
+  'virtual end': virtualEnd,
 } as const satisfies Record<string, SensorKind>;
 export type SensorKindId = keyof typeof SENSORS;
 export const SENSOR_KIND_IDS = Object.keys(SENSORS) as SensorKindId[];

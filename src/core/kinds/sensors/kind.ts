@@ -1,5 +1,5 @@
-/** What a sensor can notice of a train: an axle that draws current, an axle of metal, the body of any vehicle, a magnet under one. */
-export const NOTICES = ['current', 'metal', 'vehicle', 'magnet'] as const;
+/** What a sensor can notice of a train: an axle that draws current, an axle of metal, the body of any vehicle, a magnet under one; or nothing. */
+export const NOTICES = ['current', 'metal', 'vehicle', 'magnet', 'nothing'] as const;
 export type Notice = (typeof NOTICES)[number];
 
 /** What a sensor in a feeder does with the current in it. */
@@ -10,6 +10,12 @@ export interface InFeeder {
   noticesMa: number;
   /** How often the feeder is wound through it, usually; undefined where it is not wound at all. */
   turns?: number;
+}
+
+/** How two sensors at each end of a block tell of it together. */
+export interface InPairs {
+  /** What passes is counted, in so many bits: both have to notice the same one at once. Without this each passing is a whole train. */
+  counts?: { what: string; bits: number };
 }
 
 /** One kind of sensor: everything that the house asks about it. What is noticed where follows from `notices` and `reachMm`. */
@@ -25,6 +31,10 @@ export interface SensorKind {
   notices: Notice;
   /** It watches the whole of its section; or as far as this to either side of its place, in mm. */
   reachMm: 'section' | number;
+  /** It notices nothing, and still tells of the block in which it stands: for a time after a train was noticed there, or as people say. */
+  tells?: 'for a time' | 'as people say';
+  /** Two of them at each end of a block can tell of it. */
+  inPairs?: InPairs;
   /** It lies in the feeder of its section. */
   inFeeder?: InFeeder;
   /** How long a new one keeps “occupied” after it noticed something last. */

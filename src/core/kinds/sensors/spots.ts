@@ -1,8 +1,12 @@
-import type { SensorKind } from './kind';
+import type { InPairs, SensorKind } from './kind';
+
+/** Up to 63 wheels are counted, and up to 7 magnets. Our choice. */
+const wheels: InPairs = { counts: { what: 'wheels', bits: 6 } };
+const magnets: InPairs = { counts: { what: 'magnets', bits: 3 } };
 
 /** What notices a train at one place alone. How far each reaches: common practice, no source. */
 const spot = (
-  own: Pick<SensorKind, 'title' | 'means' | 'getsWrong' | 'notices' | 'reachMm' | 'wants' | 'mark'>,
+  own: Pick<SensorKind, 'title' | 'means' | 'getsWrong' | 'notices' | 'reachMm' | 'wants' | 'mark' | 'inPairs'>,
 ): SensorKind => ({
   names: 'P',
   holdMs: 2000,
@@ -17,6 +21,7 @@ export const opticalSpot = spot({
   getsWrong: 'It says free between two cars, and occupied when the light in the room changes.',
   notices: 'vehicle',
   reachMm: 2,
+  inPairs: {},
   wants: 'vehicle',
   mark: 'M-4 4L0 -4L4 4Z',
 });
@@ -27,6 +32,7 @@ export const reed = spot({
     'It says so for an instant, once for each magnet: a pulse that is missed or comes twice puts a count out of step for good.',
   notices: 'magnet',
   reachMm: 6,
+  inPairs: magnets,
   wants: 'magnet under a vehicle',
   mark: 'M-4 0H4M-4 -3V3M4 -3V3',
 });
@@ -37,6 +43,7 @@ export const hall = spot({
     'It says so for an instant, once for each magnet: a pulse that is missed or comes twice puts a count out of step for good.',
   notices: 'magnet',
   reachMm: 8,
+  inPairs: magnets,
   wants: 'magnet under a vehicle',
   mark: 'M-4 -3H4V3H-4Z',
 });
@@ -46,6 +53,7 @@ export const treadle = spot({
   getsWrong: 'It says free as soon as no wheel of metal is on it: plastic, dirt or wear is a missed train.',
   notices: 'metal',
   reachMm: 8,
+  inPairs: wheels,
   wants: 'axle of metal',
   mark: 'M-4 3L4 -3M-4 3H4',
 });
@@ -55,6 +63,7 @@ export const contactRail = spot({
   getsWrong: 'It says free as soon as no wheel of metal is on it: plastic, dirt or wear is a missed train.',
   notices: 'metal',
   reachMm: 12,
+  inPairs: wheels,
   wants: 'axle of metal',
   mark: 'M-5 3H5M-5 -3H5',
 });

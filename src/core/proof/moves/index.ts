@@ -2,6 +2,7 @@ import type { Switch } from '../switches';
 import { kindOf } from './code';
 import { goesOn } from './goes-on';
 import type { MoveKind } from './kind';
+import { isSaidToBeFree } from './to-blocks';
 import { isHeldByHand, pointsAreAskedFor, pointsArrive, timerEnds } from './to-rules';
 import { comesToAStand, isLiftedOff, isSetDown, turnsBack } from './to-trains';
 
@@ -21,6 +22,7 @@ export const MOVES: readonly MoveKind[] = [
   isHeldByHand,
   isLiftedOff,
   isSetDown,
+  isSaidToBeFree,
 ];
 export const moveOf = (code: number): MoveKind => MOVES[kindOf(code)]!;
 

@@ -226,6 +226,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);
   const board = useWorkbench((s) => s.board);
+  const block = useWorkbench((s) => s.design?.blocks.find(({ id }) => id === s.selected));
   const signal = document.features.find((f) => f.id === selected);
   const turnout = board?.document.turnouts.findIndex((t) => t.id === selected) ?? -1;
   const name = board?.document.turnouts[turnout]?.name;
@@ -242,6 +243,21 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
       </button>
     );
   }
+  if (block?.told && block.told !== 'time')
+    return (
+      <div className="mb-3 flex flex-wrap gap-2">
+        {[true, false].map((free) => (
+          <button
+            key={String(free)}
+            type="button"
+            className="button"
+            onClick={() => run.command({ kind: 'say', block: block.id, free })}
+          >
+            {free ? `Say that ${block.name} is free` : `Say that a train is in ${block.name}`}
+          </button>
+        ))}
+      </div>
+    );
   if (turnout >= 0 && board) {
     const to = board.points[turnout] === 'straight' ? 'diverging' : 'straight';
     return (

@@ -1,0 +1,76 @@
+import { type InPairs, sensorKind } from '../kinds';
+import { fromMm } from '../measure';
+import type { LayoutDocument, Sensor } from '../survey';
+import type { Block, Division } from './division';
+import { pieceAt } from './division';
+import { endsOf, pairAt, type SpotPair } from './spot-pairs';
+
+interface ByPairs<By> {
+  by: By;
+  pairs: readonly SpotPair[];
+  inPairs: InPairs;
+}
+interface ByOne<By> {
+  by: By;
+  sensor: Sensor;
+  /** The spots in the block that say that a train has come. */
+  setOff: readonly Sensor[];
+}
+/** What tells of a block that nothing watches throughout: pairs of spots at its ends, by which was left last or by counting; a timer; people. */
+export type Told = ByPairs<'last spot'> | ByPairs<'count'> | ByOne<'time'> | ByOne<'people'>;
+export type ToldBy = Told['by'];
+
+/** In words: what is said of a block that is told so, after “it is”, and in a lane. */
+export const TOLD_BY: Record<ToldBy, string> = {
+  'last spot': 'told by spots at its ends',
+  count: 'told by counting at its ends',
+  time: 'assumed for a time after a train',
+  people: 'told by people',
+};
+
+/**
+ * What tells of each block of which nothing watches the whole, by its number. Whatever stands in it to tell of it comes first; pairs serve where each
+ * end by which trains come in has one, and all count the same. Of a block that has none of these nothing tells that it is free.
+ */
+export function toldBlocks({ sensors }: Pick<LayoutDocument, 'sensors'>, division: Division): Map<number, Told> {
+  const told = new Map<number, Told>();
+  const kinds = [...new Set(sensors.flatMap(({ kind }) => sensorKind(kind).inPairs ?? []))];
+  const blockOf = ({ anchor }: Sensor) =>
+    division.pieces[pieceAt(division, anchor.line, anchor.at.tenthUm, 'up').index]!.block;
+  const within = new Map<number, Sensor[]>();
+  for (const sensor of sensors) {
+    const block = blockOf(sensor);
+    within.set(block, [...(within.get(block) ?? []), sensor]);
+  }
+  for (const block of division.blocks) {
+    if (division.sections[block.section]!.sensors.length > 0) continue;
+    const found =
+      standsIn(within.get(block.index) ?? []) ??
+      kinds.map((kind) => pairsOf(sensors, division, block, kind)).find(Boolean);
+    if (found) told.set(block.index, found);
+  }
+  return told;
+}
+
+/** What stands in a block to tell of it, and the spots there that set it off. */
+function standsIn(own: readonly Sensor[]): Told | undefined {
+  const sensor = own.find(({ kind }) => sensorKind(kind).tells);
+  if (!sensor) return undefined;
+  const setOff = own.filter(({ kind }) => sensorKind(kind).notices !== 'nothing');
+  return { by: sensorKind(sensor.kind).tells === 'for a time' ? 'time' : 'people', sensor, setOff };
+}
+
+function pairsOf(sensors: readonly Sensor[], division: Division, block: Block, inPairs: InPairs): Told | undefined {
+  const spots = sensors.filter(({ kind }) => sensorKind(kind).inPairs === inPairs);
+  const pairs = endsOf(division, block).map(({ piece, end }) => pairAt(spots, division, division.pieces[piece]!, end));
+  if (pairs.length === 0 || !pairs.every((pair) => pair !== undefined && fits(pair, inPairs))) return undefined;
+  return { by: inPairs.counts ? 'count' : 'last spot', pairs: pairs as SpotPair[], inPairs };
+}
+
+/** What is counted has to be noticed by both at once; a whole train is longer than any two are apart. */
+function fits({ inner, outer }: SpotPair, { counts }: InPairs): boolean {
+  if (!counts) return true;
+  const reach = ({ kind }: Sensor) => fromMm(sensorKind(kind).reachMm as number);
+  const apart = Math.abs(inner.anchor.at.tenthUm - outer.anchor.at.tenthUm);
+  return inner.anchor.line === outer.anchor.line && apart < reach(inner) + reach(outer);
+}

@@ -1,0 +1,36 @@
+import type { SensorKind } from './kind';
+
+/** What tells of a block without noticing anything in it. Common practice, no source. */
+const assumed = (
+  own: Pick<SensorKind, 'title' | 'names' | 'means' | 'getsWrong' | 'holdMs' | 'tells' | 'mark'>,
+): SensorKind => ({
+  notices: 'nothing',
+  reachMm: 0,
+  sees: 'is told of a train',
+  seesNothing: 'is told of none',
+  wants: 'sign of itself',
+  ...own,
+});
+
+/** Two steps of 7 to 14 s are common practice, no source. */
+export const timer = assumed({
+  title: 'Timer',
+  names: 'T',
+  means: 'Its block counts as occupied for a time after a spot in it noticed a train, then as free.',
+  getsWrong:
+    'It says free after its time, whether the train has gone or not: one that stands, turns back or comes out of a hidden yard is not known.',
+  holdMs: 20_000,
+  tells: 'for a time',
+  mark: 'M0 -5A5 5 0 1 1 -0.01 -5M0 -3V0H3',
+});
+export const virtualEnd = assumed({
+  title: 'Virtual end',
+  names: 'V',
+  means:
+    'Where watched track ends: its block counts as people say, by a button; a spot in it says that a train has come.',
+  getsWrong:
+    'It says free while nobody has said otherwise, whatever stands there; and occupied, long after the train has gone, until somebody says so.',
+  holdMs: 0,
+  tells: 'as people say',
+  mark: 'M-4 -4V4H4M0 0H4',
+});

@@ -1,0 +1,44 @@
+import type { ProofModel } from '../model';
+import type { MoveKind } from './kind';
+
+const isEmpty = (model: ProofModel, block: number): boolean =>
+  model.trains.every(
+    ({ placements }, t) => model.isOff(t) || !placements[model.present.at[t]!]!.blocks.includes(block),
+  );
+
+/** Somebody looks at a block of which nothing notices that it is free, and says so; it is free. */
+export const isSaidToBeFree: MoveKind = {
+  needs: 'say free',
+  pairs: false,
+  list(model, add) {
+    const { rules } = model;
+    for (const [nth, { block, inside }] of rules.wiring.frees.entries())
+      if (rules.valuesIn(model.ruleState)[inside] === 1 && isEmpty(model, block)) add(nth, 0);
+  },
+  take(model, nth) {
+    model.rules.pulse(model.rules.wiring.frees[nth]!.slot);
+    return true;
+  },
+  tell: (model, nth) => `Somebody looks, and says that ${blockOf(model, nth).name} is free.`,
+  steer({ model, run, tell }, { index }) {
+    if (!tell({ kind: 'say', block: blockOf(model, index).id, free: true })) return undefined;
+    const from = run.tick;
+    return () => run.tick >= from + 2;
+  },
+  write(text) {
+    const { trains, rules } = text.model;
+    for (const [nth, { block, slot, inside }] of rules.wiring.frees.entries()) {
+      const there = trains.flatMap((_, t) => {
+        const numbers = text.where(t, ({ blocks }) => blocks.includes(block));
+        return numbers.length > 0 ? [text.among(t, numbers)] : [];
+      });
+      const may = `value[${inside}] == 1 && !(${text.either(there)})`;
+      text.say(
+        `  :: d_step { ${text.begins(text.thing(`free ${nth}`), false)} && ${may} -> ${text.takes(-1, false)}; value[${slot}] = 1 }`,
+      );
+    }
+  },
+};
+
+const blockOf = ({ scheme, rules }: ProofModel, nth: number) =>
+  scheme.partition.blocks[rules.wiring.frees[nth]!.block]!;

@@ -1,0 +1,244 @@
+import { describe, expect, test } from 'vitest';
+import { checkDesign, tryByHand } from '@/core/design';
+import { consistOf, divideTrack } from '@/core/detection';
+import { cm, mmOf } from '@/core/measure';
+import { harmFlag, ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, writePromela } from '@/core/proof';
+import { type Command, harmOfEvent, Rehearsal } from '@/core/simulation';
+import type { LayoutDocument, Sensor } from '@/core/survey';
+import { compileTrack } from '@/core/track';
+import { ring, withTrains } from '@/demo/learning-oval';
+import { Draw } from '../../tools/fuzz/draw';
+import { spin } from './spin';
+
+const LONG = 120;
+const sensor = (id: string, kind: Sensor['kind'], at: number, holdMs = 200): Sensor => ({
+  id,
+  name: id.toUpperCase(),
+  kind,
+  anchor: { line: 'oval', at: cm(at) },
+  holdMs,
+  input: '',
+  certainty: 'fixed',
+});
+/** A ring of blocks of 120 cm that nothing watches, bounded by marks at 60, 180 … cm, with a magnet 1 cm from either end of each train. */
+function bare(blocks: number, trains: number, bothWays = false): LayoutDocument {
+  const d = withTrains(ring('Told', blocks, LONG), trains, LONG);
+  d.features = d.features.flatMap((one): (typeof d.features)[number][] => {
+    if (one.kind === 'gap') return [{ id: one.id, kind: 'mark', line: one.line, at: one.at, certainty: 'fixed' }];
+    return bothWays && one.kind === 'signal'
+      ? [one, { ...one, id: `${one.id}d`, name: `${one.name}d`, governs: 'down' }]
+      : [one];
+  });
+  d.sensors = [];
+  const front = new Set(d.trains.map(({ vehicles }) => vehicles[0]));
+  const engine = d.vehicles.find(({ id }) => front.has(id))!;
+  const coach = d.vehicles.find(({ id }) => !front.has(id))!;
+  d.vehicles = [{ ...engine, magnetAt: cm(1) }, coach, { ...coach, id: 'last', name: 'Last coach', magnetAt: cm(15) }];
+  d.trains = d.trains.map((train) => ({ ...train, vehicles: [...train.vehicles.slice(0, -1), 'last'] }));
+  return d;
+}
+/** Two spots of a kind at each boundary, so far apart. */
+function counted(
+  blocks: number,
+  trains: number,
+  kind: Sensor['kind'],
+  apart: number,
+  bothWays = false,
+): LayoutDocument {
+  const d = bare(blocks, trains, bothWays);
+  d.sensors = Array.from({ length: blocks }, (_, i) => [
+    sensor(`a${i}`, kind, i * LONG + LONG / 2 - apart / 2),
+    sensor(`b${i}`, kind, i * LONG + LONG / 2 + apart / 2),
+  ]).flat();
+  return d;
+}
+/** Every block is watched but the one from 180 to 300 cm, in which these stand. */
+function oneTold(trains: number, own: Sensor[]): LayoutDocument {
+  const d = withTrains(ring('One told', 4, LONG), trains, LONG);
+  const gone = d.sensors.find(
+    ({ anchor }) => anchor.at.tenthUm > cm(180).tenthUm && anchor.at.tenthUm < cm(300).tenthUm,
+  )!;
+  d.sensors = [...d.sensors.filter((one) => one !== gone), ...own];
+  return d;
+}
+const toldBy = (d: LayoutDocument) => [...divideTrack(d, compileTrack(d)).told.values()].map(({ by }) => by);
+const findingsOf = (d: LayoutDocument) => checkDesign(d).findings.map(({ kind, severity }) => `${severity} ${kind}`);
+function failing(d: LayoutDocument, switches: ReadonlySet<Switch> = STANDARD_SWITCHES, most = 400_000) {
+  const proof = new ProofRun(d, most, switches);
+  while (!proof.step(20_000));
+  return proof.result().verdicts.filter(({ result }) => result !== 'holds');
+}
+const without = (...some: Switch[]) => new Set([...STANDARD_SWITCHES].filter((one) => !some.includes(one)));
+
+describe('a block told by counting', () => {
+  test('has two spots of one kind at each end, so near that both notice one wheel, or one magnet, at once', () => {
+    expect(toldBy(counted(4, 1, 'reed', 1))).toEqual(['count', 'count', 'count', 'count']);
+    expect(toldBy(counted(4, 1, 'reed', 1.2))).toEqual([]);
+    expect(toldBy(counted(4, 1, 'treadle', 1.5))).toEqual(['count', 'count', 'count', 'count']);
+    const mixed = counted(4, 1, 'reed', 1);
+    mixed.sensors[0] = { ...mixed.sensors[0]!, kind: 'treadle' };
+    expect(toldBy(mixed)).toHaveLength(2);
+  });
+  test('what is counted is what stands there, as long as a train is not over the spots, in twenty random runs with turning back', () => {
+    let [compared, turns] = [0, 0];
+    for (let seed = 1; seed <= 20; seed++) {
+      const draw = new Draw(seed);
+      const d = counted(draw.whole(3, 5), 2, draw.pick(['reed', 'hall']), 1, true);
+      const rehearsal = new Rehearsal(d, seed);
+      const { blocks } = rehearsal.scheme.partition;
+      const magnets = consistOf(d, d.trains[0]!).parts.magnet.length;
+      expect(magnets).toBe(2);
+      for (let tick = 0; tick < 12_000; tick++) {
+        if (tick % 150 === 0) {
+          const train = draw.pick(d.trains).id;
+          const command = draw.pick<Command>([
+            { kind: 'run', train, on: true },
+            { kind: 'run', train, on: true },
+            { kind: 'turn back', train },
+            { kind: 'run', train, on: false },
+          ]);
+          if (rehearsal.command(command) === undefined && command.kind === 'turn back') turns += 1;
+        }
+        rehearsal.step((event) => expect(harmOfEvent(event)).toBeUndefined());
+        if (tick % 25 > 0) continue;
+        /** Where trains stand, in blocks, from their positions alone. */
+        const stands = new Set<string>();
+        let near = false;
+        for (let t = 0; t < d.trains.length; t++)
+          for (const { from, to } of rehearsal.plant.positionOf(t)) {
+            const [low, high] = [Math.min(from, to), Math.max(from, to)];
+            for (const block of blocks)
+              for (const piece of block.pieces.map((p) => rehearsal.scheme.partition.pieces[p]!))
+                if (low < mmOf(piece.to) && high > mmOf(piece.from)) stands.add(block.id);
+            const over = (at: number) => low < at + 40 && high > at - 40;
+            if (d.sensors.some(({ anchor }) => over(mmOf(anchor.at.tenthUm)))) near = true;
+          }
+        if (near) continue;
+        for (const block of blocks) {
+          if (rehearsal.evaluator.valueOf(`unsure.${block.id}`) === 1) {
+            if (!stands.has(block.id)) rehearsal.command({ kind: 'say', block: block.id, free: true });
+            continue;
+          }
+          compared += 1;
+          expect([seed, tick, block.name, rehearsal.evaluator.valueOf(`inside.${block.id}`)]).toEqual([
+            seed,
+            tick,
+            block.name,
+            stands.has(block.id) ? 1 : 0,
+          ]);
+        }
+      }
+    }
+    expect(compared).toBeGreaterThan(2000);
+    expect(turns).toBeGreaterThan(50);
+  });
+  test.each([
+    ['reed', 1, 3, 2],
+    ['contact rail', 2.3, 3, 1],
+  ] as const)(
+    '%s spots %f cm apart: %d blocks and %d trains are proved in every state',
+    (kind, apart, blocks, trains) => {
+      expect(failing(counted(blocks, trains, kind, apart))).toEqual([]);
+    },
+  );
+  test('without anybody who says that a block is free, the first one stays occupied for good', () => {
+    expect(failing(counted(3, 1, 'reed', 1), without('say free')).map(({ property }) => property)).toEqual([
+      'deadlock',
+    ]);
+  });
+  test('a train without a magnet at its end is lost, by a finding and by the proof', () => {
+    const d = counted(4, 2, 'reed', 1);
+    d.vehicles = d.vehicles.map(({ magnetAt, ...one }) => (one.id === 'last' ? one : { ...one, magnetAt }));
+    expect(findingsOf(d)).toContain('unsafe train that a count loses');
+    expect(failing(d).map(({ property }) => property)).toContain('two trains in a block');
+    expect(findingsOf(counted(3, 2, 'reed', 1))).not.toContain('unsafe train that a count loses');
+  });
+  /** Coaches have wheels 4 cm apart from one to the next; two contacts 2 cm apart watch 4.4 cm: a scan decides. */
+  test('wheels about as far apart as the pair watches are counted as one or as two', () => {
+    const d = counted(4, 2, 'contact rail', 2);
+    expect(findingsOf(d)).toContain('unsafe train that a count loses');
+    expect(failing(d, STANDARD_SWITCHES, 150_000).map(({ property }) => property)).toContain('two trains in a block');
+  });
+});
+
+describe('a block that is only assumed to be free', () => {
+  const spot = sensor('s', 'optical', 190);
+  test('a timer lets the next train meet one that stands, which the proof finds; set off by nothing it never says occupied', () => {
+    const d = oneTold(2, [spot, sensor('t', 'timer', 240, 20_000)]);
+    expect(toldBy(d)).toEqual(['time']);
+    const found = failing(d).find(({ property }) => property === 'two trains in a block')!;
+    expect(found.cause?.why).toContain('assumed for a time after a train');
+    expect(findingsOf(d)).toContain('check block told by a timer');
+    expect(findingsOf(d)).not.toContain('unsafe timer shorter than a train takes');
+    expect(findingsOf(oneTold(2, [spot, sensor('t', 'timer', 240, 2000)]))).toContain(
+      'unsafe timer shorter than a train takes',
+    );
+    expect(findingsOf(oneTold(2, [sensor('t', 'timer', 240, 20_000)]))).toContain('unsafe timer that nothing sets off');
+  });
+  test('its time is kept to the scan, from when the spot noticed something last', () => {
+    const d = oneTold(1, [spot, sensor('t', 'timer', 240, 5000)]);
+    const rehearsal = new Rehearsal(d, 1);
+    const block = rehearsal.scheme.partition.blocks.find(({ index }) => rehearsal.scheme.partition.told.has(index))!;
+    rehearsal.command({ kind: 'run', train: d.trains[0]!.id, on: true });
+    let [last, freed, before] = [0, 0, 0];
+    for (let tick = 1; tick < 6000 && freed === 0; tick++) {
+      rehearsal.step();
+      if (rehearsal.evaluator.valueOf('detect.s') === 1) last = tick;
+      const now = rehearsal.evaluator.valueOf(`occupied.${block.id}`);
+      if (last > 0 && before === 1 && now === 0) freed = tick;
+      before = now;
+    }
+    expect((freed - last) * 20).toBeGreaterThanOrEqual(5000);
+    expect((freed - last) * 20).toBeLessThanOrEqual(5040);
+  });
+  test('a virtual end that only people tell of is run into; with a spot it holds until somebody says that it is free', () => {
+    const alone = oneTold(2, [sensor('v', 'virtual end', 240, 0)]);
+    expect(toldBy(alone)).toEqual(['people']);
+    expect(failing(alone).map(({ property }) => property)).toContain('two trains in a block');
+    const held = oneTold(2, [sensor('s', 'optical', 182), sensor('v', 'virtual end', 240, 0)]);
+    expect(failing(held)).toEqual([]);
+    expect(failing(held, without('say free')).map(({ property }) => property)).toEqual(['deadlock']);
+    for (const d of [alone, held]) expect(findingsOf(d)).toContain('check virtual end');
+  });
+  test('Spin finds the same with each of them', () => {
+    const optical = sensor('s', 'optical', 182);
+    const each: [LayoutDocument, boolean][] = [
+      [oneTold(2, [sensor('v', 'virtual end', 240, 0)]), true],
+      [oneTold(2, [optical, sensor('v', 'virtual end', 240, 0)]), false],
+      [oneTold(2, [optical, sensor('t', 'timer', 240, 20_000)]), true],
+      [counted(3, 1, 'reed', 1), false],
+    ];
+    for (const [d, meets] of each) {
+      const look = spin(
+        writePromela(new ProofModel(d)),
+        ['-DSAFETY', '-DNOREDUCE', '-DVECTORSZ=8192'],
+        [`-DHARM=${harmFlag('two trains in a block')}`],
+      );
+      expect([d.sensors.at(-1)!.kind, look.errors > 0]).toEqual([d.sensors.at(-1)!.kind, meets]);
+    }
+  });
+  test('in a rehearsal somebody says so; of a watched block there is nothing to say', () => {
+    const d = oneTold(1, [sensor('v', 'virtual end', 240, 0)]);
+    const rehearsal = new Rehearsal(d, 1);
+    const { blocks, told } = rehearsal.scheme.partition;
+    const block = blocks.find(({ index }) => told.has(index))!;
+    const occupied = () => rehearsal.evaluator.valueOf(`occupied.${block.id}`);
+    for (const free of [true, false, true]) {
+      expect(rehearsal.command({ kind: 'say', block: block.id, free })).toBeUndefined();
+      rehearsal.step();
+      expect(occupied()).toBe(free ? 0 : 1);
+    }
+    const watched = blocks.find(({ index }) => !told.has(index))!;
+    expect(rehearsal.command({ kind: 'say', block: watched.id, free: true })).toMatch(/nothing to say/);
+  });
+  test('tried by hand an axle put down there is taken for a train', () => {
+    for (const kind of ['timer', 'virtual end'] as const) {
+      const design = checkDesign(oneTold(0, [spot, sensor('x', kind, 240, 20_000)]));
+      const { blocks, told } = design.scheme.partition;
+      const block = blocks.find(({ index }) => told.has(index))!;
+      const read = (occupied: string[]) =>
+        tryByHand(design, { occupied: occupied as never, points: {} })[`occupied.${block.id}`];
+      expect([kind, read([]), read([block.id])]).toEqual([kind, 0, 1]);
+    }
+  });
+});
