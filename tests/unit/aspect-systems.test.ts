@@ -2,12 +2,12 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { checkDesign, tryByHand } from '@/core/design';
 import { ASPECT_SYSTEMS, type AspectSystem, NOWHERE } from '@/core/kinds';
 import { names } from '@/core/patterns';
-import { harmFlag, ProofModel, ProofRun, type Switch, writePromela } from '@/core/proof';
+import { ProofModel, ProofRun, type Switch, writePromela } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { blockIds } from './block-ids';
-import { spin } from './spin';
+import { spinHarms } from './spin';
 
 const table = ASPECT_SYSTEMS as Record<string, AspectSystem>;
 const AHEAD = 'warns two signals ahead';
@@ -126,7 +126,7 @@ describe('what a system proves and what trains do under it', { timeout: 120_000 
     const on = new Set<Switch>(['hold']);
     expect(proof(d, on).of(late).result).toBe(fails ? 'fails' : 'holds');
     const model = writePromela(new ProofModel(d, on));
-    const look = spin(model, ['-DSAFETY', '-DNOREDUCE', '-DVECTORSZ=8192'], [`-DHARM=${harmFlag(late)}`]);
+    const [look] = spinHarms(model, [[late]]);
     expect({ system, ...look }).toMatchObject({ system, errors: fails ? 1 : 0, complete: !fails });
   });
 });

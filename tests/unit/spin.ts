@@ -2,24 +2,66 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { harmFlag } from '@/core/proof';
+import type { HarmId } from '@/core/simulation';
 
-/** Checks a Promela model with Debian's Spin: how many errors and states it finds, and whether it looked at all of them. */
-export function spin(model: string, compilerFlags: string[], define: string[] = []) {
+/** How many errors and states a search found, and whether it looked at all of them. */
+interface Look {
+  errors: number;
+  states: number;
+  complete: boolean;
+}
+
+/** Runs a Promela model through Debian’s Spin, compiled once and searched once for each of the `environments`. */
+function searches(model: string, compilerFlags: string[], environments: Record<string, string>[]): Look[] {
   const folder = mkdtempSync(join(tmpdir(), 'roblik-spin-'));
   try {
     writeFileSync(join(folder, 'm.pml'), model);
-    const run = (program: string, args: string[]) =>
-      execFileSync(program, args, { cwd: folder, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 1e8 });
-    run('spin', ['-a', ...define, 'm.pml']);
-    run('gcc', ['-O1', '-w', ...compilerFlags, '-o', 'pan', 'pan.c']);
-    const text = run(join(folder, 'pan'), ['-m4000000', '-w24']);
-    const number = (pattern: RegExp) => Number(pattern.exec(text)?.[1] ?? Number.NaN);
-    return {
-      errors: number(/errors: (\d+)/),
-      states: number(/([\d.e+]+) states, stored/),
-      complete: !/max search depth too small|Search not completed/.test(text),
-    };
+    const run = (program: string, args: string[], environment: Record<string, string> = {}) =>
+      execFileSync(program, args, {
+        cwd: folder,
+        encoding: 'utf8',
+        stdio: ['ignore', 'pipe', 'pipe'],
+        maxBuffer: 1e8,
+        env: { ...process.env, ...environment },
+      });
+    run('spin', ['-a', 'm.pml']);
+    /** Compiling takes far longer than the search, optimised or not. */
+    run('gcc', ['-O0', '-w', ...compilerFlags, '-o', 'pan', 'pan.c']);
+    return environments.map((environment) => {
+      const text = run(join(folder, 'pan'), ['-m4000000', '-w24'], environment);
+      const number = (pattern: RegExp) => Number(pattern.exec(text)?.[1] ?? Number.NaN);
+      return {
+        errors: number(/errors: (\d+)/),
+        states: number(/([\d.e+]+) states, stored/),
+        complete: !/max search depth too small|Search not completed/.test(text),
+      };
+    });
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+/** Checks a Promela model as it is. */
+export const spin = (model: string, compilerFlags: string[]): Look => searches(model, compilerFlags, [{}])[0]!;
+
+/** Looks in the model of a layout for any of each set of harms. */
+export function spinHarms(model: string, sets: readonly (readonly HarmId[])[]): Look[] {
+  const asked = 'work == 0 && todo == 0 && (HARM)';
+  if (!model.includes(asked)) throw new Error('The model asks for no harm.');
+  const any = sets.map(
+    (harms, nth) => `(picked(${nth}) && (${['0', ...harms.map((harm) => `now.${harmFlag(harm)}`)].join(' || ')}))`,
+  );
+  const picking = `c_decl {
+  extern char *getenv(const char *);
+  extern int atoi(const char *);
+  static int picked(int n) { static int asked = -1; if (asked < 0) asked = atoi(getenv("PICKED")); return asked == n; }
+}
+`;
+  const pick = `c_expr { now.work == 0 && now.todo == 0 && (${any.join(' || ')}) }`;
+  return searches(
+    picking + model.replace(asked, pick),
+    ['-DSAFETY', '-DNOREDUCE', '-DVECTORSZ=8192'],
+    sets.map((_, nth) => ({ PICKED: String(nth) })),
+  );
 }

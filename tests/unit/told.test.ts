@@ -2,13 +2,13 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign, tryByHand } from '@/core/design';
 import { consistOf, divideTrack } from '@/core/detection';
 import { cm, mmOf } from '@/core/measure';
-import { harmFlag, ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, writePromela } from '@/core/proof';
+import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, writePromela } from '@/core/proof';
 import { type Command, harmOfEvent, Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { Draw } from '../../tools/fuzz/draw';
-import { spin } from './spin';
+import { spinHarms } from './spin';
 
 const LONG = 120;
 const sensor = (id: string, kind: Sensor['kind'], at: number, holdMs = 200): Sensor => ({
@@ -209,12 +209,8 @@ describe('a block that is only assumed to be free', () => {
       [counted(3, 1, 'reed', 1), false],
     ];
     for (const [d, meets] of each) {
-      const look = spin(
-        writePromela(new ProofModel(d)),
-        ['-DSAFETY', '-DNOREDUCE', '-DVECTORSZ=8192'],
-        [`-DHARM=${harmFlag('two trains in a block')}`],
-      );
-      expect([d.sensors.at(-1)!.kind, look.errors > 0]).toEqual([d.sensors.at(-1)!.kind, meets]);
+      const [look] = spinHarms(writePromela(new ProofModel(d)), [['two trains in a block']]);
+      expect([d.sensors.at(-1)!.kind, look!.errors > 0]).toEqual([d.sensors.at(-1)!.kind, meets]);
     }
   });
   test('in a rehearsal somebody says so; of a watched block there is nothing to say', () => {
