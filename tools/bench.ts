@@ -258,7 +258,7 @@ function proofFigures(): Figure[] {
       partition,
       () => [],
       point,
-      { brakingMm: 0, topMmPerS: 0 },
+      { brakingMm: 0, topMmPerS: 0, closes: false },
       false,
     ).from({
       tape: [{ piece: partition.pieces[1]!.index, exit: 1, from: 0, to: 1000 }],

@@ -18,9 +18,13 @@ function onRing(blocks: number): { placements: Placement[]; startIn: (block: num
   const document = ring('Counting', blocks, 100);
   const partition = divideTrack(document, compileTrack(document));
   const start = { tape: [{ piece: partition.pieces[1]!.index, exit: 1 as const, from: 0, to: 1000 }], noseMm: 0 };
-  const { placements } = new PlacementsOfTrain(partition, () => [], POINT, { brakingMm: 0, topMmPerS: 0 }, false).from(
-    start,
-  );
+  const { placements } = new PlacementsOfTrain(
+    partition,
+    () => [],
+    POINT,
+    { brakingMm: 0, topMmPerS: 0, closes: false },
+    false,
+  ).from(start);
   return { placements, startIn: (block) => placements.findIndex((p) => p.blocks[0] === block) };
 }
 

@@ -51,12 +51,15 @@ function unknownIn(document: LayoutDocument, seed: number, known: Set<string>): 
   return { unknown: [...met].filter((values) => !known.has(values)), met: met.size };
 }
 
+const onDc = (document: LayoutDocument): LayoutDocument => ({ ...document, power: 'two-rail DC' });
+
 describe('a rehearsal comes to nothing that the proof has not looked at', () => {
   test.each([
     ['the learning oval', learningOval()],
     ['six blocks and three trains', withTrains(ring('Six', 6, 120), 3, 120)],
     ['two opposing trains on a single line with a loop', passingLoop(['up', 'down'])],
     ['two following trains there', passingLoop(['up', 'up'])],
+    ['the learning oval on plain DC, where trains that stand are not noticed', onDc(learningOval())],
   ])('%s', (_, document) => {
     const known = settledValuesOf(document);
     for (const seed of [1, 2, 3]) {

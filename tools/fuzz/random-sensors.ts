@@ -7,7 +7,7 @@ const [PLACES, SECTIONS] = [true, false].map((place) =>
   SENSOR_KIND_IDS.filter((id) => (sensorKind(id).reachMm !== 'section') === place),
 ) as [typeof SENSOR_KIND_IDS, typeof SENSOR_KIND_IDS];
 
-/** A layout of which some sections are watched otherwise, with sensors at places, magnets, and wheels of plastic. */
+/** A layout of which some sections are watched otherwise, with sensors at places, magnets, and wheels of plastic, on digital power or plain DC. */
 export function withRandomSensors(document: LayoutDocument, seed: number): LayoutDocument {
   const draw = new Draw(seed, 4321);
   const d = structuredClone(document);
@@ -30,5 +30,6 @@ export function withRandomSensors(document: LayoutDocument, seed: number): Layou
     if (draw.chance(0.7)) vehicle.magnetAt = cm(draw.whole(1, Math.max(1, vehicle.length.tenthUm / 1e5 - 1)));
     for (const axle of vehicle.axles) if (draw.chance(0.1)) axle.plastic = true;
   }
+  if (draw.chance(0.2)) d.power = 'two-rail DC';
   return d;
 }

@@ -13,6 +13,8 @@ export interface StandingTrains {
 export function standingTrains(scheme: Scheme): StandingTrains {
   const { document, partition, readings } = scheme;
   const plant = new Plant(document, partition, readings, () => ({ speed: 0, startDelay: 0 }));
+  /** As they are noticed as soon as there is current. */
+  const felt = new Set(plant.trains.flatMap((train) => train.feltIn));
   const held = plant.trains.map((train) => train.held());
   const blocks = held
     .flat()
@@ -20,7 +22,7 @@ export function standingTrains(scheme: Scheme): StandingTrains {
     .filter(
       (block) =>
         partition.told.get(block.index) !== undefined ||
-        partition.fields.all.some((f, i) => f.section === block.section && f.sensors.length > 0 && plant.felt[i]),
+        partition.fields.all.some((f, i) => f.section === block.section && f.sensors.length > 0 && felt.has(i)),
     )
     .map(({ id }) => id);
   const told = held.flatMap((entries) => tellingsOf(scheme, entries).map(({ input }) => input));

@@ -57,16 +57,17 @@ export function sensitivityFindings(document: LayoutDocument, partition: Partiti
   const ma = (value: number) => `${showNumber(value, 2)} mA`;
   const relied = document.vehicles.some(({ axles }) => axles.some(({ feeds }) => feeds === 'resistor'));
   const inFeeders = document.sensors.filter(({ kind }) => sensorKind(kind).inFeeder);
-  if (inFeeders.length > 0 && TRACK_POWERS[document.power].closes)
+  const ofSections = document.sensors.filter(({ kind }) => sensorKind(kind).reachMm === 'section');
+  if (ofSections.length > 0 && TRACK_POWERS[document.power].closes)
     findings.push({
       id: 'closed-throttle',
       kind: 'detector blind at a closed throttle',
-      severity: 'check',
-      subject: inFeeders[0]!.id,
-      says: `On ${TRACK_POWERS[document.power].says} there is no current in the track while the throttle is closed: ${inFeeders.length === 1 ? inFeeders[0]!.name : `${inFeeders.length} detectors`} then see nothing of a train that stands.`,
+      severity: 'unsafe',
+      subject: ofSections[0]!.id,
+      says: `On ${TRACK_POWERS[document.power].says} there is no current in the track while the throttle is closed: ${ofSections.length === 1 ? ofSections[0]!.name : `${ofSections.length} detectors`} then see nothing of a train that stands.`,
       figures: [],
       advice:
-        'Feed a small voltage that moves no engine whenever the throttle is closed, or choose sensors that need no current. Rehearse and Prove take it that such a voltage is there.',
+        'Choose sensors that need no current in the track, or release by arrival. Rehearse and Prove take it so: a train that stands is not noticed.',
       remedies: [],
     });
   if (!TRACK_POWERS[document.power].inTrack) return findings;

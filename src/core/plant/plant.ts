@@ -1,5 +1,5 @@
 import { consistOf, type Field, type Partition, pieceAt } from '../detection';
-import { type Aspect, FULL_POWER, POWER_LEVELS } from '../kinds';
+import { type Aspect, FULL_POWER, POWER_LEVELS, TRACK_POWERS } from '../kinds';
 import { layoutSpeedMmPerS, mmOf, SCAN_S } from '../measure';
 import { type SignalReading, type SignalsOn, signalsAlong } from '../signals';
 import type { LayoutDocument } from '../survey';
@@ -57,6 +57,8 @@ export class Plant {
   /** Trains lifted off or set down since the last step. */
   private handled: { train: number; off: boolean }[] = [];
   private plannedFor = 0;
+  /** No current flows in the track while a train stands. */
+  private readonly closes: boolean;
   private readonly points = (turnout: number) => this.motors[turnout]!.position;
 
   constructor(
@@ -67,6 +69,7 @@ export class Plant {
     /** Drivers look the line up at every step instead of keeping what they found; the run is the same. */
     private readonly looksAlways = false,
   ) {
+    this.closes = TRACK_POWERS[document.power].closes ?? false;
     this.motors = partition.graph.motors.map(({ lies, throwMs }) => new TurnoutMotor(lies, throwMs));
     this.felt = new Uint8Array(partition.fields.all.length);
     this.lastFelt = new Uint8Array(partition.fields.all.length);
@@ -142,7 +145,11 @@ export class Plant {
     this.felt.fill(0);
     const { all } = this.partition.fields;
     const isFed = ({ fedBy }: Field) => fedBy === undefined || POWER_LEVELS[this.power[fedBy]!]!.feeds;
-    for (const train of this.trains) for (const field of train.feltIn) if (isFed(all[field]!)) this.felt[field] = 1;
+    for (const train of this.trains) {
+      const closed = this.closes && train.speed === 0;
+      for (const field of train.feltIn)
+        if (isFed(all[field]!) && !(closed && all[field]!.fedBy !== undefined)) this.felt[field] = 1;
+    }
   }
 
   /** One step of 20 ms under the given commands. Events are added to `events` in a fixed order. */
@@ -215,7 +222,8 @@ export class Plant {
     train.drive(ahead, (s) => aspectOf(s).stopsIn, powers ? train.powerFrom(this.levelOn) : POWER_LEVELS[FULL_POWER]!);
     if (before === 0 && train.speed > 0) events.push({ kind: 'starts', train: index });
     if (before > 0 && train.speed === 0) events.push({ kind: 'stands', train: index, signal });
-    if (train.speed === 0) return false;
+    const changes = this.closes && (before === 0) !== (train.speed === 0);
+    if (train.speed === 0) return changes;
     while (ahead[0] && ahead[0].signal >= 0 && train.head >= ahead[0].at) {
       const { signal: passed } = ahead.shift()!;
       const aspect = aspectOf(passed);
@@ -223,7 +231,7 @@ export class Plant {
       train.cautious = aspect.stopsIn === 1;
       if (aspect.stopsIn === 0) train.stranded = true;
     }
-    if (train.head < train.nextCrossing) return false;
+    if (train.head < train.nextCrossing) return changes;
     const mishap = train.extend(this.points);
     if (mishap) events.push({ kind: 'mishap', train: index, mishap });
     train.planCrossing();

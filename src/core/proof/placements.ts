@@ -11,6 +11,7 @@ import { mmOf, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '../plant';
 import { END_OF_TRACK, type SignalsOn } from '../signals';
 import type { EdgeEnd, Over } from '../track';
+import { withRest } from './at-rest';
 import { inEitherOrder, ordered, SAME_MM, takenTogether, unnoticedAsOne } from './unnoticed';
 
 /** Where a train begins: the entries it stands on, tail first, and the running distance of its nose. */
@@ -23,6 +24,8 @@ export interface Start {
 export interface Motion {
   brakingMm: number;
   topMmPerS: number;
+  /** No current flows in the track while it stands. */
+  closes: boolean;
 }
 
 /** A signal, or the end of the track, that a train may no longer be able to stop at. */
@@ -52,6 +55,8 @@ export interface Advance {
   offTheEnd: boolean;
   /** How far the train runs from where this placement begins to where the next one does, in mm. */
   runMm: number;
+  /** It goes nowhere, but comes to rest, so that what needs current does not notice it, or starts again. */
+  rests?: 'begins' | 'ends';
 }
 
 /** A placement that a train turns back into, and what it then stands on, tail first. */
@@ -137,7 +142,10 @@ export class PlacementsOfTrain {
     this.at(tape, Math.min(start.noseMm - last.from, end - 3 * SAME_MM), false);
     for (let i = 0; i < this.found.length; i++) this.expand(i);
     const leadMm = this.found[0]!.noseMm[0] - (start.noseMm - last.from);
-    return { placements: takenTogether(inEitherOrder(unnoticedAsOne(this.found)), this.motion.topMmPerS), leadMm };
+    const moving = takenTogether(inEitherOrder(unnoticedAsOne(this.found)), this.motion.topMmPerS);
+    const { all } = this.partition.fields;
+    const placements = this.motion.closes ? withRest(moving, (field) => all[field]!.fedBy !== undefined) : moving;
+    return { placements, leadMm };
   }
 
   private lengthOf(piece: number): number {

@@ -1,4 +1,5 @@
 import { consistOf, type Partition } from '../detection';
+import { TRACK_POWERS } from '../kinds';
 import { fastest, layoutSpeedMmPerS, mmOf, mostBrakingMm, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type Stance, stanceOf } from '../plant';
 import { type SignalsOn, signalsAlong } from '../signals';
@@ -66,6 +67,7 @@ export function proofTrainsOf({ document, plant, scheme }: Rehearsal, mayTurn: b
     const motion = {
       brakingMm: Math.max(mostBrakingMm(top, train.brakingMmPerS2), STOP_SHORT_MM + 1),
       topMmPerS: fastest(top),
+      closes: TRACK_POWERS[document.power].closes ?? false,
     };
     const all = new PlacementsOfTrain(partition, signalsOn, consist, motion, mayTurn);
     const { placements, leadMm } = all.from({ tape: rolling.body(), noseMm: rolling.head });

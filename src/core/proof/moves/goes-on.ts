@@ -28,7 +28,8 @@ export const goesOn: MoveKind = {
   take: (model, train, way) => model.advance(train, way),
   getsSomewhere(model, train, way) {
     const from = fromOf(model, train);
-    const { to, passes, turnouts } = from.advances[way]!;
+    const { to, passes, turnouts, rests } = from.advances[way]!;
+    if (rests) return false;
     if (passes.length + turnouts.length > 0) return true;
     return model.trains[train]!.placements[to]!.felt.some((field) => !from.felt.includes(field));
   },
@@ -40,6 +41,10 @@ export const goesOn: MoveKind = {
     const from = fromOf(model, index);
     const advance = from.advances[way]!;
     if (advance.offTheEnd) return `${name} runs off the end of the track.`;
+    if (advance.rests)
+      return advance.rests === 'begins'
+        ? `${name} stands with the throttle closed: nothing that needs current notices it.`
+        : `${name} has current again.`;
     const into = placements[advance.to]!;
     const parts: string[] = [];
     for (const thing of advance.passes) {
@@ -68,13 +73,17 @@ export const goesOn: MoveKind = {
   },
   course(model, train, way) {
     const from = fromOf(model, train);
-    const { runMm, passes, to } = from.advances[way]!;
+    const { runMm, passes, to, rests } = from.advances[way]!;
     const late = passes.some((thing) => model.isAtStop(from.before[thing]!.signal));
-    return { runMm, longMm: model.trains[train]!.longMm(to), late };
+    return { runMm, longMm: model.trains[train]!.longMm(to), late, rests: rests !== undefined };
   },
   steer({ model, story, due, waitsAt, runsOn, tell, rolling }, deed, nth) {
     const { kind, index, runMm, longMm } = deed;
     const train = rolling(index);
+    if (deed.rests) {
+      tell({ kind: 'run', train: model.trains[index]!.id, on: false });
+      return () => train.speed === 0;
+    }
     const begins = (due.get(index) ?? train.head + model.trains[index]!.leadMm) + runMm;
     due.set(index, begins);
     const goal = begins + waitsAt * longMm;

@@ -11,6 +11,8 @@ export interface Course {
   longMm: number;
   /** It passes a signal at stop. */
   late: boolean;
+  /** It comes to rest, or starts again. */
+  rests: boolean;
 }
 
 /** A kind of step: when it can be taken, what it changes before the rules are scanned, and how it is told, steered and written. */
