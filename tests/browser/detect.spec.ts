@@ -130,6 +130,28 @@ test('a ring is divided: what cannot be says what to give up, and all gaps are p
   /** 480 cm, trains of 46 cm with 35.8 cm to stop in: two trains need three blocks, and there can be five. */
   await expect(panel).toContainText(/3 more gaps will do: .* Then there are 3 places/);
   await expect(page.locator('[data-proposed] > g')).toHaveCount(3);
+  /** One is put elsewhere by keys and by dragging; the others follow, and it can be let go. */
+  const first = page.getByRole('button', { name: /^Suggested gap at/ }).first();
+  const others = () =>
+    page
+      .getByRole('button', { name: /^Suggested gap at/ })
+      .evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')));
+  const before = await others();
+  await first.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  const list = panel.getByRole('list', { name: 'Suggested gaps' });
+  await expect(list).toContainText('where you put it');
+  const after = await others();
+  expect(after.filter((one) => before.includes(one))).toEqual([]);
+  const box = (await first.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(others).not.toEqual(after);
+  await panel.getByRole('button', { name: /^Let the gap at Oval .* go$/ }).click();
+  await expect(list).not.toContainText('where you put it');
+  expect(await others()).toEqual(before);
   const trains = panel.getByLabel('Trains at once');
   await trains.fill('many');
   await trains.press('Enter');

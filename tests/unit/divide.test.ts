@@ -159,6 +159,24 @@ describe('a ring', () => {
     );
     expect(done.ok && done.change.document.sensors.map(({ name }) => name)).toEqual(['D1', 'D2', 'D3']);
   });
+  test('lays the others out around what is put somewhere', () => {
+    const d = bare(ring('Ring', 4, 120));
+    const at = (...some: number[]) => some.map((one) => ({ line: 'oval', at: cm(one).tenthUm }));
+    const held = suggestGaps(d, wishes({ held: at(100) }));
+    /** By hand: three blocks of 160 cm from 100 cm on. */
+    expect(held.cuts.map((one) => [one.at / 1e5, one.reason.kind])).toEqual([
+      [100, 'held'],
+      [260, 'places'],
+      [420, 'places'],
+    ]);
+    /** 30 cm between the first two hold no train of 60: the rest, 450 cm, is three blocks of 150 cm. */
+    expect(suggestGaps(d, wishes({ held: at(100, 130) })).cuts.map((one) => one.at / 1e5)).toEqual([
+      100, 130, 280, 430,
+    ]);
+    expect(suggestGaps(d, wishes({ held: at(481) }))).toEqual(suggestGaps(d, wishes()));
+    d.features.push({ id: 'g', kind: 'gap', line: 'oval', at: cm(10), rail: 'right', certainty: 'fixed' });
+    expect(suggestGaps(d, wishes({ held: at(100) })).without).toEqual([]);
+  });
   test('is not cut along a platform', () => {
     const d = bare(ring('Ring', 4, 120));
     d.features.push({
@@ -271,6 +289,18 @@ test('the valley that is divided already is left as it is; its usual wishes are 
   const asked = usualWishes(d);
   /** By hand: Quarry empties is the longest of four, 145 cm. */
   expect([asked.trains, asked.longest]).toEqual([4, cm(145).tenthUm]);
+  const stopper = d.trains.find(({ name }) => name === 'Morning stopper')!;
+  const movement = {
+    id: 'm',
+    from: 'Undercroft',
+    to: 'Marrowick',
+    facing: 'up',
+    perHour: 2,
+    turnsBack: 'no',
+    notes: '',
+  } as const;
+  /** Once there is a timetable, only the trains that run by it count. */
+  expect(usualWishes({ ...d, movements: [{ ...movement, train: stopper.id }] }).trains).toBe(1);
   expect(suggestGaps(d, { ...asked, points: 'routes' })).toMatchObject({ cuts: [], without: [] });
 });
 

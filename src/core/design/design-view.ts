@@ -1,5 +1,6 @@
 import { type BlockId, middleOf, type ToldBy } from '../detection';
 import type { Finding } from '../findings';
+import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
 import { foulingBlocks, needsOf } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
@@ -23,6 +24,8 @@ export interface BlockView {
   spots: string[];
   /** Spots at all its ends tell what is in it, and nothing watches it throughout. */
   told: ToldBy | undefined;
+  /** What watches it notices nothing of a train that stands there without power: cut off before a signal, or at a closed throttle. */
+  deadAtStop: boolean;
   /** Ids of the points whose blades lie in it. */
   turnouts: string[];
 }
@@ -67,6 +70,10 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
   const { partition } = design.scheme;
   const { graph } = partition;
   const spots = partition.fields.all.filter(({ section }) => section === undefined);
+  const cutOff = new Set(
+    design.program.declarations.flatMap(({ commands }) => (commands?.kind === 'power' ? [commands.of] : [])),
+  );
+  const { closes = false } = TRACK_POWERS[document.power];
   const blockName = (index: number) => partition.blocks[index]!.name;
   return {
     blocks: partition.blocks.map((block) => ({
@@ -88,6 +95,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
       detectors: partition.sections[block.section]!.sensors,
       spots: spots.filter(({ blocks }) => blocks.includes(block.index)).flatMap(({ sensors }) => sensors),
       told: partition.told.get(block.index)?.by,
+      deadAtStop: partition.sections[block.section]!.sensors.length > 0 && (closes || cutOff.has(block.section)),
       turnouts: block.points.map((n) => graph.points[n]!.id),
     })),
     findings: design.findings,

@@ -1,6 +1,6 @@
 import { greaterEq, lessEq, solve } from 'yalps';
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
-import type { LayoutDocument } from '../survey';
+import { asTyped, type LayoutDocument } from '../survey';
 import type { TrackGraph } from '../track';
 import { type Boundary, boundariesOf, type Cell, cellsOf, SHORTEST_CELL } from './cells';
 import { crowded } from './crowded';
@@ -79,6 +79,22 @@ function tooFew(document: LayoutDocument, wishes: DivideWishes): number[] | 'unk
  * one, as far as its answers break them.
  */
 export function suggestGaps(document: LayoutDocument, wishes: DivideWishes): Suggestion {
+  const lines = new Map(document.lines.map(({ id, length }) => [id, length.tenthUm]));
+  const held = (wishes.held ?? []).filter(({ line, at }) => at > 0 && at < (lines.get(line) ?? 0));
+  if (held.length === 0) return layOut(document, wishes);
+  const gaps = held.map(({ line, at }, nth) => ({
+    id: `held ${nth}`,
+    kind: 'gap' as const,
+    rail: 'both' as const,
+    line,
+    at: asTyped(at, document.shownUnit),
+    certainty: 'fixed' as const,
+  }));
+  const { cuts, ...rest } = layOut({ ...document, features: [...document.features, ...gaps] }, wishes);
+  return { ...rest, cuts: [...held.map((one) => ({ ...one, reason: { kind: 'held' as const } })), ...cuts] };
+}
+
+function layOut(document: LayoutDocument, wishes: DivideWishes): Suggestion {
   const divided = begin(document, wishes);
   const { runs, boundaries, cells, network } = divided;
   const most = roomiest(divided, wishes);

@@ -18,10 +18,14 @@ export interface DivideWishes {
   wholePlatforms: boolean;
   /** Which gaps and block marks stay where they are. */
   keep: 'all' | 'fixed';
+  /** Gaps that are to be here; the others are laid out around them. */
+  held?: readonly { line: string; at: TenthUm }[];
 }
 
 /** Why a gap is where it is. */
 export type CutReason =
+  /** It was put there. */
+  | { kind: 'held' }
   /** So far from points, by id, that trains on their two tracks do not touch. */
   | { kind: 'clearance'; points: string }
   /** Before the blades of points, by id. */
@@ -36,9 +40,12 @@ export type CutReason =
 /** How long a train is where there is none yet; our assumption. */
 const TRAIN_TO_BE = 100 * TENTH_UM_PER_CM;
 
-/** What a division is asked to do as long as nobody says otherwise: from the trains of the layout. */
+/** What a division is asked to do as long as nobody says otherwise: from the trains that run. */
 export function usualWishes(document: LayoutDocument): DivideWishes {
-  const { trains, scale } = document;
+  const { scale, movements } = document;
+  /** Once there is a timetable, only what it lets run. */
+  const runs = new Set(movements.map(({ train }) => train));
+  const trains = document.trains.filter(({ id }) => runs.size === 0 || runs.has(id));
   const lengths = trains.map((train) => fromMm(consistOf(document, train).lengthMm));
   const stopping = trains.map(({ topSpeedKmh, brakingMmPerS2 }) =>
     fromMm(mostBrakingMm(layoutSpeedMmPerS(topSpeedKmh, scale), brakingMmPerS2)),

@@ -49,11 +49,29 @@ const spanOf = (geometry: SheetGeometry, piece: { line: string; from: number; to
   return { x: Math.min(a, b), width: Math.max(1, Math.abs(b - a)), row: drawn.row };
 };
 
+/** How a block is drawn in the lane, and what is said of it: watched, watched but blind at stop, told otherwise, or by nothing. */
+function coverOf({ detectors, deadAtStop, told }: DesignView['blocks'][number]) {
+  if (deadAtStop)
+    return {
+      says: 'watched, but not while a train stands there without power',
+      fill: 'var(--accent-tint)',
+      stroke: 'var(--accent)',
+      strokeWidth: 1.5,
+    };
+  if (detectors.length > 0) return { says: 'watched', fill: 'var(--accent)', opacity: 0.85 };
+  if (told) {
+    const sure = told === 'last spot' || told === 'count';
+    return { says: TOLD_BY[told], fill: 'none', stroke: sure ? 'var(--accent)' : 'var(--warn)' };
+  }
+  return { says: 'no detector watches it', fill: 'none', stroke: 'var(--warn)', strokeDasharray: '4 3' };
+}
+
 /** What is watched by a detector and what is not, row by row. */
 const CoverageLane = memo(function CoverageLane({ document, design, geometry, y, width }: LaneProps) {
   const watched = sumLengths(design.blocks.filter((b) => b.detectors.length > 0));
   const told = sumLengths(design.blocks.filter((b) => b.told));
   const all = sumLengths(design.blocks);
+  const dead = sumLengths(design.blocks.filter((b) => b.deadAtStop));
   const unwatched = all - watched - told;
   const places = document.sensors.filter(
     ({ kind }) => sensorKind(kind).reachMm !== 'section' && !sensorKind(kind).tells,
@@ -62,7 +80,7 @@ const CoverageLane = memo(function CoverageLane({ document, design, geometry, y,
   const note =
     all === 0
       ? 'shows which track a detector watches, once a line is surveyed'
-      : `${showNumber(share, 1)} % of the track watched throughout${told > 0 ? `, ${showLength(told, document.shownUnit)} not watched but told otherwise` : ''}, ${showLength(unwatched, document.shownUnit)} by nothing${places > 0 ? `; ${places} ${places === 1 ? 'place' : 'places'} by a spot` : ''}`;
+      : `${showNumber(share, 1)} % of the track watched throughout${dead > 0 ? `, ${showLength(dead, document.shownUnit)} of it not while a train stands there without power` : ''}${told > 0 ? `, ${showLength(told, document.shownUnit)} not watched but told otherwise` : ''}, ${showLength(unwatched, document.shownUnit)} by nothing${places > 0 ? `; ${places} ${places === 1 ? 'place' : 'places'} by a spot` : ''}`;
   return (
     <g>
       <LaneTitle y={y} width={width} title="Detection coverage" note={note} />
@@ -71,7 +89,7 @@ const CoverageLane = memo(function CoverageLane({ document, design, geometry, y,
           if (!geometry.hasNear(piece)) return null;
           const span = spanOf(geometry, piece);
           const at = y + LANE_TOP + (span.row - geometry.drawing.firstRow) * BARS;
-          const seen = block.detectors.length > 0;
+          const { says, ...look } = coverOf(block);
           return (
             <rect
               key={`${block.id} ${i}`}
@@ -79,12 +97,9 @@ const CoverageLane = memo(function CoverageLane({ document, design, geometry, y,
               y={at}
               width={Math.max(1, span.width - 2)}
               height="6"
-              fill={seen ? 'var(--accent)' : 'none'}
-              stroke={seen ? 'none' : block.told ? 'var(--accent)' : 'var(--warn)'}
-              strokeDasharray={seen || block.told ? undefined : '4 3'}
-              opacity={seen ? 0.85 : 1}
+              {...look}
             >
-              <title>{`${block.name}: ${seen ? 'watched' : block.told ? TOLD_BY[block.told] : 'no detector watches it'}`}</title>
+              <title>{`${block.name}: ${says}`}</title>
             </rect>
           );
         }),

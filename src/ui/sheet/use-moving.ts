@@ -3,7 +3,7 @@ import { type KeyboardEvent, type MouseEvent, type PointerEvent, type RefObject,
 import { STEPS, showLength, type TenthUm } from '@/core/measure';
 import { asTyped, type LayoutDocument, type Span, spanOf } from '@/core/survey';
 import { distanceAt } from '@/core/track';
-import { useWorkbenchStore } from '@/ui/state/store';
+import { useWorkbenchStore, type WorkbenchState } from '@/ui/state/store';
 import { localPoint } from './local-point';
 import type { SheetGeometry } from './sheet-geometry';
 
@@ -23,6 +23,9 @@ interface Held {
 
 const isCut = ({ kind }: LayoutDocument['features'][number]) => kind === 'gap' || kind === 'mark';
 
+/** A gap that is suggested, by its number among these, is moved like any thing; then the others follow. */
+const PROPOSED = 'proposed ';
+
 /** Turnouts, sensors and whatever stands on a line; cuts, which the sheet may have a thousand of, are moved by their own marks. */
 function movable(document: LayoutDocument, id: string | undefined): Span | undefined {
   const is =
@@ -30,6 +33,12 @@ function movable(document: LayoutDocument, id: string | undefined): Span | undef
     document.sensors.some((one) => one.id === id) ||
     document.features.some((one) => one.id === id && !isCut(one));
   return is ? spanOf(document, id!) : undefined;
+}
+
+function spanNow({ document, proposed }: Pick<WorkbenchState, 'document' | 'proposed'>, id: string): Span | undefined {
+  if (!id.startsWith(PROPOSED)) return spanOf(document, id);
+  const one = proposed?.[Number(id.slice(PROPOSED.length))];
+  return one && { line: one.line, from: one.at, to: one.at };
 }
 
 /** Things are moved along their lines by dragging, with a snap to cuts, and by the arrow keys while they have the focus. */
@@ -40,6 +49,13 @@ export function useMoving(svg: RefObject<SVGSVGElement | null>, geometry: SheetG
   const move = useCallback(
     (id: string, at: TenthUm) => {
       const state = store.getState();
+      const proposed = id.startsWith(PROPOSED) && state.proposed?.[Number(id.slice(PROPOSED.length))];
+      if (proposed) {
+        const { line } = proposed;
+        const others = (state.wishes?.held ?? []).filter((one) => one.line !== line || one.at !== proposed.at);
+        state.set({ wishes: { ...state.wishes, held: [...others, { line, at }] } });
+        return true;
+      }
       return state.edit({ do: 'move', id, at: asTyped(at, state.document.shownUnit) });
     },
     [store],
@@ -54,7 +70,7 @@ export function useMoving(svg: RefObject<SVGSVGElement | null>, geometry: SheetG
   /** Moves by a step from where it is now, which may be a step farther than the sheet shows. */
   const nudge = useCallback(
     (id: string, by: TenthUm) => {
-      const span = spanOf(store.getState().document, id);
+      const span = spanNow(store.getState(), id);
       if (span) move(id, within(span, span.from + by));
     },
     [store, move, within],
@@ -62,7 +78,8 @@ export function useMoving(svg: RefObject<SVGSVGElement | null>, geometry: SheetG
   const pressed = (event: { target: EventTarget }): { id: string; span: Span; element: Element } | undefined => {
     const element = (event.target as Element).closest('[data-thing]');
     const id = element?.getAttribute('data-thing') ?? undefined;
-    const span = edits ? movable(store.getState().document, id) : undefined;
+    const state = store.getState();
+    const span = id?.startsWith(PROPOSED) ? spanNow(state, id) : edits ? movable(state.document, id) : undefined;
     return element && span ? { id: id!, span, element } : undefined;
   };
   /** Where it would be with the pointer here. */

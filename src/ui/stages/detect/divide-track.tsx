@@ -49,10 +49,14 @@ export function DivideTrack() {
   const { document } = design;
   const { cuts, wishes } = found;
   const wish = (more: Partial<DivideWishes>) => store.getState().set({ wishes: { ...changed, ...more } });
-  const cut = (some: readonly ProposedCut[]) =>
+  const letGo = (some: readonly ProposedCut[]) =>
+    wish({ held: wishes.held?.filter(({ line, at }) => !some.some((one) => one.line === line && one.at === at)) });
+  const cut = (some: readonly ProposedCut[]) => {
     store
       .getState()
       .edit(divideEdit(document, { ...found, cuts: [...some] }, detectors && some.length === cuts.length));
+    letGo(some);
+  };
   const says = (length: number) => showLength(length, document.shownUnit);
   return (
     <PanelSection title="Divide the track">
@@ -89,13 +93,14 @@ export function DivideTrack() {
                 document={document}
                 cut={one}
                 onPlace={() => cut([one])}
+                onLetGo={one.reason.kind === 'held' ? () => letGo([one]) : undefined}
                 onPoint={(on) => store.getState().set({ pointed: on ? { line: one.line, at: one.at } : undefined })}
               />
             ))}
           </ul>
           <p className="mt-1 text-ink3">
-            Placed, they are tentative. Drag one where you want it and mark it as fixed: without “keep tentative gaps”
-            the others are then laid out anew around it.
+            Drag one on the sheet, or move it by the arrow keys, and the others follow. Placed, they are tentative. Gaps
+            that are fixed never move.
           </p>
         </>
       )}
@@ -243,11 +248,14 @@ function CutRow({
   document,
   cut,
   onPlace,
+  onLetGo,
   onPoint,
 }: {
   document: LayoutDocument;
   cut: ProposedCut;
   onPlace: () => void;
+  /** It was put there by hand; without it the place is found anew. */
+  onLetGo?: () => void;
   onPoint: (on: boolean) => void;
 }) {
   const where = `${nameOf(document, cut.line)} ${showLength(cut.at, document.shownUnit)}`;
@@ -261,6 +269,11 @@ function CutRow({
         {where}
         <span className="text-ink3">: {reasonOf(document, cut.reason)}</span>
       </span>
+      {onLetGo && (
+        <button type="button" className="button shrink-0" aria-label={`Let the gap at ${where} go`} onClick={onLetGo}>
+          Let go
+        </button>
+      )}
       <button
         type="button"
         className="button shrink-0"
@@ -278,6 +291,8 @@ function CutRow({
 function reasonOf(document: LayoutDocument, reason: CutReason): string {
   const called = (id: string) => [...document.turnouts, ...document.crossings].find((one) => one.id === id)?.name ?? '';
   switch (reason.kind) {
+    case 'held':
+      return 'where you put it';
     case 'clearance':
       return `clear of ${called(reason.points)}`;
     case 'blades':
