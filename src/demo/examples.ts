@@ -161,6 +161,32 @@ block 200 Cutting
 block 350 Bank
 block 500 Quarry`;
 
+const WORTH = `line Main 560 circuit
+line Yard 230
+line "Road 2" 150
+line Main
+turnout 300 left facing T1 to Yard no 4
+area 0 to 280 Line for "Trains follow each other" admits automatic
+gap 60
+200
+270
+345
+450
+signal up 60 A
+signal up 200 B
+signal up 270 Home
+signal up 345 C
+signal up 450 D
+${blocks([130, 'M1'], [235, 'M2'], [320, 'Fork'], [400, 'M3'], [510, 'M4'])}
+line Yard
+area 60 to 230 Yard for "Cars are sorted" admits on sight leaves "No signals inside: everything is slow, and everybody sees everything"
+turnout 70 left facing T2 to "Road 2" no 4
+buffer
+gap 45
+${blocks([60, 'Yard'])}
+line "Road 2"
+buffer`;
+
 /** The shelf of examples, in the order in which they are shown. */
 export const EXAMPLES: readonly Example[] = [
   {
@@ -237,6 +263,20 @@ export const EXAMPLES: readonly Example[] = [
       ['Goods', 'Branch', 240, 'up'],
     ],
     teaches: ['block told by spots alone'],
+  },
+  {
+    id: 'worth',
+    name: 'What is worth protecting?',
+    story:
+      'A line on which two trains follow each other, and a yard beside it in which cars are sorted. The way into the yard is protected; inside, everything runs on sight, and that is written down as decided.',
+    first:
+      'Traffic: read what is left out and why, keep it as a scheme, then add a signal for trains that leave the yard and compare the two.',
+    text: WORTH,
+    trains: [
+      ['Through train', 'Main', 190, 'up'],
+      ['Yard goods', 'Main', 540, 'up'],
+    ],
+    teaches: ['points without protection'],
   },
 ];
 

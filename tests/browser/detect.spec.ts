@@ -243,7 +243,7 @@ test('labels are laid out for printing, and axles fewer than all need are tried'
   await expect(panel).toContainText('with 2 more resistor axles; fewer will not do');
   await panel.getByRole('button', { name: 'With fewer axles' }).click();
   await expect(panel).toContainText(
-    '1 of them make 1 of 2 trains seen wherever it matters; no other choice does more.',
+    '1 of them, for about 0.5, make 1 of 2 trains seen wherever it matters; no other choice does more.',
   );
   await expect(panel).toContainText(/Still not: (Red|Blue) train/);
 });

@@ -49,7 +49,7 @@ describe('areas and movements', () => {
 });
 
 describe('what a scheme takes', () => {
-  /** By hand: sensors at 0, 120, 240, 360 with their module at the third: 480 cm; heads at 60 … 420 are 480 cm from it, with four wires each. */
+  /** By hand: sensors at 0, 120, 240, 360 with their module at the third: 480 cm; heads at 60 … 420 are 480 cm from it, with four wires each; two trains of two coaches, each with two resistor axles. */
   test('the oval: heads, detectors, wire and cost', () => {
     const figures = schemeFigures(learningOval());
     expect(figures).toMatchObject({
@@ -59,13 +59,14 @@ describe('what a scheme takes', () => {
       modules: 1,
       motors: 0,
       contacts: 0,
+      axles: 8,
       wireM: 24,
       unwatched: 0,
       aspects: 3,
     });
     expect(costOf(figures, USUAL_PRICES)).toEqual({
-      cost: 4 * 12 + 4 * 8 + 40 + 24 * 0.4,
-      months: (4 * 12 + 4 * 8 + 40 + 24 * 0.4) / 60,
+      cost: 4 * 12 + 4 * 8 + 40 + 24 * 0.4 + 8 * 0.5,
+      months: (4 * 12 + 4 * 8 + 40 + 24 * 0.4 + 8 * 0.5) / 60,
     });
     expect(costOf(figures, { ...USUAL_PRICES, month: 0 }).months).toBe(Number.POSITIVE_INFINITY);
   });

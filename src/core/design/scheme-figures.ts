@@ -1,7 +1,7 @@
-import { giveInputs } from '../detection';
+import { giveInputs, vehiclesOf } from '../detection';
 import { ADMISSIONS, ASPECT_SYSTEMS, sensorKind } from '../kinds';
 import { TENTH_UM_PER_METRE, type TenthUm } from '../measure';
-import { type LayoutDocument, type Prices, signalsOf, USUAL_MODULES } from '../survey';
+import { type LayoutDocument, type Prices, signalsOf, type Train, USUAL_MODULES } from '../survey';
 import { straighten, xOf } from '../track';
 import { checkDesign } from './check-design';
 
@@ -15,6 +15,8 @@ export interface SchemeFigures {
   /** Motors whose points a signal asks about: each needs a contact that is free of voltage, and how many of these are more than it has. */
   contacts: number;
   contactsMissing: number;
+  /** Axles of trains with a resistor. */
+  axles: number;
   /** From sensors and heads to the nearest module, along the line. */
   wireM: number;
   /** Track that nothing watches. */
@@ -81,6 +83,7 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
     motors: motors.length,
     contacts: asked.size,
     contactsMissing: missing,
+    axles: document.trains.reduce((sum, train) => sum + resistorsOf(document, train), 0),
     wireM,
     unwatched: unwatchedOn.reduce((sum, { from, to }) => sum + to - from, 0),
     unwatchedOn,
@@ -96,6 +99,9 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
   };
 }
 
+const resistorsOf = (document: LayoutDocument, train: Train): number =>
+  vehiclesOf(document, train).flatMap(({ axles }) => axles.filter(({ feeds }) => feeds === 'resistor')).length;
+
 /** What that costs, and how many months it takes at the budget of one; no end of them without a budget. */
 export function costOf(figures: SchemeFigures, prices: Prices): { cost: number; months: number } {
   const cost =
@@ -104,6 +110,7 @@ export function costOf(figures: SchemeFigures, prices: Prices): { cost: number; 
     figures.spots * prices.spot +
     figures.modules * prices.module +
     figures.motors * prices.motor +
+    figures.axles * prices.axle +
     figures.wireM * prices.metre;
   return { cost, months: prices.month > 0 ? cost / prices.month : Number.POSITIVE_INFINITY };
 }

@@ -28,7 +28,7 @@ const scale = () =>
     .required('is missing; write for example H0');
 
 /** What a price list has: for each one, and what there is to spend in a month. */
-export const PRICED = ['head', 'detector', 'spot', 'module', 'motor', 'metre', 'month'] as const;
+export const PRICED = ['head', 'detector', 'spot', 'module', 'motor', 'metre', 'axle', 'month'] as const;
 export type Priced = (typeof PRICED)[number];
 
 const fieldSchemas = {
@@ -86,7 +86,16 @@ export const USUAL_ELECTRICS = { volts: 14, axleOhms: 10_000, leakOhms: 200_000 
 export type Electrics = typeof USUAL_ELECTRICS;
 export type Prices = Record<Priced, number>;
 /** What is taken for granted of prices until somebody has looked them up; our assumption, in no money of anybody. */
-export const USUAL_PRICES: Prices = { head: 12, detector: 8, spot: 5, module: 40, motor: 15, metre: 0.4, month: 60 };
+export const USUAL_PRICES: Prices = {
+  head: 12,
+  detector: 8,
+  spot: 5,
+  module: 40,
+  motor: 15,
+  metre: 0.4,
+  axle: 0.5,
+  month: 60,
+};
 export type Place = InferType<typeof placeSchema>;
 export type LayoutDocument = InferType<typeof fieldsSchema> & Lists;
 export type Gap = FeatureOf<'gap'>;

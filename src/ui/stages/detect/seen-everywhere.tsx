@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { type BestAxles, consistOf, type SeeEverywhere, unseenOf } from '@/core/detection';
-import { fromMm, showLength } from '@/core/measure';
-import type { LayoutDocument, Train } from '@/core/survey';
+import { fromMm, showLength, showNumber } from '@/core/measure';
+import { type LayoutDocument, type Train, USUAL_PRICES } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
 import { Fold } from '@/ui/parts/fold';
 import { Term } from '@/ui/parts/term';
@@ -76,6 +76,7 @@ export function SeenEverywhere() {
 
 /** The answer in a sentence, then where each axle goes; trains that nothing helps are named. */
 function Answer({ document, found: { places, hopeless } }: { document: LayoutDocument; found: SeeEverywhere }) {
+  const { axle } = document.prices ?? USUAL_PRICES;
   const vehicles = [...new Set(places.map(({ vehicle }) => vehicle))].map((id) => ({
     id,
     name: document.vehicles.find((one) => one.id === id)!.name,
@@ -95,6 +96,12 @@ function Answer({ document, found: { places, hopeless } }: { document: LayoutDoc
           </strong>
         )}
       </p>
+      {places.length > 0 && (
+        <p className="text-ink2">
+          They cost about {showNumber(places.length * axle, 2)} at {showNumber(axle, 2)} each, as the price list of
+          Traffic has it.
+        </p>
+      )}
       {lost.length > 0 && (
         <p className="mt-1 text-fail">
           {lost.join(', ')}: no resistor axle makes {lost.length === 1 ? 'it' : 'them'} seen enough, for wheels that
@@ -121,6 +128,7 @@ function Answer({ document, found: { places, hopeless } }: { document: LayoutDoc
 function WithFewer({ document, all }: { document: LayoutDocument; all: number }) {
   const store = useWorkbenchStore();
   const ask = useWorkbench((s) => s.seeWith);
+  const { axle } = document.prices ?? USUAL_PRICES;
   const [count, setCount] = useState(all - 1);
   const [found, setFound] = useState<BestAxles & { of: LayoutDocument }>();
   useEffect(() => {
@@ -153,7 +161,7 @@ function WithFewer({ document, all }: { document: LayoutDocument; all: number })
           <p className="mt-1">
             {found.places.length === 0
               ? 'So few make no train seen enough.'
-              : `${found.places.length} of them make ${document.trains.length - unseen.length} of ${document.trains.length} trains seen wherever it matters${found.certain ? '; no other choice does more.' : '. There are too many choices to look at all of them.'}`}
+              : `${found.places.length} of them, for about ${showNumber(found.places.length * axle, 2)}, make ${document.trains.length - unseen.length} of ${document.trains.length} trains seen wherever it matters${found.certain ? '; no other choice does more.' : '. There are too many choices to look at all of them.'}`}
           </p>
           <ul>
             {unseen.map((train) => (

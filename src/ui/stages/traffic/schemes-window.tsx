@@ -97,6 +97,7 @@ const ROWS: readonly Row[] = [
     ({ contacts, contactsMissing }) =>
       `${contacts}${contactsMissing > 0 ? `, ${contactsMissing} without a spare one` : ''}`,
   ],
+  ['Resistor axles', ({ axles }) => String(axles)],
   ['Wire along the line', ({ wireM }) => `${showNumber(wireM, 0)} m`],
   ['Cost, about', (figures, _, prices) => showNumber(costOf(figures, prices).cost, 0)],
   [
@@ -201,6 +202,7 @@ const PRICE_OF: Record<Priced, string> = {
   module: 'An input module',
   motor: 'A turnout motor',
   metre: 'A metre of wire',
+  axle: 'A resistor axle',
   month: 'To spend in a month',
 };
 
