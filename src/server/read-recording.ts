@@ -29,6 +29,7 @@ const FIELDS: Record<string, readonly string[]> = {
   throw: ['turnout', 'to'],
   hold: ['signal', 'on'],
   say: ['block', 'free'],
+  fault: ['sensor', 'what'],
   run: ['train', 'on'],
   send: ['train', 'block'],
   'draw up': ['train', 'mm'],
@@ -46,6 +47,7 @@ function isTimedCommand(value: unknown): value is TimedCommand {
   return fields.every((field) => {
     const given = command[field];
     if (field === 'on' || field === 'free') return typeof given === 'boolean';
+    if (field === 'what') return given === 'miss' || given === 'extra';
     if (field === 'to') return given === 'straight' || given === 'diverging';
     if (field === 'mm') return typeof given === 'number' && Number.isFinite(given) && given >= 0;
     return typeof given === 'string';

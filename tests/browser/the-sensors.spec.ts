@@ -54,3 +54,37 @@ test('a detector of a whole block is reached from its block, and made an isolate
   await expect(page.getByText('Current detector B1')).toHaveCount(0);
   expect(errors).toEqual([]);
 });
+
+test('while trains run somebody says what is free, and a spot misses a pulse', async ({ page }) => {
+  const errors = watchErrors(page);
+  const bare = learningOval();
+  bare.sensors = bare.sensors.filter(({ name }) => name !== 'B2');
+  await openLayout(page, bare);
+  await page.getByRole('radio', { name: 'Detector', exact: true }).click();
+  await choose(page, 'Kind', 'Virtual end');
+  await addAt(page, 'Detector', '150 cm');
+  await choose(page, 'Kind', 'Reed spot');
+  await addAt(page, 'Detector', '20 cm');
+  await stage(page, 'Detect');
+  await page.getByRole('button', { name: /^Virtual end V1/ }).click();
+  await expect(page.getByText(/its block counts as people say, by a button/)).toBeVisible();
+  await page.getByRole('contentinfo').getByRole('button', { name: 'Open' }).click();
+  await expect(page.getByText(/^V1 knows of .* only what people say/).last()).toBeVisible();
+  await page.getByRole('contentinfo').getByRole('button', { name: 'Close' }).click();
+  await stage(page, 'Rehearse');
+  const trace = page.getByText(/^Trace [0-9a-f]{16}$/);
+  await page.getByRole('button', { name: 'Block B2' }).first().click();
+  await expect(page.getByText('It is told by people; nothing watches it throughout')).toBeVisible();
+  await page.getByRole('button', { name: 'Say that B2 is free' }).click();
+  await page.getByRole('button', { name: 'Say that a train is in B2' }).click();
+  await page.getByRole('button', { name: /^Reed spot P1/ }).click();
+  await page.getByRole('button', { name: 'Let P1 miss the next pulse' }).click();
+  await page.getByRole('button', { name: 'Let P1 give one too many' }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: '+1 s' }).click();
+  await page.getByRole('button', { name: 'Run it on the server too' }).click();
+  await expect(page.getByText(/The server ran the same/)).toBeVisible();
+  await expect(trace).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: /./ })).toHaveCount(0);
+  expect(errors).toEqual([]);
+});

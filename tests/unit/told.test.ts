@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign, tryByHand } from '@/core/design';
 import { consistOf, divideTrack } from '@/core/detection';
 import { cm, mmOf } from '@/core/measure';
-import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, writePromela } from '@/core/proof';
-import { type Command, harmOfEvent, Rehearsal } from '@/core/simulation';
+import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerStory, writePromela } from '@/core/proof';
+import { type Command, HARM_IDS, harmOfEvent, Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
@@ -158,6 +158,70 @@ describe('a block told by counting', () => {
     const d = counted(4, 2, 'contact rail', 2);
     expect(findingsOf(d)).toContain('unsafe train that a count loses');
     expect(failing(d, STANDARD_SWITCHES, 150_000).map(({ property }) => property)).toContain('two trains in a block');
+  });
+});
+
+describe('a pulse that is missed, or comes twice', () => {
+  const one = () => counted(3, 1, 'reed', 1);
+  /** The count of a block, as long as it is sure, against the magnets that stand in it. */
+  function after(commands: (run: Rehearsal) => void) {
+    const d = one();
+    const run = new Rehearsal(d, 1);
+    const { blocks } = run.scheme.partition;
+    const train = d.trains[0]!.id;
+    run.command({ kind: 'run', train, on: true });
+    commands(run);
+    for (let tick = 0; tick < 1200; tick++) run.step();
+    return blocks.map(({ id, name }) => ({
+      name,
+      count: [0, 1, 2].reduce((sum, bit) => sum + run.evaluator.valueOf(`end.${id}.${bit}.bit`) * 2 ** bit, 0),
+      occupied: run.evaluator.valueOf(`occupied.${id}`) === 1,
+      stands: run.plant.positionOf(0).some(({ from, to }) =>
+        run.scheme.partition.blocks
+          .find((block) => block.id === id)!
+          .pieces.map((p) => run.scheme.partition.pieces[p]!)
+          .some((piece) => Math.min(from, to) < mmOf(piece.to) && Math.max(from, to) > mmOf(piece.from)),
+      ),
+    }));
+  }
+  test('one that is missed on the way in leaves the block free with the train in it; one too many there keeps it occupied', () => {
+    const sound = after(() => {});
+    expect(sound.every(({ stands, occupied }) => !stands || occupied)).toBe(true);
+    const next = (run: Rehearsal) => run.scheme.partition.told.get(sound.findIndex(({ stands }) => stands))!;
+    const missed = after((run) => {
+      const told = next(run);
+      for (const { inner, outer } of 'pairs' in told ? told.pairs : [])
+        for (const { id } of [inner, outer]) run.command({ kind: 'fault', sensor: id, what: 'miss' });
+    });
+    expect(missed.filter(({ stands, count }) => stands && count === 1)).toHaveLength(1);
+    expect(new Rehearsal(one(), 1).command({ kind: 'fault', sensor: 'none', what: 'miss' })).toMatch(/no pulses/);
+  });
+  test('the proof finds what follows only when it is tried, and the rehearsal comes to it', () => {
+    const d = counted(3, 2, 'reed', 1);
+    expect(failing(d, new Set<Switch>(['say free']))).toEqual([]);
+    const proof = new ProofRun(d, 200_000, new Set<Switch>(['say free', 'false pulses']));
+    while (!proof.step(20_000));
+    const found = proof.result().verdicts.find(({ property }) => property === 'two trains in a block')!;
+    expect(found.result).toBe('fails');
+    expect(found.story!.some(({ says }) => /is missed by|a pulse too many/.test(says))).toBe(true);
+    const steered = steerStory(d, proof.explorer.model, 'two trains in a block', found.story!);
+    expect(steered.confirmed).toBe(true);
+  });
+  test('Spin finds the same of one block that is counted', () => {
+    const spots = [180, 300].flatMap((at) => [at - 0.5, at + 0.5]).map((at, i) => sensor(`p${i}`, 'reed', at));
+    const { vehicles, trains } = bare(4, 1);
+    const d = { ...oneTold(1, spots), vehicles, trains: trains.map((one) => ({ ...one, vehicles: ['last'] })) };
+    const on = new Set<Switch>(['say free', 'false pulses']);
+    const found = failing(d, on).map(({ property }) => property);
+    expect(found).toContain('signal falls too late to stop');
+    const told = HARM_IDS.filter((harm) => harm !== 'rules never settle');
+    const met = told.filter((harm) => found.includes(harm));
+    const looks = spinHarms(writePromela(new ProofModel(d, on)), [
+      told.filter((harm) => !met.includes(harm)),
+      ...met.map((harm) => [harm]),
+    ]);
+    expect(looks.map(({ errors }) => errors > 0)).toEqual([false, ...met.map(() => true)]);
+    expect(looks[0]!.complete).toBe(true);
   });
 });
 

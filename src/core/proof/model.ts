@@ -84,7 +84,7 @@ export class ProofModel {
     this.stopsIn = this.scheme.aspects.map(({ stopsIn }) => stopsIn);
     this.rules = new Rules(wiringOf(start, on.has('hold')), standingOf(start));
     const { rules } = this;
-    this.trains = proofTrainsOf(start, on.has('turn back'));
+    this.trains = proofTrainsOf(start, on.has('turn back'), on.has('false pulses'));
     const slot = (name: string) => rules.wiring.compiled.slots.get(name)!;
     this.askSlots = this.motors.map((t) => [slot(names.ask(t, 'straight')), slot(names.ask(t, 'diverging'))]);
     this.seen = new Int32Array(rules.inputWords);

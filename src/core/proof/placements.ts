@@ -12,6 +12,7 @@ import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '.
 import { END_OF_TRACK, type SignalsOn } from '../signals';
 import type { EdgeEnd, Over } from '../track';
 import { withRest } from './at-rest';
+import { withMissed } from './missed';
 import { inEitherOrder, ordered, SAME_MM, takenTogether, unnoticedAsOne } from './unnoticed';
 
 /** Where a train begins: the entries it stands on, tail first, and the running distance of its nose. */
@@ -26,6 +27,8 @@ export interface Motion {
   topMmPerS: number;
   /** No current flows in the track while it stands. */
   closes: boolean;
+  /** Where a pulse may be missed. */
+  misses?: (field: number) => boolean;
 }
 
 /** A signal, or the end of the track, that a train may no longer be able to stop at. */
@@ -57,6 +60,8 @@ export interface Advance {
   runMm: number;
   /** It goes nowhere, but comes to rest, so that what needs current does not notice it, or starts again. */
   rests?: 'begins' | 'ends';
+  /** The field in which it is not noticed, though it should be. */
+  misses?: number;
 }
 
 /** A placement that a train turns back into, and what it then stands on, tail first. */
@@ -142,7 +147,9 @@ export class PlacementsOfTrain {
     this.at(tape, Math.min(start.noseMm - last.from, end - 3 * SAME_MM), false);
     for (let i = 0; i < this.found.length; i++) this.expand(i);
     const leadMm = this.found[0]!.noseMm[0] - (start.noseMm - last.from);
-    const moving = takenTogether(inEitherOrder(unnoticedAsOne(this.found)), this.motion.topMmPerS);
+    const { misses } = this.motion;
+    const noticed = takenTogether(inEitherOrder(unnoticedAsOne(this.found)), this.motion.topMmPerS);
+    const moving = misses ? withMissed(noticed, misses) : noticed;
     const { all } = this.partition.fields;
     const placements = this.motion.closes ? withRest(moving, (field) => all[field]!.fedBy !== undefined) : moving;
     return { placements, leadMm };

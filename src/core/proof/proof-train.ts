@@ -1,5 +1,5 @@
 import { consistOf, type Partition } from '../detection';
-import { TRACK_POWERS } from '../kinds';
+import { sensorKind, TRACK_POWERS } from '../kinds';
 import { fastest, layoutSpeedMmPerS, mmOf, mostBrakingMm, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type Stance, stanceOf } from '../plant';
 import { type SignalsOn, signalsAlong } from '../signals';
@@ -57,7 +57,12 @@ export function meet(a: Bits, i: number, b: Bits, k: number): boolean {
 }
 
 /** The trains that stand on the track of a rehearsal, ready for a proof. */
-export function proofTrainsOf({ document, plant, scheme }: Rehearsal, mayTurn: boolean): ProofTrain[] {
+export function proofTrainsOf(
+  { document, plant, scheme }: Rehearsal,
+  mayTurn: boolean,
+  mayMiss: boolean,
+): ProofTrain[] {
+  const pulsing = new Set(document.sensors.filter(({ kind }) => sensorKind(kind).pulses).map(({ id }) => id));
   const { partition, readings, stretches } = scheme;
   const signalsOn: SignalsOn = signalsAlong(partition, readings);
   return plant.trains.map((rolling) => {
@@ -68,6 +73,9 @@ export function proofTrainsOf({ document, plant, scheme }: Rehearsal, mayTurn: b
       brakingMm: Math.max(mostBrakingMm(top, train.brakingMmPerS2), STOP_SHORT_MM + 1),
       topMmPerS: fastest(top),
       closes: TRACK_POWERS[document.power].closes ?? false,
+      ...(mayMiss && {
+        misses: (field: number) => partition.fields.all[field]!.sensors.some((id) => pulsing.has(id)),
+      }),
     };
     const all = new PlacementsOfTrain(partition, signalsOn, consist, motion, mayTurn);
     const { placements, leadMm } = all.from({ tape: rolling.body(), noseMm: rolling.head });

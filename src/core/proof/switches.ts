@@ -20,6 +20,11 @@ export const SWITCHES = {
     without: 'Nobody says that a block is free which nothing watches.',
     standard: true,
   },
+  'false pulses': {
+    says: 'A spot that gives pulses misses one, or gives one too many',
+    without: 'No pulse of a spot is missed, and none comes twice.',
+    standard: false,
+  },
   hold: {
     says: 'Signals are held at stop by hand, and let go',
     without: 'Nobody holds a signal at stop by hand.',

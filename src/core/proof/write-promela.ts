@@ -1,4 +1,4 @@
-import { POWER_LEVELS } from '../kinds';
+import { POWER_LEVELS, sensorKind } from '../kinds';
 import { names } from '../patterns';
 import { END_OF_TRACK } from '../signals';
 import { HARM_IDS, HARMS } from '../simulation';
@@ -28,7 +28,7 @@ export function writePromela(model: ProofModel): string {
   say(`bit memo[${Math.max(1, rules.memory)}];`, `hidden byte temp[${Math.max(1, rules.temporary)}];`);
   say(`bit ends[${Math.max(1, rules.timers.length)}];`, `hidden byte was[${Math.max(1, rules.memory)}];`);
   say('hidden byte changed; hidden byte moved; hidden byte i; hidden byte stop; hidden byte known; hidden byte next;');
-  say('hidden int past; hidden int counted; byte work = 1; byte events; byte todo; int who = -1;');
+  say('hidden int past; hidden int counted; byte work = 1; byte extra; byte events; byte todo; int who = -1;');
   say(...HARM_IDS.map((harm) => `bit ${harmFlag(harm)};`), 'bit ended;');
   for (const t of trains.keys()) say(`byte at${t} = ${first.at[t]};`, `short past${t}; int counted${t};`);
   for (const t of model.motors.keys()) say(`byte lies${t} = ${first.turnouts[t]};`);
@@ -124,6 +124,11 @@ export function writePromela(model: ProofModel): string {
 
   say('inline settle() {', '  inputs();', '  do', '  :: changed = events; moved = 0;');
   if (rules.memory > 0) say(`     i = 0; do :: i < ${rules.memory} -> was[i] = memo[i]; i++ :: else -> break od;`);
+  const pulsing = model.on.has('false pulses') && document.sensors.some(({ kind }) => sensorKind(kind).pulses);
+  if (pulsing)
+    for (const [s, sensor] of document.sensors.entries())
+      if (sensorKind(sensor.kind).pulses)
+        say(`     if :: extra == ${s + 1} -> ${slotOf(names.detect(sensor))} = 1 :: else fi;`);
   say('     scan();');
   if (rules.memory > 0)
     say(
@@ -134,6 +139,7 @@ export function writePromela(model: ProofModel): string {
     .map(({ name }) => `${slotOf(name)} = 0;`);
   say(
     '     events = 0;',
+    ...(pulsing ? ['     if :: extra -> extra = 0; inputs() :: else fi;'] : []),
     ...pulses.map((line) => `     ${line}`),
     ...rules.timers.map((_, i) => `     ends[${i}] = 0;`),
   );

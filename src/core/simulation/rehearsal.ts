@@ -1,4 +1,4 @@
-import type { Aspect } from '../kinds';
+import { type Aspect, sensorKind } from '../kinds';
 import { type Compiled, compileProgram, type Evaluator, evaluatorOf, Interpreter, type Program } from '../logic';
 import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
 import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
@@ -24,6 +24,8 @@ export type Command =
   | { kind: 'hold'; signal: string; on: boolean }
   /** Says of a block that nothing watches throughout whether it is free. */
   | { kind: 'say'; block: string; free: boolean }
+  /** A spot that gives pulses misses the next one, or gives one too many. */
+  | { kind: 'fault'; sensor: string; what: 'miss' | 'extra' }
   | { kind: 'run'; train: string; on: boolean }
   /** Goes to a block, by its id, with the turnouts on its way thrown as it comes to them. */
   | { kind: 'send'; train: string; block: string }
@@ -98,6 +100,8 @@ export class Rehearsal {
   private readonly aspects: Aspect[];
   private readonly powers: PowerOf[];
   private pulses: { slot: number; ticks: number }[] = [];
+  /** Sensors that miss a pulse, by the slot of their input: this one, the next, or the one after the present one. */
+  private readonly missing = new Map<number, 'now' | 'next' | 'after this'>();
   readonly orders: Orders;
   private throws: { turnout: number; diverging: boolean }[] = [];
   private readonly drives = (turnout: number) =>
@@ -168,7 +172,7 @@ export class Rehearsal {
 
   private writeInputs(): void {
     const { evaluator, plant } = this;
-    for (const { slot, field } of this.detectSlots) evaluator.setInput(slot, plant.felt[field]!);
+    for (const { slot, field } of this.detectSlots) evaluator.setInput(slot, this.noticed(slot, plant.felt[field]!));
     for (let t = 0; t < this.pointSlots.length; t++)
       evaluator.setInput(this.pointSlots[t]!, POSITIONS.indexOf(plant.motors[t]!.position));
     if (this.pulses.length === 0) return;
@@ -177,6 +181,18 @@ export class Rehearsal {
       pulse.ticks -= 1;
     }
     this.pulses = this.pulses.filter((pulse) => pulse.ticks >= 0);
+  }
+
+  /** What a sensor says of what it should notice: nothing while it misses a pulse, which ends with that. */
+  private noticed(slot: number, felt: number): number {
+    const missing = this.missing.get(slot);
+    if (missing === undefined) return felt;
+    if (felt === 1) {
+      if (missing === 'after this') return 1;
+      this.missing.set(slot, 'now');
+    } else if (missing === 'after this') this.missing.set(slot, 'next');
+    else if (missing === 'now') this.missing.delete(slot);
+    return 0;
   }
 
   private readOutputs(emit: (event: RehearsalEvent) => void): void {
@@ -230,6 +246,15 @@ export class Rehearsal {
         const input = block && this.compiled.slots.get((command.free ? names.freed : names.taken)(block));
         if (input === undefined) return 'Of that block its sensors tell; there is nothing to say.';
         this.pulses.push({ slot: input, ticks: 1 });
+        return undefined;
+      }
+      case 'fault': {
+        const sensor = this.document.sensors.findIndex(({ id }) => id === command.sensor);
+        if (!this.document.sensors[sensor] || !sensorKind(this.document.sensors[sensor].kind).pulses)
+          return 'That sensor gives no pulses.';
+        const { slot, field } = this.detectSlots[sensor]!;
+        if (command.what === 'miss') this.missing.set(slot, this.plant.felt[field] === 1 ? 'after this' : 'next');
+        else this.pulses.push({ slot, ticks: 1 });
         return undefined;
       }
       case 'run':

@@ -33,6 +33,8 @@ export interface SensorKind {
   reachMm: 'section' | number;
   /** It notices nothing, and still tells of the block in which it stands: for a time after a train was noticed there, or as people say. */
   tells?: 'for a time' | 'as people say';
+  /** It says so for an instant: a pulse can be missed, or come twice. */
+  pulses?: true;
   /** Two of them at each end of a block can tell of it. */
   inPairs?: InPairs;
   /** It lies in the feeder of its section. */

@@ -6,7 +6,10 @@ const magnets: InPairs = { counts: { what: 'magnets', bits: 3 } };
 
 /** What notices a train at one place alone. How far each reaches: common practice, no source. */
 const spot = (
-  own: Pick<SensorKind, 'title' | 'means' | 'getsWrong' | 'notices' | 'reachMm' | 'wants' | 'mark' | 'inPairs'>,
+  own: Pick<
+    SensorKind,
+    'title' | 'means' | 'getsWrong' | 'notices' | 'reachMm' | 'wants' | 'mark' | 'pulses' | 'inPairs'
+  >,
 ): SensorKind => ({
   names: 'P',
   holdMs: 2000,
@@ -32,6 +35,7 @@ export const reed = spot({
     'It says so for an instant, once for each magnet: a pulse that is missed or comes twice puts a count out of step for good.',
   notices: 'magnet',
   reachMm: 6,
+  pulses: true,
   inPairs: magnets,
   wants: 'magnet under a vehicle',
   mark: 'M-4 0H4M-4 -3V3M4 -3V3',
@@ -43,6 +47,7 @@ export const hall = spot({
     'It says so for an instant, once for each magnet: a pulse that is missed or comes twice puts a count out of step for good.',
   notices: 'magnet',
   reachMm: 8,
+  pulses: true,
   inPairs: magnets,
   wants: 'magnet under a vehicle',
   mark: 'M-4 -3H4V3H-4Z',
@@ -53,6 +58,7 @@ export const treadle = spot({
   getsWrong: 'It says free as soon as no wheel of metal is on it: plastic, dirt or wear is a missed train.',
   notices: 'metal',
   reachMm: 8,
+  pulses: true,
   inPairs: wheels,
   wants: 'axle of metal',
   mark: 'M-4 3L4 -3M-4 3H4',
@@ -63,6 +69,7 @@ export const contactRail = spot({
   getsWrong: 'It says free as soon as no wheel of metal is on it: plastic, dirt or wear is a missed train.',
   notices: 'metal',
   reachMm: 12,
+  pulses: true,
   inPairs: wheels,
   wants: 'axle of metal',
   mark: 'M-5 3H5M-5 -3H5',

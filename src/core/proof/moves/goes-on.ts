@@ -1,6 +1,7 @@
 import { countedOn } from '../bound';
 import { HARM_OF } from '../harm-bits';
 import type { ProofModel } from '../model';
+import type { Advance } from '../placements';
 import type { MoveKind } from './kind';
 
 /** How a step ends that changes nothing for anybody; a story can be told without it. */
@@ -13,6 +14,12 @@ const seenIn = ({ scheme }: ProofModel, felt: number[]): number[] =>
   felt
     .map((field) => scheme.partition.fields.all[field]!)
     .flatMap(({ section, sensors, blocks }) => (section === undefined || sensors.length === 0 ? [] : blocks));
+
+/** The sensor that does not notice the train, though it should. */
+function missedBy({ scheme, document }: ProofModel, { misses }: Advance) {
+  const id = misses === undefined ? undefined : scheme.partition.fields.all[misses]!.sensors[0];
+  return document.sensors.find((one) => one.id === id);
+}
 
 /** A train goes on to where something happens next. */
 export const goesOn: MoveKind = {
@@ -64,6 +71,8 @@ export const goesOn: MoveKind = {
     if (left.length > 0) parts.push(`leaves ${blockNames(left)}`);
     const [was, now] = [seenIn(model, from.felt), seenIn(model, into.felt)];
     const hidden = was.filter((b) => !now.includes(b) && into.blocks.includes(b));
+    const missed = missedBy(model, advance);
+    if (missed) parts.push(`is missed by ${missed.name}`);
     if (hidden.length > 0) parts.push(`is no longer seen in ${blockNames(hidden)}, though a part of it is still there`);
     const known = from.before.map(({ signal }) => signal);
     const [near] = into.before.filter(({ signal }) => signal >= 0 && !known.includes(signal));
@@ -74,8 +83,9 @@ export const goesOn: MoveKind = {
   course(model, train, way) {
     const from = fromOf(model, train);
     const { runMm, passes, to, rests } = from.advances[way]!;
+    const misses = missedBy(model, from.advances[way]!)?.id;
     const late = passes.some((thing) => model.isAtStop(from.before[thing]!.signal));
-    return { runMm, longMm: model.trains[train]!.longMm(to), late, rests: rests !== undefined };
+    return { runMm, longMm: model.trains[train]!.longMm(to), late, rests: rests !== undefined, misses };
   },
   steer({ model, story, due, waitsAt, runsOn, tell, rolling }, deed, nth) {
     const { kind, index, runMm, longMm } = deed;
@@ -84,6 +94,7 @@ export const goesOn: MoveKind = {
       tell({ kind: 'run', train: model.trains[index]!.id, on: false });
       return () => train.speed === 0;
     }
+    if (deed.misses) tell({ kind: 'fault', sensor: deed.misses, what: 'miss' });
     const begins = (due.get(index) ?? train.head + model.trains[index]!.leadMm) + runMm;
     due.set(index, begins);
     const goal = begins + waitsAt * longMm;

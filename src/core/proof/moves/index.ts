@@ -3,7 +3,7 @@ import { kindOf } from './code';
 import { goesOn } from './goes-on';
 import type { MoveKind } from './kind';
 import { isSaidToBeFree } from './to-blocks';
-import { isHeldByHand, pointsAreAskedFor, pointsArrive, timerEnds } from './to-rules';
+import { isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './to-rules';
 import { comesToAStand, isLiftedOff, isSetDown, turnsBack } from './to-trains';
 
 export { choiceOf, encodeMove, indexOf, kindOf } from './code';
@@ -23,6 +23,7 @@ export const MOVES: readonly MoveKind[] = [
   isLiftedOff,
   isSetDown,
   isSaidToBeFree,
+  pulseTooMany,
 ];
 export const moveOf = (code: number): MoveKind => MOVES[kindOf(code)]!;
 

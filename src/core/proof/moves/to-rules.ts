@@ -1,4 +1,6 @@
+import { sensorKind } from '../../kinds';
 import { names } from '../../patterns';
+import type { ProofModel } from '../model';
 import { MOVING } from '../rules';
 import type { MoveKind } from './kind';
 
@@ -121,3 +123,35 @@ export const isHeldByHand: MoveKind = {
     }
   },
 };
+
+/** A spot that gives pulses gives one, with nothing there. */
+export const pulseTooMany: MoveKind = {
+  toRules: true,
+  needs: 'false pulses',
+  pairs: false,
+  list(model, add) {
+    for (const s of pulsing(model)) if (model.valueOf(names.detect(model.document.sensors[s]!)) === 0) add(s, 0);
+  },
+  take(model, sensor) {
+    model.rules.pulse(model.rules.wiring.detects[sensor]!);
+    return true;
+  },
+  tell: (model, sensor) => `${model.document.sensors[sensor]!.name} gives a pulse too many.`,
+  steer({ model, run, tell }, { index }) {
+    tell({ kind: 'fault', sensor: model.document.sensors[index]!.id, what: 'extra' });
+    const from = run.tick;
+    return () => run.tick >= from + 2;
+  },
+  write(text) {
+    for (const s of pulsing(text.model)) {
+      const slot = text.slotOf(names.detect(text.model.document.sensors[s]!));
+      const id = text.thing(`pulse ${s}`);
+      text.say(
+        `  :: d_step { ${text.begins(id, false)} && ${slot} == 0 -> ${text.takes(id, false)}; extra = ${s + 1} }`,
+      );
+    }
+  },
+};
+
+const pulsing = ({ document }: ProofModel): number[] =>
+  document.sensors.flatMap(({ kind }, s) => (sensorKind(kind).pulses ? [s] : []));

@@ -1,5 +1,6 @@
 'use client';
 import { memo, useCallback, useMemo, useRef } from 'react';
+import { sensorKind } from '@/core/kinds';
 import { scaleSpeedKmh, showSpeed } from '@/core/measure';
 import type { Command } from '@/core/simulation';
 import { signalsOf } from '@/core/survey';
@@ -228,6 +229,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   const board = useWorkbench((s) => s.board);
   const block = useWorkbench((s) => s.design?.blocks.find(({ id }) => id === s.selected));
   const signal = document.features.find((f) => f.id === selected);
+  const sensor = document.sensors.find(({ id }) => id === selected);
   const turnout = board?.document.turnouts.findIndex((t) => t.id === selected) ?? -1;
   const name = board?.document.turnouts[turnout]?.name;
   const latest = run.events.findLast(({ says }) => says.startsWith(`${name} `));
@@ -243,6 +245,25 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
       </button>
     );
   }
+  if (sensor && sensorKind(sensor.kind).pulses)
+    return (
+      <div className="mb-3 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="button"
+          onClick={() => run.command({ kind: 'fault', sensor: sensor.id, what: 'miss' })}
+        >
+          Let {sensor.name} miss the next pulse
+        </button>
+        <button
+          type="button"
+          className="button"
+          onClick={() => run.command({ kind: 'fault', sensor: sensor.id, what: 'extra' })}
+        >
+          Let {sensor.name} give one too many
+        </button>
+      </div>
+    );
   if (block?.told && block.told !== 'time')
     return (
       <div className="mb-3 flex flex-wrap gap-2">
