@@ -223,6 +223,10 @@ test('a rehearsal is wound back to an event, run on differently, and a train is 
   await expect(events.filter({ hasText: 'FE shows' }).first()).toBeVisible();
   await page.getByRole('button', { name: 'Start again' }).click();
   const train = page.getByRole('button', { name: 'Train Skerrin railcar' });
+  /** Back where it began, and drawn there. */
+  await expect(page.locator('main output').first()).toHaveText('0:00.0');
+  await expect(trace).not.toHaveText(there);
+  await expect(events).toHaveCount(0);
   const from = (await train.boundingBox())!;
   const to = (await page.getByRole('button', { name: /^Block SB/ }).boundingBox())!;
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);

@@ -62,7 +62,7 @@ test('while trains run somebody says what is free, and a spot misses a pulse', a
   await openLayout(page, bare);
   await page.getByRole('radio', { name: 'Detector', exact: true }).click();
   await choose(page, 'Kind', 'Virtual end');
-  await addAt(page, 'Detector', '150 cm');
+  await addAt(page, 'Detector', '240 cm');
   await choose(page, 'Kind', 'Reed spot');
   await addAt(page, 'Detector', '20 cm');
   await stage(page, 'Detect');
@@ -80,10 +80,10 @@ test('while trains run somebody says what is free, and a spot misses a pulse', a
   await page.getByRole('button', { name: /^Reed spot P1/ }).click();
   await page.getByRole('button', { name: 'Let P1 miss the next pulse' }).click();
   await page.getByRole('button', { name: 'Let P1 give one too many' }).click();
-  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Close the selection' }).click();
   await page.getByRole('button', { name: '+1 s' }).click();
   await page.getByRole('button', { name: 'Run it on the server too' }).click();
-  await expect(page.getByText(/The server ran the same/)).toBeVisible();
+  await expect(page.getByText(/The server’s run is the same/)).toBeVisible();
   await expect(trace).toBeVisible();
   await expect(page.getByRole('alert').filter({ hasText: /./ })).toHaveCount(0);
   expect(errors).toEqual([]);
