@@ -4,6 +4,9 @@ import type { LayoutDocument } from '@/core/survey';
 import { layoutTicks, RULER_HEIGHT, scaleTicks, type Tick } from './ruler-steps';
 import { bandOf, GUTTER, RIGHT_PAD, type SheetGeometry } from './sheet-geometry';
 
+/** An area without signals is hatched so far to either side of its track. */
+const HATCHED_PX = 26;
+
 /** Areas, the layout ruler, and the same distances at full size; a hair line down from each figure. */
 export const Rulers = memo(function Rulers({
   document,
@@ -73,14 +76,16 @@ export const Rulers = memo(function Rulers({
         const middle = span.x + span.width / 2;
         /** Nothing keeps two trains apart there, and that was decided. */
         const open = area.admits && !ADMISSIONS[area.admits].signals;
+        const ys = [area.from, area.to].map(({ tenthUm }) => geometry.at(area.line, tenthUm).y);
+        const top = Math.min(...ys) - HATCHED_PX;
         return (
           <g key={area.id}>
             {open && (
               <rect
                 x={span.x}
-                y={RULER_HEIGHT}
+                y={top}
                 width={span.width}
-                height={Math.max(0, height - RULER_HEIGHT)}
+                height={Math.max(...ys) + HATCHED_PX - top}
                 fill={`url(#${hatch})`}
               >
                 <title>{`${area.name}: trains come in ${ADMISSIONS[area.admits!].says}`}</title>

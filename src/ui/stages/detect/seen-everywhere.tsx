@@ -98,8 +98,8 @@ function Answer({ document, found: { places, hopeless } }: { document: LayoutDoc
       </p>
       {places.length > 0 && (
         <p className="text-ink2">
-          They cost about {showNumber(places.length * axle, 2)} at {showNumber(axle, 2)} each, as the price list of
-          Traffic has it.
+          {places.length === 1 ? 'It costs' : 'They cost'} about {showNumber(places.length * axle, 2)}
+          {places.length > 1 && `, ${showNumber(axle, 2)} each`}, by the price list of Traffic.
         </p>
       )}
       {lost.length > 0 && (
