@@ -164,7 +164,7 @@ describe('a block told by counting', () => {
 describe('a pulse that is missed, or comes twice', () => {
   const one = () => counted(3, 1, 'reed', 1);
   /** The count of a block, as long as it is sure, against the magnets that stand in it. */
-  function after(commands: (run: Rehearsal) => void) {
+  function countsAfter(commands: (run: Rehearsal) => void) {
     const d = one();
     const run = new Rehearsal(d, 1);
     const { blocks } = run.scheme.partition;
@@ -185,10 +185,10 @@ describe('a pulse that is missed, or comes twice', () => {
     }));
   }
   test('one that is missed on the way in leaves the block free with the train in it; one too many there keeps it occupied', () => {
-    const sound = after(() => {});
+    const sound = countsAfter(() => {});
     expect(sound.every(({ stands, occupied }) => !stands || occupied)).toBe(true);
     const next = (run: Rehearsal) => run.scheme.partition.told.get(sound.findIndex(({ stands }) => stands))!;
-    const missed = after((run) => {
+    const missed = countsAfter((run) => {
       const told = next(run);
       for (const { inner, outer } of 'pairs' in told ? told.pairs : [])
         for (const { id } of [inner, outer]) run.command({ kind: 'fault', sensor: id, what: 'miss' });
