@@ -5,6 +5,8 @@ import { smallValley } from '../../src/demo/small-valley';
 import { expectCleanInBothThemes as clean } from './clean';
 import { addAt, choose, openLayout, stage } from './open';
 
+test.describe.configure({ mode: 'parallel' });
+
 /** Empty, loading and failed states: each says what is so and what to do, and is clean in both themes. */
 const AWAY = { status: 503, json: { problem: 'The database does not answer.' } };
 const fail = (route: Route) => route.fulfill(AWAY);

@@ -107,4 +107,9 @@ test('signals are numbered by place and track, and what is taken is told', async
   await panel.getByRole('button', { name: /^Number these/ }).click();
   await expect(panel).toContainText('They are called so already.');
   await expect(page.getByRole('button', { name: /^Signal 1\.1→/ })).toBeVisible();
+  await panel.getByRole('radio', { name: 'tracks', exact: true }).click();
+  await panel.getByRole('button', { name: /^Number these/ }).click();
+  await expect(panel).toContainText('They are called so already.');
+  await page.keyboard.press('Control+z');
+  await expect(panel.getByRole('button', { name: /^Number these/ })).toBeVisible();
 });

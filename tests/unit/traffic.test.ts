@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { costOf, numberSignals, schemeFigures } from '@/core/design';
+import { costOf, numberSignals, numberTracks, schemeFigures } from '@/core/design';
 import { cm } from '@/core/measure';
 import { applyEdit, type Edit, type LayoutDocument, readDocument, signalsOf, USUAL_PRICES } from '@/core/survey';
 import { straighten } from '@/core/track';
@@ -124,5 +124,26 @@ describe('numbers of signals', () => {
     const taken = { ...d, sensors: d.sensors.map((one, i) => (i === 0 ? { ...one, name: '1.1→' } : one)) };
     expect(problem(taken, { do: 'number signals', names })).toBe('The name 1.1→ is taken. Begin with another number.');
     expect(numbers({ ...d, areas: [] })).toEqual([]);
+  });
+  test('tracks, from the back or from the front, from nought or one, in one step that is taken back', () => {
+    const d = smallValley();
+    const tracks = (document: LayoutDocument, more = {}) =>
+      numberTracks(document, straighten(document), { firstTrack: 1, from: 'back', ...more });
+    const of = (name: string, more = {}) => tracks(d, more).find(({ before }) => before === name)?.after;
+    /** The signals of a track have its number: UC1E stands on the track of block UC1. */
+    const line = signalsOf(d).find(({ name }) => name === 'UC1E')!.line;
+    expect(of(d.lines.find(({ id }) => id === line)!.name)).toMatch(/^Track 1/);
+    expect(of(d.lines.find(({ id }) => id === line)!.name, { firstTrack: 0 })).toMatch(/^Track 0/);
+    const back = tracks(d).map(({ after: name }) => name);
+    expect(new Set(back).size).toBe(d.lines.length);
+    const names = Object.fromEntries(tracks(d).map(({ id, after: name }) => [id, name]));
+    const done = edited(d, { do: 'number tracks', names });
+    expect(tracks(done).every(({ before, after: name }) => before === name)).toBe(true);
+    expect(done.lines.map(({ name }) => name)).not.toEqual(d.lines.map(({ name }) => name));
+    const [first, ...rest] = Object.keys(names);
+    const only = Object.fromEntries(rest.map((id) => [id, names[id]!]));
+    const clash = { ...d, lines: d.lines.map((one) => (one.id === first ? { ...one, name: names[rest[0]!]! } : one)) };
+    expect(problem(clash, { do: 'number tracks', names: only })).toMatch(/is taken. Begin with another number/);
+    expect(problem(d, { do: 'number tracks', names: { none: 'Track 1' } })).toBe('Not all of them are there any more.');
   });
 });

@@ -27,13 +27,19 @@ export function explored(document: LayoutDocument, most: number, on?: ReadonlySe
   const explorer = new Explorer(new ProofModel(document, on));
   while (!explorer.run(2000)) if (explorer.set.size > most) return undefined;
   const { model, set } = explorer;
-  const { names } = model.rules.wiring.compiled;
+  const { names, slots } = model.rules.wiring.compiled;
+  const places = names.map((name) => slots.get(name)!);
   const state = new Int32Array(model.words);
+  /** Many states of the whole have one state of the rules. */
+  const ofRules = new Set<number>();
   const settled = new Set<string>();
   for (let number = 0; number < set.size; number++) {
     set.read(number, state);
     model.unpack(state);
-    settled.add(names.map((name) => model.valueOf(name)).join(''));
+    if (ofRules.has(model.ruleState)) continue;
+    ofRules.add(model.ruleState);
+    const values = model.rules.valuesIn(model.ruleState);
+    settled.add(places.map((slot) => values[slot]).join(''));
   }
   return { explorer, settled };
 }
@@ -95,7 +101,8 @@ export function covering(
       if (harm === 'trains touch') over = true;
     };
     for (const train of run.plant.trains) run.command({ kind: 'run', train: train.figures.id, on: false });
-    let last = '';
+    const { values } = run.evaluator;
+    const last = new Int32Array(values.length);
     let alike = 0;
     const ticks = minutes * 3000 + STANDING_TICKS;
     for (let tick = 0; tick < ticks && !over; tick++) {
@@ -110,9 +117,11 @@ export function covering(
       if (tick % LOOK_EVERY === 0) {
         for (const harm of harmsNow(run)) note(harm);
       }
-      const values = run.evaluator.values.join('');
-      alike = values === last ? alike + 1 : 0;
-      last = values;
+      if (values.every((value, slot) => value === last[slot])) alike += 1;
+      else {
+        alike = 0;
+        last.set(values);
+      }
       if (alike !== ALIKE) continue;
       const state = run.compiled.names.map((name) => run.evaluator.valueOf(name)).join('');
       if (!settled.has(state) && !contradictions.has('state') && explorer.ended.size === 0)

@@ -9,7 +9,7 @@ export {
   viewDesign,
   viewSignal,
 } from './design-view';
-export { type NewNumber, type Numbering, numberSignals } from './number-signals';
+export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export { type Room, roomForTrains } from './room-for-trains';
 export { costOf, type SchemeFigures, schemeFigures } from './scheme-figures';
 export { type SpotPlace, spotPlace } from './spot-place';

@@ -40,8 +40,7 @@ export function numberSignals(
     .sort((a, b) => a.low - b.low || (a.id < b.id ? -1 : 1));
   if (areas.length === 0) return [];
   const signals = signalsOf(document).filter(({ line }) => drawing.lines.has(line));
-  const rows = [...new Set(signals.map(({ line }) => drawing.lines.get(line)!.row))].sort((a, b) => a - b);
-  if (from === 'front') rows.reverse();
+  const rows = rowsOf(document, drawing, from);
   const placed = signals.map(({ id, name, line, at, governs }) => {
     const own = x(line, at.tenthUm);
     const off = areas.map(({ low, high }) => Math.max(low - own, own - high, 0));
@@ -54,6 +53,30 @@ export function numberSignals(
     const alike = placed.filter((one) => one.stem === stem && one.arrow === arrow);
     const nth = alike.findIndex((one) => one.id === id);
     return { id, before, after: `${stem}${alike.length > 1 ? letter(nth) : ''}${arrow}` };
+  });
+}
+
+/** The rows of all tracks, in the order in which they are counted. */
+function rowsOf({ lines }: LayoutDocument, drawing: Drawing, from: Numbering['from']): number[] {
+  const rows = [...new Set(lines.flatMap(({ id }) => drawing.lines.get(id)?.row ?? []))].sort((a, b) => a - b);
+  return from === 'front' ? rows.reverse() : rows;
+}
+
+/** The name of every line by its row, such as Track 2; lines of one row get a letter, in order along it. */
+export function numberTracks(
+  document: LayoutDocument,
+  drawing: Drawing,
+  { firstTrack, from }: Pick<Numbering, 'firstTrack' | 'from'>,
+): NewNumber[] {
+  return rowsOf(document, drawing, from).flatMap((row, nth) => {
+    const own = document.lines
+      .filter(({ id }) => drawing.lines.get(id)?.row === row)
+      .sort((a, b) => xOf(drawing.lines.get(a.id)!, 0) - xOf(drawing.lines.get(b.id)!, 0) || (a.id < b.id ? -1 : 1));
+    return own.map(({ id, name }, i) => ({
+      id,
+      before: name,
+      after: `Track ${firstTrack + nth}${own.length > 1 ? letter(i) : ''}`,
+    }));
   });
 }
 

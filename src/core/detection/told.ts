@@ -1,8 +1,7 @@
 import { type InPairs, sensorKind } from '../kinds';
 import { fromMm } from '../measure';
 import type { LayoutDocument, Sensor } from '../survey';
-import type { Block, Division } from './division';
-import { pieceAt } from './division';
+import { type Block, type Division, pieceAt } from './division';
 import { endsOf, pairAt, type SpotPair } from './spot-pairs';
 
 interface ByPairs<By> {
@@ -34,19 +33,19 @@ export const TOLD_BY: Record<ToldBy, string> = {
  */
 export function toldBlocks({ sensors }: Pick<LayoutDocument, 'sensors'>, division: Division): Map<number, Told> {
   const told = new Map<number, Told>();
-  const kinds = [...new Set(sensors.flatMap(({ kind }) => sensorKind(kind).inPairs ?? []))];
-  const blockOf = ({ anchor }: Sensor) =>
-    division.pieces[pieceAt(division, anchor.line, anchor.at.tenthUm, 'up').index]!.block;
+  const places = sensors.filter(({ kind }) => sensorKind(kind).reachMm !== 'section');
+  if (places.length === 0) return told;
+  const kinds = [...new Set(places.flatMap(({ kind }) => sensorKind(kind).inPairs ?? []))];
   const within = new Map<number, Sensor[]>();
-  for (const sensor of sensors) {
-    const block = blockOf(sensor);
+  for (const sensor of places) {
+    const { block } = pieceAt(division, sensor.anchor.line, sensor.anchor.at.tenthUm, 'up');
     within.set(block, [...(within.get(block) ?? []), sensor]);
   }
   for (const block of division.blocks) {
     if (division.sections[block.section]!.sensors.length > 0) continue;
     const found =
       standsIn(within.get(block.index) ?? []) ??
-      kinds.map((kind) => pairsOf(sensors, division, block, kind)).find(Boolean);
+      kinds.map((kind) => pairsOf(places, division, block, kind)).find(Boolean);
     if (found) told.set(block.index, found);
   }
   return told;

@@ -17,7 +17,9 @@ export type TrafficEdit =
   | { do: 'change movement'; id: string; change: Partial<Omit<Movement, 'id'>> }
   | { do: 'price'; prices: Prices }
   /** New names of signals, by id, all at once. */
-  | { do: 'number signals'; names: Readonly<Record<string, string>> };
+  | { do: 'number signals'; names: Readonly<Record<string, string>> }
+  /** New names of lines, by id, all at once. */
+  | { do: 'number tracks'; names: Readonly<Record<string, string>> };
 
 /** Does it to the draft; what was done, in words. */
 export function editTraffic(document: LayoutDocument, edit: TrafficEdit): string {
@@ -68,6 +70,17 @@ export function editTraffic(document: LayoutDocument, edit: TrafficEdit): string
         signal.name = named(edit.names[id]!, LONGEST_NAME.thing, 'Each signal needs a name.');
       }
       return `Number ${names.length} signals`;
+    }
+    case 'number tracks': {
+      const names = Object.values(edit.names);
+      const taken = asItWas(document).lines.find(({ id, name }) => !(id in edit.names) && names.includes(name));
+      if (taken) refuse(`The name ${taken.name} is taken. Begin with another number.`);
+      if (new Set(names).size < names.length) refuse('Two tracks would get one name.');
+      for (const [id, name] of Object.entries(edit.names)) {
+        const line = thingOf(document, 'lines', id) ?? refuse('Not all of them are there any more.');
+        line.name = named(name, LONGEST_NAME.track, 'Each track needs a name.');
+      }
+      return `Number ${names.length} tracks`;
     }
   }
 }

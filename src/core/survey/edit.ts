@@ -179,6 +179,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'change movement':
     case 'price':
     case 'number signals':
+    case 'number tracks':
       return editTraffic(document, edit);
     case 'divide':
     case 'turnouts in':

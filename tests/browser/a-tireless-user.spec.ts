@@ -5,6 +5,8 @@ import { randomLine } from '../unit/random-line';
 import { journalsOf, replays } from './journals';
 import { openLayout, stage, watchErrors } from './open';
 
+test.describe.configure({ mode: 'parallel' });
+
 /** Small and repeatable, so that a seed names a user. */
 function chance(seed: number) {
   let state = seed * 2_654_435_761;
