@@ -2,7 +2,7 @@ import { type BlockId, middleOf, type ToldBy } from '../detection';
 import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
-import { foulingBlocks, needsOf } from '../patterns';
+import { chosenOutputs, foulingBlocks, needsOf } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
 import { checkDesign, type Design } from './check-design';
 import { districtsOf } from './districts';
@@ -70,9 +70,9 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
   const { partition } = design.scheme;
   const { graph } = partition;
   const spots = partition.fields.all.filter(({ section }) => section === undefined);
-  const cutOff = new Set(
-    design.program.declarations.flatMap(({ commands }) => (commands?.kind === 'power' ? [commands.of] : [])),
-  );
+  /** The rules are long to write, and asked only where somebody has power cut off. */
+  const power = chosenOutputs(document).has('power') ? design.program.declarations : [];
+  const cutOff = new Set(power.flatMap(({ commands }) => (commands?.kind === 'power' ? [commands.of] : [])));
   const { closes = false } = TRACK_POWERS[document.power];
   const blockName = (index: number) => partition.blocks[index]!.name;
   return {

@@ -1,19 +1,11 @@
 import type { Motor } from '../track';
+import { byScheme } from './by-scheme';
 import type { Scheme } from './scheme';
 
-const known = new WeakMap<Scheme, Motor[][]>();
-
 /** The motors that throw together with one, itself included, however long the chain that names them. */
-export function groupOf(scheme: Scheme, { index }: Motor): Motor[] {
-  let groups = known.get(scheme);
-  if (!groups) {
-    groups = groupsOf(scheme);
-    known.set(scheme, groups);
-  }
-  return groups[index]!;
-}
+export const groupOf = (scheme: Scheme, { index }: Motor): Motor[] => groupsOf(scheme)[index]!;
 
-function groupsOf(scheme: Scheme): Motor[][] {
+const groupsOf = byScheme((scheme): Motor[][] => {
   const { motors } = scheme.partition.graph;
   const groups = motors.map((_, index) => new Set([index]));
   motors.forEach(({ throwsWith }, index) => {
@@ -23,4 +15,4 @@ function groupsOf(scheme: Scheme): Motor[][] {
     for (const member of groups[index]!) groups[member] = groups[index]!;
   });
   return groups.map((group) => [...group].sort((a, b) => a - b).map((member) => motors[member]!));
-}
+});

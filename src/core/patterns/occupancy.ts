@@ -1,7 +1,22 @@
 import { sensorKind } from '../kinds';
 import { name } from '../logic';
+import type { Sensor } from '../survey';
+import { byScheme } from './by-scheme';
 import * as names from './names';
 import type { Pattern } from './pattern';
+
+/** By block: the sensors that watch its section, and those of places in it, in the order of the document. */
+const sensorsOf = byScheme(({ document, partition }): ReadonlyMap<number, Sensor[]> => {
+  const byBlock = new Map<number, Sensor[]>();
+  document.sensors.forEach((sensor, s) => {
+    for (const block of partition.fields.all[partition.fields.ofSensor[s]!]!.blocks) {
+      const own = byBlock.get(block);
+      if (own) own.push(sensor);
+      else byBlock.set(block, [sensor]);
+    }
+  });
+  return byBlock;
+});
 
 /** What sensors say becomes what blocks are: drop-outs are held over, and track whose section none watches counts as occupied. */
 export const occupancy: Pattern = {
@@ -27,14 +42,11 @@ export const occupancy: Pattern = {
       );
     }
   },
-  occupied({ document, partition }, block) {
-    const { sensors } = partition.sections[block.section]!;
+  occupied(scheme, block) {
+    const { sensors } = scheme.partition.sections[block.section]!;
     if (sensors.length === 0) return [];
     /** What watches a place alone can tell that a train is there, never that none is. */
-    const own = document.sensors.filter(({ id }, s) => {
-      const { section, blocks } = partition.fields.all[partition.fields.ofSensor[s]!]!;
-      return section === undefined ? blocks.includes(block.index) : sensors.includes(id);
-    });
+    const own = sensorsOf(scheme).get(block.index) ?? [];
     return own.map((sensor) => ({ expr: name(names.seen(sensor)), says: `${sensor.name} sees a train` }));
   },
 };

@@ -1,4 +1,6 @@
 import { and, name, not, or, previous } from '../logic';
+import type { SignalReading } from '../signals';
+import { byScheme } from './by-scheme';
 import * as names from './names';
 import { isChosen, type Pattern } from './pattern';
 import type { Scheme } from './scheme';
@@ -6,9 +8,17 @@ import type { Scheme } from './scheme';
 /** How long a section that has power again may take until its sensors notice what stands there; common practice, no source. */
 const NOTICED_AGAIN_MS = 500;
 
-/** The signals before which a section is cut off while they show stop. */
-const cuttingOff = ({ readings, partition }: Scheme, section: number) =>
-  readings.filter(({ signal, piece }) => isChosen(stopSection, signal) && partition.pieces[piece]!.section === section);
+/** By section: the signals before which it is cut off while they show stop. */
+const cutting = byScheme(({ readings, partition }): ReadonlyMap<number, SignalReading[]> => {
+  const bySection = new Map<number, SignalReading[]>();
+  for (const reading of readings) {
+    if (!isChosen(stopSection, reading.signal)) continue;
+    const { section } = partition.pieces[reading.piece]!;
+    bySection.set(section, [...(bySection.get(section) ?? []), reading]);
+  }
+  return bySection;
+});
+const cuttingOff = (scheme: Scheme, section: number): readonly SignalReading[] => cutting(scheme).get(section) ?? [];
 
 /**
  * The stop section. A section before a signal is cut off once a train is noticed in it while that shows stop, so that also a driver who
