@@ -5,6 +5,7 @@ import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns
 import { Plant, type PlantEvent, type PowerOf } from '../plant';
 import type { LayoutDocument } from '../survey';
 import type { Motor } from '../track';
+import { MissedPulses } from './missed-pulses';
 import { Orders } from './orders';
 import { Random } from './random';
 import { freeOf, type Telling, takenOf, tellingsOf } from './tell-direction';
@@ -100,8 +101,7 @@ export class Rehearsal {
   private readonly aspects: Aspect[];
   private readonly powers: PowerOf[];
   private pulses: { slot: number; ticks: number }[] = [];
-  /** Sensors that miss a pulse, by the slot of their input: this one, the next, or the one after the present one. */
-  private readonly missing = new Map<number, 'now' | 'next' | 'after this'>();
+  private readonly missed = new MissedPulses();
   readonly orders: Orders;
   private throws: { turnout: number; diverging: boolean }[] = [];
   private readonly drives = (turnout: number) =>
@@ -172,7 +172,8 @@ export class Rehearsal {
 
   private writeInputs(): void {
     const { evaluator, plant } = this;
-    for (const { slot, field } of this.detectSlots) evaluator.setInput(slot, this.noticed(slot, plant.felt[field]!));
+    for (const { slot, field } of this.detectSlots)
+      evaluator.setInput(slot, this.missed.noticed(slot, plant.felt[field]!));
     for (let t = 0; t < this.pointSlots.length; t++)
       evaluator.setInput(this.pointSlots[t]!, POSITIONS.indexOf(plant.motors[t]!.position));
     if (this.pulses.length === 0) return;
@@ -181,18 +182,6 @@ export class Rehearsal {
       pulse.ticks -= 1;
     }
     this.pulses = this.pulses.filter((pulse) => pulse.ticks >= 0);
-  }
-
-  /** What a sensor says of what it should notice: nothing while it misses a pulse, which ends with that. */
-  private noticed(slot: number, felt: number): number {
-    const missing = this.missing.get(slot);
-    if (missing === undefined) return felt;
-    if (felt === 1) {
-      if (missing === 'after this') return 1;
-      this.missing.set(slot, 'now');
-    } else if (missing === 'after this') this.missing.set(slot, 'next');
-    else if (missing === 'now') this.missing.delete(slot);
-    return 0;
   }
 
   private readOutputs(emit: (event: RehearsalEvent) => void): void {
@@ -253,7 +242,7 @@ export class Rehearsal {
         if (!this.document.sensors[sensor] || !sensorKind(this.document.sensors[sensor].kind).pulses)
           return 'That sensor gives no pulses.';
         const { slot, field } = this.detectSlots[sensor]!;
-        if (command.what === 'miss') this.missing.set(slot, this.plant.felt[field] === 1 ? 'after this' : 'next');
+        if (command.what === 'miss') this.missed.missNext(slot, this.plant.felt[field]!);
         else this.pulses.push({ slot, ticks: 1 });
         return undefined;
       }
