@@ -1,3 +1,4 @@
+import { sensorKind } from '../kinds';
 import { fromMm, type TenthUm } from '../measure';
 import type { Sensor } from '../survey';
 import type { EdgeEnd } from '../track';
@@ -12,6 +13,10 @@ export interface SpotPair {
   inner: Sensor;
   outer: Sensor;
 }
+
+/** How far the two of a pair reach towards each other. */
+export const reachOf = ({ inner, outer }: SpotPair): TenthUm =>
+  [inner, outer].reduce((sum, { kind }) => sum + fromMm(sensorKind(kind).reachMm as number), 0);
 
 /** The ends of a block beyond which there is another. */
 export const endsOf = ({ pieces }: Division, block: Block): Block['ends'] =>

@@ -16,7 +16,7 @@ import type { Edit, LayoutDocument } from '../survey';
 import { type Consist, consistOf, turnedRound } from './consist';
 import type { Block } from './division';
 import type { Partition } from './partition';
-import { endsOf, NEAR, pairAt, type SpotPair } from './spot-pairs';
+import { endsOf, NEAR, pairAt, reachOf, type SpotPair } from './spot-pairs';
 import type { Told } from './told';
 import { watchIt } from './watch-it';
 
@@ -229,8 +229,7 @@ const apartOf = ({ inner, outer }: SpotPair): TenthUm =>
 
 /** Two things of a train that are counted, so far from each other that it depends on a scan whether the spots notice nothing in between. */
 function doubtfulGap(pair: SpotPair, { name, parts, top }: Running) {
-  const reach = ({ kind }: SpotPair['inner']) => fromMm(sensorKind(kind).reachMm as number);
-  const span = apartOf(pair) + reach(pair.inner) + reach(pair.outer);
+  const span = apartOf(pair) + reachOf(pair);
   const own = parts[sensorKind(pair.inner.kind).notices];
   const runs = fromMm(fastest(top) * SCAN_S);
   const gap = own

@@ -1,8 +1,7 @@
 import { type InPairs, sensorKind } from '../kinds';
-import { fromMm } from '../measure';
 import type { LayoutDocument, Sensor } from '../survey';
 import { type Block, type Division, pieceAt } from './division';
-import { endsOf, pairAt, type SpotPair } from './spot-pairs';
+import { endsOf, pairAt, reachOf, type SpotPair } from './spot-pairs';
 
 interface ByPairs<By> {
   by: By;
@@ -67,9 +66,8 @@ function pairsOf(sensors: readonly Sensor[], division: Division, block: Block, i
 }
 
 /** What is counted has to be noticed by both at once; a whole train is longer than any two are apart. */
-function fits({ inner, outer }: SpotPair, { counts }: InPairs): boolean {
+function fits(pair: SpotPair, { counts }: InPairs): boolean {
+  const [inner, outer] = [pair.inner.anchor, pair.outer.anchor];
   if (!counts) return true;
-  const reach = ({ kind }: Sensor) => fromMm(sensorKind(kind).reachMm as number);
-  const apart = Math.abs(inner.anchor.at.tenthUm - outer.anchor.at.tenthUm);
-  return inner.anchor.line === outer.anchor.line && apart < reach(inner) + reach(outer);
+  return inner.line === outer.line && Math.abs(inner.at.tenthUm - outer.at.tenthUm) < reachOf(pair);
 }

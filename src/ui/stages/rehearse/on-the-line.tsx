@@ -248,20 +248,16 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   if (sensor && sensorKind(sensor.kind).pulses)
     return (
       <div className="mb-3 flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="button"
-          onClick={() => run.command({ kind: 'fault', sensor: sensor.id, what: 'miss' })}
-        >
-          Let {sensor.name} miss the next pulse
-        </button>
-        <button
-          type="button"
-          className="button"
-          onClick={() => run.command({ kind: 'fault', sensor: sensor.id, what: 'extra' })}
-        >
-          Let {sensor.name} give one too many
-        </button>
+        {(['miss', 'extra'] as const).map((what) => (
+          <button
+            key={what}
+            type="button"
+            className="button"
+            onClick={() => run.command({ kind: 'fault', sensor: sensor.id, what })}
+          >
+            Let {sensor.name} {what === 'miss' ? 'miss the next pulse' : 'give one too many'}
+          </button>
+        ))}
       </div>
     );
   if (block?.told && block.told !== 'time')
