@@ -1,6 +1,6 @@
 /** Debian's headless Chromium, kept off any network but loopback. */
 export const BROWSER = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-gpu',

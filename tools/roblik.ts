@@ -30,7 +30,7 @@ const commands: Record<string, () => Promise<number>> = {
   stop,
   'reset-demo': resetDemo,
   bench: () => bench(process.argv.includes('--json')),
-  test,
+  test: () => test(process.argv.includes('--whole')),
   fuzz: () => fuzzCommand(whole('layouts', 100), whole('seed', 1)),
 };
 

@@ -106,8 +106,8 @@ async function interrupt({ child, address }: Started): Promise<void> {
   if (still) throw new Error('The application still answers after Ctrl-C.');
 }
 
-/** Runs every check of the project. Its last line is “N passed, N failed”. */
-export async function test(): Promise<number> {
+/** Runs every check of the project, of the long sweeps all or a share. Its last line is “N passed, N failed”. */
+export async function test(wholeSweeps: boolean): Promise<number> {
   const scratch = mkdtempSync(join(tmpdir(), 'roblik-test-'));
   try {
     await check('Types', async () => {
@@ -120,7 +120,10 @@ export async function test(): Promise<number> {
       runner(
         'Unit tests',
         unit,
-        () => command(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]),
+        () =>
+          command(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], {
+            ROBLIK_WHOLE_SWEEPS: wholeSweeps ? '1' : '0',
+          }),
         (text) => {
           const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(text) as Record<string, number>;
           return { passed: numPassedTests ?? 0, failed: Math.max(numFailedTests ?? 0, numFailedTestSuites ? 1 : 0) };

@@ -4,8 +4,9 @@ import { Rehearsal, replay } from '@/core/simulation';
 import { smallValley } from '@/demo/small-valley';
 import { Draw, randomLine } from './random-line';
 import { INPUTS, randomProgram } from './random-program';
+import { ofSweep } from './sweep';
 
-const PROGRAMS = 100_000;
+const PROGRAMS = ofSweep(100_000);
 
 describe('emitted WebAssembly against the interpreter', () => {
   test(`${PROGRAMS} random programs and inputs: every value of every scan is the same, settled scans skipped or not`, {
