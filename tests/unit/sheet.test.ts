@@ -129,13 +129,13 @@ function boxesOf(d: LayoutDocument, sheet: SheetGeometry, paper = false): { name
     const { x, y } = sheet.at(signal.line, signal.at.tenthUm);
     const rightwards = (signal.governs === 'up') === sheet.ascends(signal.line);
     const name = textWidth(signal.name);
-    const left = rightwards ? x - 5 - headWidth(ASPECT_SYSTEMS['three-aspect']) - 4 - name : x + 5;
+    const left = rightwards ? x - 5 - headWidth(ASPECT_SYSTEMS['three-aspect']!) - 4 - name : x + 5;
     boxes.push({
       name: signal.name,
       box: {
         x: left,
         y: y + drop - HEAD_HEIGHT / 2,
-        width: headWidth(ASPECT_SYSTEMS['three-aspect']) + 4 + name,
+        width: headWidth(ASPECT_SYSTEMS['three-aspect']!) + 4 + name,
         height: HEAD_HEIGHT,
       },
     });

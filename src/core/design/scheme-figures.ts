@@ -1,7 +1,7 @@
 import { giveInputs, vehiclesOf } from '../detection';
-import { ADMISSIONS, ASPECT_SYSTEMS, sensorKind } from '../kinds';
+import { ADMISSIONS, sensorKind } from '../kinds';
 import { TENTH_UM_PER_METRE, type TenthUm } from '../measure';
-import { type LayoutDocument, type Prices, signalsOf, type Train, USUAL_MODULES } from '../survey';
+import { type LayoutDocument, type Prices, signalsOf, systemOf, type Train, USUAL_MODULES } from '../survey';
 import { straighten, xOf } from '../track';
 import { checkDesign } from './check-design';
 
@@ -54,7 +54,7 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
   const toModule = signals.map(({ line, at, system }) => {
     const own = x(line, at.tenthUm);
     const near = middles.length > 0 ? Math.min(...middles.map((middle) => Math.abs(middle - own))) : 0;
-    return near * (ASPECT_SYSTEMS[system].lamps.length + 1);
+    return near * (systemOf(document, system).lamps.length + 1);
   });
   const wireM = (given.wire + toModule.reduce((sum, one) => sum + one, 0)) / TENTH_UM_PER_METRE;
   const spots = document.sensors.filter(
@@ -93,7 +93,7 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
     leftOut: open.map(({ name, admits, leavesOut }) => ({ name, why: leavesOut || ADMISSIONS[admits!].says })),
     undecided: areas.filter(({ admits }) => admits === undefined).map(({ name }) => name),
     ways: new Set(areas.flatMap(({ admits }) => admits ?? [])).size,
-    aspects: new Set(signals.flatMap(({ system }) => ASPECT_SYSTEMS[system].aspects.map(({ id }) => id))).size,
+    aspects: new Set(signals.flatMap(({ system }) => systemOf(document, system).aspects.map(({ id }) => id))).size,
     calls: areas.filter(({ admits }) => admits && ADMISSIONS[admits].post).length,
     unsafe: findings.filter(({ severity }) => severity === 'unsafe').length,
   };

@@ -11,8 +11,18 @@ export {
   EMPTY_POSTS,
   type EmptyPostId,
 } from './admissions';
-export { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, type AspectSystemId, aspectsOf } from './aspect-systems';
-export { type Aspect, type AspectSystem, type LampKind, NOWHERE } from './aspect-systems/kind';
+export { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, aspectsOf } from './aspect-systems';
+export {
+  type Aspect,
+  type AspectSystem,
+  greyOf,
+  headsOf,
+  LAMP_COLOURS,
+  LAMP_SHAPES,
+  type LampKind,
+  NOWHERE,
+  type SpeedLimit,
+} from './aspect-systems/kind';
 export { OUTPUTS, type OutputKindId } from './outputs';
 export type { OutputKind, PowerLevel } from './outputs/kind';
 export { FULL_POWER, POWER_LEVELS, type PowerId } from './outputs/power';

@@ -1,6 +1,7 @@
-import { ASPECT_SYSTEMS, NOWHERE } from '../kinds';
+import { NOWHERE } from '../kinds';
 import { and, type Expr, name, not, or } from '../logic';
 import type { SignalReading, Way } from '../signals';
+import { announcedAspects, mustStopIn } from './announced';
 import * as names from './names';
 import type { Pattern } from './pattern';
 import type { RuleBook } from './rule-book';
@@ -27,15 +28,10 @@ export const automaticBlock: Pattern = {
     const says = 'the points lie for the way, and all of it and what fouls it is free';
     return [{ expr: name(names.free(named)), says }];
   },
-  /** The one that announces the nearest stop; the least restrictive of its system where there is none to announce. */
+  /** The least restrictive of its system that nothing forbids. */
   aspect(scheme, reading, book) {
     announceRules(book, scheme, reading);
-    const proceeding = ASPECT_SYSTEMS[reading.signal.system].aspects.slice(1);
-    const announcing = proceeding.slice(0, -1).flatMap(({ id, stopsIn }) => {
-      const stops = mustStopIn(scheme, reading, stopsIn);
-      return stops.length > 0 ? [{ aspect: id, when: or(...stops) }] : [];
-    });
-    return [...announcing, { aspect: proceeding.at(-1)!.id }];
+    return announcedAspects(scheme, reading);
   },
 };
 
@@ -47,18 +43,6 @@ function wayIsFree(scheme: Scheme, way: Way): Expr {
     not(name(names.occupied(partition.blocks[block]!))),
   );
   return and(...pointsLie(scheme, way), ...clear);
-}
-
-/** A train that is let past must stop before a signal so many on from here, or before the end of the track. */
-function mustStopIn(scheme: Scheme, { index }: SignalReading, signals: number): Expr[] {
-  return scheme.waysOf[index]!.flatMap((named) => {
-    const { ending } = named.way;
-    const cleared = name(names.go(named));
-    if (ending.kind === 'end of track') return signals === 1 ? [cleared] : [];
-    if (ending.kind !== 'signal') return [];
-    const next = scheme.readings[ending.signal]!.signal;
-    return [and(cleared, signals === 1 ? not(name(names.proceed(next))) : name(names.stopsIn(next, signals - 1)))];
-  });
 }
 
 /** What later signals must know of a signal, beside whether it lets trains past, so that they can announce it from afar. */

@@ -1,6 +1,6 @@
-import { ASPECT_SYSTEMS, FULL_POWER, OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
+import { FULL_POWER, OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
 import { and, type Declaration, type Expr, name, not, or, type Program, value, when } from '../logic';
-import { type LayoutDocument, signalsOf, type TurnoutPosition } from '../survey';
+import { type LayoutDocument, signalsOf, systemOf, type TurnoutPosition } from '../survey';
 import { assumed } from './assumed';
 import { automaticBlock } from './automatic-block';
 import { byHand } from './by-hand';
@@ -217,7 +217,7 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
         (otherwise, { aspect, when: so }) => (so ? when(so, value(aspect), otherwise) : value(aspect)),
         value(aspects.at(-1)!.aspect),
       );
-    const stop = ASPECT_SYSTEMS[signal.system].aspects[0];
+    const stop = systemOf(scheme.document, signal.system).aspects[0];
     book.output(
       'aspect',
       reading.index,

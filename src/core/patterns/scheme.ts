@@ -3,7 +3,7 @@ import { type Aspect, aspectsOf } from '../kinds';
 import { type Expr, is, name } from '../logic';
 import { layoutSpeedMmPerS, stoppingTimeS } from '../measure';
 import { findStretches, readSignals, type SignalReading, type Stretch, type Stretches, type Way } from '../signals';
-import type { LayoutDocument, Train } from '../survey';
+import { type LayoutDocument, systemOf, type Train } from '../survey';
 import { compileTrack } from '../track';
 import * as names from './names';
 
@@ -58,7 +58,7 @@ export function compileScheme(document: LayoutDocument): Scheme {
     readings,
     stretches,
     releaseMs: releaseTimeMs(document),
-    aspects: aspectsOf(readings.map(({ signal }) => signal.system)),
+    aspects: aspectsOf(readings.map(({ signal }) => systemOf(document, signal.system))),
     waysOf: readings.map((reading) => nameWays(partition, readings, stretches, reading)),
     waysTo: lists(readings.length),
     waysInto: lists(stretches.all.length),

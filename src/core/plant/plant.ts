@@ -1,6 +1,6 @@
 import { consistOf, type Field, type Partition, pieceAt } from '../detection';
-import { type Aspect, FULL_POWER, POWER_LEVELS, TRACK_POWERS } from '../kinds';
-import { layoutSpeedMmPerS, mmOf, SCAN_S } from '../measure';
+import { type Aspect, FULL_POWER, POWER_LEVELS, type SpeedLimit, TRACK_POWERS } from '../kinds';
+import { CAUTION_SHARE, layoutSpeedMmPerS, mmOf, SCAN_S } from '../measure';
 import { type SignalReading, type SignalsOn, signalsAlong } from '../signals';
 import type { LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
@@ -228,7 +228,9 @@ export class Plant {
       const { signal: passed } = ahead.shift()!;
       const aspect = aspectOf(passed);
       events.push({ kind: 'passes', train: index, signal: passed, aspect, fell: train.pass(passed) });
-      train.cautious = aspect.stopsIn === 1;
+      const { share, atNext } = this.paceOf(aspect, train.figures.topMmPerS);
+      train.share = share;
+      train.shareAtNext = atNext;
       if (aspect.stopsIn === 0) train.stranded = true;
     }
     if (train.head < train.nextCrossing) return changes;
@@ -236,6 +238,16 @@ export class Plant {
     if (mishap) events.push({ kind: 'mishap', train: index, mishap });
     train.planCrossing();
     return true;
+  }
+
+  /** How fast an aspect lets a train run from its signal on, and past the next one, as shares of its top speed. */
+  private paceOf({ stopsIn, speed, speedAtNext }: Aspect, topMmPerS: number): { share: number; atNext: number } {
+    const shareOf = (limit: SpeedLimit | undefined, otherwise: number) => {
+      if (!limit) return otherwise;
+      if (limit.share !== undefined) return limit.share;
+      return Math.min(1, layoutSpeedMmPerS(limit.kmh!, this.document.scale) / topMmPerS);
+    };
+    return { share: shareOf(speed, stopsIn === 1 ? CAUTION_SHARE : 1), atNext: shareOf(speedAtNext, 1) };
   }
 
   /** Turns a standing train back, or says why not. */

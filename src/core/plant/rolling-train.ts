@@ -1,6 +1,6 @@
 import { type Consist, eachCrossing, type Partition, turnedRound } from '../detection';
 import type { PowerLevel } from '../kinds';
-import { CAUTION_SHARE, mostBrakingMm, SCAN_S, SIGHT_BEYOND_BRAKING_MM, STOP_SHORT_MM } from '../measure';
+import { mostBrakingMm, SCAN_S, SIGHT_BEYOND_BRAKING_MM, STOP_SHORT_MM } from '../measure';
 import { END_OF_TRACK, mustStopBefore, type SignalsOn } from '../signals';
 import { entriesBetween } from './stance';
 import { pieceLengthMm, type ReadPoints, stepOn, type TapeEntry, turnTape } from './tape';
@@ -33,7 +33,9 @@ export class RollingTrain {
   head = 0;
   speed = 0;
   /** The signal passed last obliged it to stop at the next one: until that is passed it runs at a share of its speed. */
-  cautious = false;
+  /** The share of its top speed that the signal passed last lets it run at, and at which it is to pass the next. */
+  share = 1;
+  shareAtNext = 1;
   running = true;
   /** Stands after a mishap or after passing a signal at stop; only a person moves it on. */
   stranded = false;
@@ -121,7 +123,7 @@ export class RollingTrain {
   /** One step of driving: towards top speed, held by what the signals in sight oblige him to, and by the end of the track. */
   drive(ahead: Ahead[], stopsIn: (signal: number) => number, power: PowerLevel): void {
     const { accelerationMmPerS2: up, brakingMmPerS2: down, topMmPerS, startDelayMs } = this.figures;
-    const share = Math.min(this.cautious ? CAUTION_SHARE : 1, power.speedShare);
+    const share = Math.min(this.share, power.speedShare);
     let wish = this.running && !this.stranded ? topMmPerS * share : 0;
     let inSight = 0;
     while (inSight < ahead.length && ahead[inSight]!.at - this.head <= this.sightMm) {
@@ -137,6 +139,11 @@ export class RollingTrain {
       return;
     }
     const room = Math.min(mustStopAt - STOP_SHORT_MM - this.head, goalRoom);
+    const next = this.shareAtNext < 1 ? ahead[0] : undefined;
+    if (next && wish > 0) {
+      const atNext = topMmPerS * this.shareAtNext;
+      wish = Math.min(wish, Math.sqrt(atNext * atNext + 2 * down * Math.max(0, next.at - this.head)));
+    }
     if (wish > 0 && room < Number.POSITIVE_INFINITY) {
       const perStep = down * SCAN_S;
       wish = room <= 0.5 ? 0 : Math.min(wish, Math.sqrt(perStep * perStep + 2 * down * room) - perStep);
@@ -206,7 +213,8 @@ export class RollingTrain {
     this.consist = consist;
     this.head = 0;
     this.goalAt = undefined;
-    this.cautious = false;
+    this.share = 1;
+    this.shareAtNext = 1;
     this.stranded = false;
     this.waitedMs = 0;
     this.ahead = undefined;

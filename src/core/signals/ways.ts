@@ -29,6 +29,8 @@ export interface Way {
     | { kind: 'end of detection'; block: number }
     /** The way comes back to itself without meeting a signal. */
     | { kind: 'circle' };
+  /** It leads off the straight over points met facing. */
+  aside: boolean;
   /** Distance from the signal to the ending. */
   length: TenthUm;
 }
@@ -128,6 +130,7 @@ function waysFrom(
         onward.length === 1
           ? way
           : { ...way, conditions: [...way.conditions], blocks: [...way.blocks], fouled: [...way.fouled] };
+      if (onward.length > 1 && on.over.some(({ position }) => position === 'diverging')) next.aside = true;
       next.conditions.push(...on.over.filter(({ motor }) => !earlier(motor)));
       const key = on.piece.index * 2 + on.enters;
       /** Come round to the block it left, of however many pieces, it meets nobody but itself. */
@@ -170,7 +173,14 @@ function waysFrom(
   const start = partition.pieces[place.piece]!;
   const up = place.exit === 1;
   const toBoundary = up ? start.to - place.signal.at.tenthUm : place.signal.at.tenthUm - start.from;
-  const first: Way = { conditions: [], blocks: [], fouled: [], ending: { kind: 'end of track' }, length: toBoundary };
+  const first: Way = {
+    conditions: [],
+    blocks: [],
+    fouled: [],
+    ending: { kind: 'end of track' },
+    aside: false,
+    length: toBoundary,
+  };
   const ahead = nextStanding(standing, start, place.exit, { index: own, at: place.signal.at.tenthUm });
   if (ahead !== undefined) return [{ ...first, ending: { kind: 'signal', signal: ahead } }];
   visited.add(place.piece * 2 + (place.exit === 1 ? 0 : 1));

@@ -6,6 +6,7 @@ import { type DivideEdit, editDivision } from './edit-divide';
 import { editLines, type LineEdit } from './edit-lines';
 import { editSensors, type SensorEdit } from './edit-sensors';
 import { editSeveral, type SeveralEdit } from './edit-several';
+import { editSignals, type SignalEdit } from './edit-signals';
 import { editTraffic, type TrafficEdit } from './edit-traffic';
 import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
@@ -51,6 +52,7 @@ export type Edit =
   | LineEdit
   | SensorEdit
   | SeveralEdit
+  | SignalEdit
   | TrafficEdit
   | TrainEdit;
 
@@ -181,6 +183,9 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'number signals':
     case 'number tracks':
       return editTraffic(document, edit);
+    case 'put aspect system':
+    case 'signal by':
+      return editSignals(document, edit);
     case 'divide':
     case 'turnouts in':
       return editDivision(document, edit);

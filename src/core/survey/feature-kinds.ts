@@ -1,5 +1,4 @@
 import { boolean, type Schema } from 'yup';
-import { ASPECT_SYSTEM_IDS } from '../kinds';
 import {
   amount,
   certainty,
@@ -36,7 +35,8 @@ export const FEATURES = {
       kind: choice('signal'),
       name: text(LONGEST_NAME.thing),
       governs: choice('up', 'down'),
-      system: choice(...ASPECT_SYSTEM_IDS),
+      /** Its aspect system: one that comes with Roblik, or one of the document. */
+      system: id(),
       patterns: patterns(),
     }),
   },

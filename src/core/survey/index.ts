@@ -19,6 +19,7 @@ export type { AxlePlace } from './fit-axles';
 export { type FixedThing, fixedSince, fixedThatMoves } from './fixed';
 export { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 export type { Area } from './lists/areas';
+export type { OwnAspectSystem } from './lists/aspect-systems';
 export type { BlockName } from './lists/blocks';
 export type { Crossing } from './lists/crossings';
 export type { Feature, FeatureOf } from './lists/features';
@@ -64,3 +65,5 @@ export {
   USUAL_PRICES,
 } from './schema';
 export { facing as facingSchema, LONGEST_NAME, lengthSchema, text as textSchema } from './schema-parts';
+export { readSpeedLimit, saySpeedLimit } from './speed-limit';
+export { systemOf, systemsFor } from './system-of';

@@ -79,7 +79,8 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
   };
   const follow = (thing: Thing, reference: Reference) => {
     const ids = idsNamed(thing, reference);
-    for (let k = 0; k < ids.length; k++) if (!known[reference.to].has(ids[k]!)) nowhere(reference, ids[k]!, k);
+    for (let k = 0; k < ids.length; k++)
+      if (!known[reference.to].has(ids[k]!) && !reference.besides?.includes(ids[k]!)) nowhere(reference, ids[k]!, k);
     const line = reference.distances && ids[0] !== undefined && lines.get(ids[0]);
     if (line)
       for (const way of reference.distances!)

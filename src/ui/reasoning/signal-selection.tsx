@@ -1,7 +1,8 @@
 'use client';
 import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
-import type { Signal } from '@/core/survey';
+import { type Signal, systemsFor } from '@/core/survey';
+import { Choice } from '@/ui/parts/choice';
 import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
@@ -56,6 +57,13 @@ export function SignalSelection({ signal }: { signal: Signal }) {
             scale={document.scale}
             value={signal.at}
             onCommit={(at: TypedLength) => edit({ do: 'move', id: signal.id, at })}
+          />
+          <Choice
+            label="What it can show"
+            className="mt-2"
+            value={signal.system}
+            options={systemsFor(document).map(({ id, system }) => ({ value: id, says: system.name }))}
+            onChange={(system) => edit({ do: 'signal by', ids: [signal.id], system })}
           />
           <PatternChoices at="signal" thing={signal} />
           <Rename key={signal.name} name={signal.name} renaming={(name) => ({ do: 'rename', id: signal.id, name })} />

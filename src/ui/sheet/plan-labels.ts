@@ -1,8 +1,8 @@
 import { least } from 'd3';
 import type { DesignView } from '@/core/design';
-import { ASPECT_SYSTEMS, sensorKind } from '@/core/kinds';
+import { sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
-import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { type LayoutDocument, signalsOf, systemOf } from '@/core/survey';
 import { type Box, TakenBoxes, textWidth } from './label-placement';
 import { RULER_HEIGHT } from './ruler-steps';
 import type { SheetGeometry } from './sheet-geometry';
@@ -120,7 +120,7 @@ export function planLabels(
     const { x, y } = geometry.at(signal.line, signal.at.tenthUm);
     const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
     const up = standsAbove(document.signalSide, rightwards);
-    const width = headWidth(ASPECT_SYSTEMS[signal.system]) + textWidth(signal.name, 7.2) + 22;
+    const width = headWidth(systemOf(document, signal.system)) + textWidth(signal.name, 7.2) + 22;
     const choices = [...SIGNAL_DROPS, ...(everything ? FARTHER_DROPS : [])].map((d) => {
       const drop = up ? -d : d;
       return {

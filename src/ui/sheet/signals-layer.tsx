@@ -1,10 +1,10 @@
 import { memo } from 'react';
-import { ASPECT_SYSTEMS } from '@/core/kinds';
-import { type LayoutDocument, type Signal, signalsOf } from '@/core/survey';
+import type { AspectSystem } from '@/core/kinds';
+import { type LayoutDocument, type Signal, signalsOf, systemOf } from '@/core/survey';
 import { Pickable } from './pickable';
 import { type Placed, standsAbove } from './plan-labels';
 import type { SheetGeometry } from './sheet-geometry';
-import { Lamp, litLamps, SignalHead } from './signal-head';
+import { aspectOf, Lamp, litLamps, SignalHead } from './signal-head';
 
 interface Props {
   document: LayoutDocument;
@@ -25,6 +25,7 @@ export const SignalsLayer = memo(function SignalsLayer(props: Props) {
     <SignalMark
       key={signal.id}
       signal={signal}
+      system={systemOf(document, signal.system)}
       geometry={geometry}
       drop={placed.signals.get(signal.id)}
       shows={aspects[index]}
@@ -38,6 +39,7 @@ export const SignalsLayer = memo(function SignalsLayer(props: Props) {
 
 const SignalMark = memo(function SignalMark({
   signal,
+  system,
   geometry,
   drop,
   shows,
@@ -47,6 +49,7 @@ const SignalMark = memo(function SignalMark({
   onSelect,
 }: {
   signal: Signal;
+  system: AspectSystem;
   side: LayoutDocument['signalSide'];
   geometry: SheetGeometry;
   drop: number | undefined;
@@ -59,7 +62,6 @@ const SignalMark = memo(function SignalMark({
   if (!geometry.isNear(x)) return null;
   const rightwards = (signal.governs === 'up') === geometry.ascends(signal.line);
   const above = standsAbove(side, rightwards);
-  const system = ASPECT_SYSTEMS[signal.system];
   return (
     <Pickable
       thing={signal.id}
@@ -80,6 +82,7 @@ const SignalMark = memo(function SignalMark({
               key={lamp}
               {...system.lamps[lamp]!}
               lit
+              flashes={aspectOf(system, shows)?.flashing?.includes(lamp)}
               x={x + (rightwards ? -5 : 5) * (1 + 2 * i)}
               y={y + (above ? -13 : 13)}
             />

@@ -1,8 +1,8 @@
 'use client';
 import { memo, type ReactNode, useDeferredValue } from 'react';
-import { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
+import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { chosenOutputs } from '@/core/patterns';
-import { type LayoutDocument, LIST_NAMES, signalsOf, thingsOf } from '@/core/survey';
+import { type LayoutDocument, LIST_NAMES, signalsOf, systemsFor, thingsOf } from '@/core/survey';
 import { OUTPUT_KEY } from '@/ui/sheet/output-marks';
 import { AspectLamps } from '@/ui/sheet/signal-head';
 import { STAGES } from '@/ui/stages';
@@ -66,9 +66,9 @@ const hasIdeas = (document: LayoutDocument): boolean =>
 
 const KeyOf = memo(function KeyOf({ document }: { document: LayoutDocument }) {
   const used = new Set(signalsOf(document).map(({ system }) => system));
-  const systems = ASPECT_SYSTEM_IDS.filter((id, i) => used.has(id) || (used.size === 0 && i === 0)).map(
-    (id) => ASPECT_SYSTEMS[id],
-  );
+  const systems = systemsFor(document)
+    .filter(({ id }, i) => used.has(id) || (used.size === 0 && i === 0))
+    .map(({ system }) => system);
   const rows: [string, ReactNode][] = [
     ['Watched track', <path key="a" d="M0 8H30" stroke="var(--accent-tint)" strokeWidth="12" />],
     ['Gap in the rail', <path key="b" d="M0 8H12M18 8H30M15 1V15" stroke="var(--ink)" strokeWidth="1.8" />],
@@ -108,10 +108,14 @@ const KeyOf = memo(function KeyOf({ document }: { document: LayoutDocument }) {
           </li>
         ))}
         {systems.flatMap((system) =>
-          system.aspects.map(({ id, means, lit }) => (
-            <li key={`${system.name} ${id}`} className="flex items-center gap-2 py-0.5" title={means}>
-              <AspectLamps system={system} lit={lit} width={30} />
-              {id}
+          system.aspects.map((aspect) => (
+            <li
+              key={`${system.name} ${aspect.id}`}
+              className="flex items-center gap-2 py-0.5"
+              title={`${aspect.means} (${system.name})`}
+            >
+              <AspectLamps system={system} aspect={aspect} width={30} />
+              {aspect.id}
             </li>
           )),
         )}

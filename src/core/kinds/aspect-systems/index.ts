@@ -1,19 +1,26 @@
+import { fourAspect } from './four-aspect';
+import { junctionArms } from './junction-arms';
 import type { Aspect, AspectSystem } from './kind';
+import { lowSignal } from './low-signal';
+import { speedSignals } from './speed-signals';
 import { threeAspect } from './three-aspect';
+import { twoAspect } from './two-aspect';
 
-/** Every aspect system, by the name that documents have for it. The first is the one a new signal gets. */
-export const ASPECT_SYSTEMS = { 'three-aspect': threeAspect } as const satisfies Record<string, AspectSystem>;
-export type AspectSystemId = keyof typeof ASPECT_SYSTEMS;
-export const ASPECT_SYSTEM_IDS = Object.keys(ASPECT_SYSTEMS) as AspectSystemId[];
+/** Every aspect system that comes with Roblik, by the name that documents have for it. The first is the one a new signal gets. */
+export const ASPECT_SYSTEMS: Readonly<Record<string, AspectSystem>> = {
+  'three-aspect': threeAspect,
+  'two-aspect': twoAspect,
+  'four-aspect': fourAspect,
+  'speed-signals': speedSignals,
+  'junction-arms': junctionArms,
+  'low-signal': lowSignal,
+};
+export const ASPECT_SYSTEM_IDS = Object.keys(ASPECT_SYSTEMS);
 
 /** The aspects of some systems together, each once, the more restrictive first. Of none: those of the first system. */
-export function aspectsOf(systems: readonly AspectSystemId[]): Aspect[] {
-  const table: Record<string, AspectSystem> = ASPECT_SYSTEMS;
-  const used = Object.keys(table).filter(
-    (id, i) => systems.some((system) => system === id) || (systems.length === 0 && i === 0),
-  );
+export function aspectsOf(systems: readonly AspectSystem[]): Aspect[] {
+  const used = systems.length > 0 ? [...new Set(systems)] : [ASPECT_SYSTEMS[ASPECT_SYSTEM_IDS[0]!]!];
   const found = new Map<string, Aspect>();
-  for (const aspect of used.flatMap((id) => table[id]!.aspects))
-    if (!found.has(aspect.id)) found.set(aspect.id, aspect);
+  for (const aspect of used.flatMap(({ aspects }) => aspects)) if (!found.has(aspect.id)) found.set(aspect.id, aspect);
   return [...found.values()].sort((a, b) => (a.stopsIn === b.stopsIn ? 0 : a.stopsIn - b.stopsIn));
 }

@@ -1,4 +1,5 @@
 import { type InferType, lazy, type Schema } from 'yup';
+import { ASPECT_SYSTEM_IDS } from '../../kinds';
 import { showLength } from '../../measure';
 import { FEATURE_KINDS, FEATURES, type FeatureKind } from '../feature-kinds';
 import { choice, LONGEST_NAME, record } from '../schema-parts';
@@ -25,6 +26,7 @@ export const features: ListKind<Feature> = {
   refers: [
     { at: 'line', to: 'lines', whenGone: 'goes too', distances: ['at', 'to'] },
     { at: 'far.line', to: 'lines', whenGone: 'goes too', distances: ['far.at'] },
+    { at: 'system', to: 'aspectSystems', besides: ASPECT_SYSTEM_IDS, whenGone: { keeps: 'is the system of' } },
   ],
   longestName: LONGEST_NAME.thing,
   faults(feature, tell, { document, lineName, claim }) {

@@ -2,6 +2,7 @@ import type { InferType, Schema } from 'yup';
 import type { LayoutDocument } from '../schema';
 import { list } from '../schema-parts';
 import { type areaSchema, areas } from './areas';
+import { type aspectSystemSchema, aspectSystems } from './aspect-systems';
 import { type blockSchema, blocks } from './blocks';
 import { type crossingSchema, crossings } from './crossings';
 import { type Feature, features } from './features';
@@ -27,6 +28,7 @@ export interface Lists {
   vehicles: InferType<typeof vehicleSchema>[];
   trains: InferType<typeof trainSchema>[];
   movements: InferType<typeof movementSchema>[];
+  aspectSystems: InferType<typeof aspectSystemSchema>[];
 }
 export type ListName = keyof Lists;
 
@@ -43,6 +45,7 @@ const TABLE: { [K in ListName]: ListKind<Lists[K][number]> } = {
   vehicles,
   trains,
   movements,
+  aspectSystems,
 };
 export const LISTS = TABLE as unknown as Record<ListName, ListKind>;
 export const LIST_NAMES = Object.keys(TABLE) as ListName[];

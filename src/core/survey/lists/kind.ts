@@ -11,6 +11,8 @@ export interface Reference {
   /** The way to the id from the thing: “anchor.line”; with [] for each of several, “vehicles[]”. */
   at: string;
   to: ListName;
+  /** Ids that are always there, beside those of the list. */
+  besides?: readonly string[];
   /** When the one it names is deleted: the thing goes too, or it keeps the other from going, told so, or it does without a field. */
   whenGone: 'goes too' | { keeps: string } | { without: string };
   /** Distances along the line that is named, none of which may lie past its end. */

@@ -1,14 +1,11 @@
 'use client';
-import { ASPECT_SYSTEMS } from '@/core/kinds';
-import { type Signal, signalsOf } from '@/core/survey';
+import { type Signal, signalsOf, systemOf } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Term } from '@/ui/parts/term';
 import { PanelSection } from '@/ui/reasoning/panel';
-import { AspectLamps, litLamps } from '@/ui/sheet/signal-head';
+import { AspectLamps, aspectOf } from '@/ui/sheet/signal-head';
 import { shownTried } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-
-const stopOf = ({ system }: Signal) => ASPECT_SYSTEMS[system].aspects[0].id;
 
 /** Trying it by hand: what is set down where, and what every signal shows for it. */
 export function ByHand() {
@@ -22,7 +19,10 @@ export function ByHand() {
   const called = (id: string) => blocks?.find((b) => b.id === id)?.name ?? 'a block that is no longer there';
   const empty = trial.occupied.length === 0 && !(trial.trains && standing.length > 0);
   const changed = Object.keys(trial.points).filter((id) => document.turnouts.some((t) => t.id === id));
-  const atStop = (signal: Signal, s: number) => (aspects[s] ?? stopOf(signal)) === stopOf(signal);
+  const atStop = ({ system }: Signal, s: number) => {
+    const stop = systemOf(document, system).aspects[0].id;
+    return (aspects[s] ?? stop) === stop;
+  };
   return (
     <>
       <p className="text-ink2">
@@ -84,7 +84,7 @@ export function ByHand() {
         <ul>
           {signals.map((signal, s) => {
             const aspect = aspects[s];
-            const system = ASPECT_SYSTEMS[signal.system];
+            const system = systemOf(document, signal.system);
             return (
               <li key={signal.id}>
                 <button
@@ -92,7 +92,7 @@ export function ByHand() {
                   className="flex w-full cursor-pointer items-center gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-accent-tint"
                   onClick={() => store.getState().select(signal.id)}
                 >
-                  <AspectLamps system={system} lit={litLamps(system, aspect)} />
+                  <AspectLamps system={system} aspect={aspectOf(system, aspect)} />
                   <span className="grow">{signal.name}</span>
                   <span className="text-ink2">{aspect}</span>
                 </button>

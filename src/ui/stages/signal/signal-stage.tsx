@@ -3,6 +3,7 @@ import { useCallback } from 'react';
 import { Panel } from '@/ui/reasoning/panel';
 import { useWorkbenchStore } from '@/ui/state/store';
 import { DesignStage } from '../design-stage';
+import { AspectSystems } from './aspect-systems';
 import { ByHand } from './by-hand';
 
 /** Axles set down and turnouts thrown by hand; every signal answers. */
@@ -21,6 +22,7 @@ export function SignalStage() {
     <DesignStage onTurnout={throwTurnout}>
       <Panel title="Reasoning">
         <ByHand />
+        <AspectSystems />
       </Panel>
     </DesignStage>
   );

@@ -4,13 +4,13 @@ import { ADMISSION_IDS, ADMISSIONS, EMPTY_POST_IDS, EMPTY_POSTS } from '@/core/k
 import { showLength, type TypedLength } from '@/core/measure';
 import type { Area } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
+import { CommitText } from '@/ui/parts/commit-text';
 import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
 import { TextField } from '@/ui/parts/text-field';
 import { NumberField } from '@/ui/reasoning/number-field';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import { CommitText } from './commit-text';
 
 const MOST_PEOPLE = 50;
 

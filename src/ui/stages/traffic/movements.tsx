@@ -2,12 +2,12 @@
 import { showNumber } from '@/core/measure';
 import type { Movement } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
+import { CommitText } from '@/ui/parts/commit-text';
 import { Fold } from '@/ui/parts/fold';
 import { RadioList } from '@/ui/parts/one-of';
 import { NumberField } from '@/ui/reasoning/number-field';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import { CommitText } from './commit-text';
 
 const TURNS: { value: Movement['turnsBack']; says: string }[] = [
   { value: 'no', says: 'goes on' },

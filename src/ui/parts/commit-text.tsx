@@ -1,6 +1,6 @@
 'use client';
 import { type KeyboardEvent, useState } from 'react';
-import { TextField } from '@/ui/parts/text-field';
+import { TextField } from './text-field';
 
 /** Words in a field, taken when it is left or Enter is pressed; what stands in their way is told beneath. */
 export function CommitText({
