@@ -18,18 +18,21 @@ const PAPERS = [
 ] as const;
 type Paper = (typeof PAPERS)[number]['value'];
 /** What printers leave free on each side, in mm. */
-const EDGE = 8;
+const EDGE = 10;
+/** What is wider than this is drawn larger, not fuller. */
+const WIDEST_PX = 700;
 
 /** The aspects of a system on a card for crews: picture, name, what to do, whom to call. */
 export function AspectCard({ system, onClose }: { system: AspectSystem; onClose: () => void }) {
   const [paper, setPaper] = useState<Paper>('A5');
   const { width, height } = PAPERS.find(({ value }) => value === paper)!;
   const [w, h] = [width - 2 * EDGE, height - 2 * EDGE];
+  const across = Math.min(WIDEST_PX, w * PX_PER_MM);
   const card = (title: string) => (
     <svg
       className="drawing block"
       style={{ width: `${w}mm`, height: `${h}mm` }}
-      viewBox={`0 0 ${w * PX_PER_MM} ${h * PX_PER_MM}`}
+      viewBox={`0 0 ${across} ${(across * h) / w}`}
       role="img"
       aria-label={title}
     >
@@ -80,7 +83,7 @@ function Face({ system, columns }: { system: AspectSystem; columns: number }) {
       <div className="grid gap-x-5 gap-y-2" style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}>
         {[...system.aspects].reverse().map((aspect) => (
           <div key={aspect.id} className="flex items-start gap-3">
-            <HeadPicture system={system} aspect={aspect} height={64} />
+            <HeadPicture system={system} aspect={aspect} scale={1.3} />
             <p>
               <strong>{aspect.id}</strong>
               <br />

@@ -51,6 +51,7 @@ export function AspectsWindow({ onClose }: { onClose: () => void }) {
     setChosen(store.getState().document.aspectSystems.find(({ id }) => !before.has(id))?.id);
   };
   const others = signals.filter(({ system }) => system !== one.id).map(({ id }) => id);
+  if (card) return <AspectCard system={one.system} onClose={() => setCard(false)} />;
   return (
     <Window
       wide
@@ -104,7 +105,6 @@ export function AspectsWindow({ onClose }: { onClose: () => void }) {
           )}
         </div>
       </div>
-      {card && <AspectCard system={one.system} onClose={() => setCard(false)} />}
     </Window>
   );
 }
@@ -146,7 +146,7 @@ function AspectTable({ system }: { system: AspectSystem }) {
         {system.aspects.map((aspect) => (
           <tr key={aspect.id} className="border-b border-hair align-top">
             <td className="py-2 pr-3">
-              <HeadPicture system={system} aspect={aspect} height={66} />
+              <HeadPicture system={system} aspect={aspect} scale={1.3} />
             </td>
             <td className="max-w-72 py-2 pr-3">
               <strong>{aspect.id}</strong>

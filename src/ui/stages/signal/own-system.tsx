@@ -107,7 +107,7 @@ export function OwnSystem({ own, system }: { own: OwnAspectSystem; system: Aspec
       <ol aria-label={`Aspects of ${own.name}`}>
         {own.aspects.map((aspect, i) => (
           <li key={`${i} ${aspect.id}`} className="flex gap-4 border-t border-hair py-3">
-            <HeadPicture system={system} aspect={system.aspects[i]!} height={92} />
+            <HeadPicture system={system} aspect={system.aspects[i]!} />
             <div className="min-w-0 grow">
               <AspectFields
                 aspect={aspect}
