@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import {
+  type AspectMatrix,
   Bench,
   checkDesign,
   type DesignView,
@@ -31,6 +32,7 @@ const worker = {
     return viewDesign(document, design);
   },
   tryOut: (trial: Trial): Tried => bench!.try(trial),
+  matrix: (points: Trial['points']): AspectMatrix => bench!.matrix(points),
   explain: (rule: string): Explanation | undefined => bench!.explain(rule),
   signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),
   textAbout: (id: string): string => bench!.textAbout(id),

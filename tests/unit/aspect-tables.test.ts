@@ -13,8 +13,8 @@ import {
 } from '@/core/survey';
 import { train, vehicle } from '@/demo/build';
 import { ring, withTrains } from '@/demo/learning-oval';
-import { planned } from '@/demo/plans';
 import { blockIds } from './block-ids';
+import { fork } from './fork';
 
 function signalled(d: LayoutDocument, system: string): LayoutDocument {
   for (const signal of signalsOf(d)) signal.system = system;
@@ -27,45 +27,6 @@ function shown(d: LayoutDocument, occupied: string[], points: Record<string, 'st
     signalsOf(d).map((signal) => [signal.name, design.program.enums.aspect![values[names.shows(signal)]!]]),
   );
 }
-
-/** A single track to the right: block A, points that lead straight to B and C or aside to D, both to an end. */
-const FORK = planned({
-  name: 'Fork',
-  text: `line Main 900
-line Aside 300
-buffer 0
-buffer
-line Aside
-buffer
-line Main
-turnout 420 left no 6 T to Aside start
-gap 200
-gap 400
-gap 470
-gap 650
-signal up 200 Far
-signal up 400 Home
-signal up 650 Last
-block 50 Begin
-detector 50 Begin
-block 300 A
-detector 300 A
-block 430 X
-detector 430 X
-block 600 B
-detector 600 B
-block 800 C
-detector 800 C
-line Aside
-gap 50
-gap 180
-signal up 180 Side
-block 100 D
-detector 100 D
-block 250 E
-detector 250 E`,
-});
-const fork = (system: string) => signalled(structuredClone(FORK), system);
 
 describe('four aspects', () => {
   /** Free sections ahead 0, 1, 2, 3 and more: red, single yellow, double yellow, green; British prototype practice. */

@@ -4,6 +4,7 @@ import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
 import { chosenOutputs, foulingBlocks, needsOf } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
+import { aspectTree, type TreeBranch } from './aspect-tree';
 import { checkDesign, type Design } from './check-design';
 import { districtsOf } from './districts';
 import { type StandingTrains, standingTrains } from './standing-trains';
@@ -43,7 +44,11 @@ export interface SignalView {
     ending: string;
     /** All that must be so before it is cleared, and the pattern that asks for it. */
     needs: { says: string; pattern: string }[];
+    /** What it shows once it is cleared for it, by what lies beyond. */
+    branches: TreeBranch[];
   }[];
+  /** What it shows while it is cleared for none of them. */
+  stop: string;
 }
 
 /** A design without its working parts: plain data that can cross from a worker to the page. */
@@ -118,13 +123,15 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
 }
 
 /** What a signal protects, way by way; undefined where there is no such signal. */
-export function viewSignal({ scheme }: Design, id: string): SignalView | undefined {
+export function viewSignal({ scheme, program }: Design, id: string): SignalView | undefined {
   const { partition, readings, waysOf } = scheme;
   const blockName = (index: number) => partition.blocks[index]!.name;
   const reading = readings.find(({ signal }) => signal.id === id);
   if (!reading) return undefined;
+  const tree = aspectTree(scheme, program, reading);
   return {
     id,
+    stop: tree.stop,
     name: reading.signal.name,
     rear: blockName(reading.rear),
     ways: waysOf[reading.index]!.map((named) => {
@@ -137,6 +144,7 @@ export function viewSignal({ scheme }: Design, id: string): SignalView | undefin
         length: way.length,
         ending: way.ending.kind,
         needs: needsOf(scheme, named).map(({ says, pattern }) => ({ says, pattern })),
+        branches: tree.ways[leadsTo]!,
       };
     }),
   };

@@ -2,6 +2,13 @@ import type { Compiled } from './compile';
 
 export const NEVER = 0x7fffffff;
 
+/** The values and memories of a program at one moment. */
+export interface Kept {
+  values: Int32Array;
+  before: Int32Array;
+  state: Int32Array;
+}
+
 /**
  * Runs a compiled program scan by scan. Times are whole milliseconds since power-up. A timer counts from the scan that saw its
  * edge, and ends at the first scan at which its whole time has passed: a hold is never shorter than promised, and at most
@@ -53,6 +60,22 @@ export abstract class Evaluator {
     this.deadline = NEVER;
     this.settled = !this.run(nowMs);
     return true;
+  }
+
+  /** Nothing will change before that moment unless an input does: until a timer ends, or not at all. */
+  get restsUntil(): number {
+    return this.settled ? this.deadline : 0;
+  }
+
+  /** All that it holds now, to go back to. */
+  keep(): Kept {
+    return { values: this.values.slice(), before: this.before.slice(), state: this.state.slice() };
+  }
+  goBackTo({ values, before, state }: Kept): void {
+    this.values.set(values);
+    this.before.set(before);
+    this.state.set(state);
+    this.settled = false;
   }
 
   private sameInputs(): boolean {

@@ -14,6 +14,7 @@ export {
   type Expr,
   is,
   name,
+  namesIn,
   not,
   or,
   type Program,
@@ -24,6 +25,7 @@ export {
   when,
 } from './expr';
 export { Interpreter, Op } from './interpret';
+export { presentValue } from './present-value';
 export { RuleTextError, readExpr, readProgram } from './read-text';
 export { moduleBytes, signed, unsigned, Wasm, type WasmFunction } from './wasm-bytes';
 export { sayValue, whyValue } from './why';

@@ -1,11 +1,12 @@
 'use client';
 import { showLength, type TypedLength } from '@/core/measure';
 import { names } from '@/core/patterns';
-import { type Signal, systemsFor } from '@/core/survey';
+import { type Signal, systemOf, systemsFor } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
+import { AspectLamps, aspectOf } from '@/ui/sheet/signal-head';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
@@ -20,6 +21,7 @@ export function SignalSelection({ signal }: { signal: Signal }) {
   const stage = useWorkbench((s) => s.stage);
   const edit = useEdit();
   const view = useAsked(lookUp, signal.id);
+  const system = systemOf(document, signal.system);
   return (
     <>
       <Answer rule={names.shows(signal)} otherwise={<PanelTitle>{signal.name}</PanelTitle>} />
@@ -30,8 +32,15 @@ export function SignalSelection({ signal }: { signal: Signal }) {
         {view ? `, from ${view.rear}` : ''}.
       </p>
       {view && (
-        <PanelSection title="What it protects">
+        <PanelSection title="What it protects, and shows">
           {view.ways.length === 0 && <p className="text-ink2">Nothing: no track lies beyond it.</p>}
+          <p className="flex items-start gap-1.5">
+            <AspectLamps system={system} aspect={aspectOf(system, view.stop)} />
+            <span>
+              <strong>{view.stop}</strong>
+              <span className="text-ink2">: cleared for {view.ways.length > 1 ? 'none of these' : 'no way'}</span>
+            </span>
+          </p>
           {view.ways.map((way) => (
             <p key={way.id} className="border-t border-hair py-1 first:border-0">
               <strong>
@@ -45,6 +54,15 @@ export function SignalSelection({ signal }: { signal: Signal }) {
                 {way.ending === 'end of detection' ? '; no detector there: stays at stop' : ''}
                 {way.ending === 'circle' ? '; comes back to itself: stays at stop' : ''}
               </span>
+              {way.branches.map(({ aspect, when }) => (
+                <span key={aspect} className="flex items-start gap-1.5">
+                  <AspectLamps system={system} aspect={aspectOf(system, aspect)} />
+                  <span>
+                    <strong>{aspect}</strong>
+                    {when.length > 0 && <span className="text-ink2">: {when.join(', or ')}</span>}
+                  </span>
+                </span>
+              ))}
             </p>
           ))}
         </PanelSection>

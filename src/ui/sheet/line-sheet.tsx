@@ -128,8 +128,14 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
     [document.turnouts, board?.locked],
   );
   const occupied = useMemo(
-    () => new Set(board?.occupied ?? (tries ? [...trial.occupied, ...(trial.trains ? (standing ?? []) : [])] : [])),
-    [board?.occupied, tries, trial, standing],
+    () =>
+      new Set(
+        board?.occupied ??
+          (tries
+            ? [...trial.occupied, ...(trial.trains ? (standing ?? []) : []), ...(tried?.moved?.blocks ?? [])]
+            : []),
+      ),
+    [board?.occupied, tries, trial, standing, tried?.moved],
   );
   const aspects = board?.aspects ?? tried?.aspects ?? NO_ASPECTS;
 

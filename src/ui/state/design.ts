@@ -1,4 +1,4 @@
-import type { DesignView, SchemeFigures, SignalView, Trial, Tried } from '@/core/design';
+import type { AspectMatrix, DesignView, SchemeFigures, SignalView, Trial, Tried } from '@/core/design';
 import type { BestAxles, SeeEverywhere } from '@/core/detection';
 import type { DivideWishes, Suggestion } from '@/core/divide';
 import type { Explanation } from '@/core/logic';
@@ -25,6 +25,8 @@ export interface DesignSlice {
   /** What comes of the trial; nothing until it is asked for. */
   tried?: Tried & { document: LayoutDocument };
   explainTrial?: Explain;
+  /** What each signal shows to a train that comes to it while another stands in a block, with the points lying so. */
+  matrixOf?: (points: Trial['points']) => Promise<AspectMatrix>;
   /** What a signal protects. */
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
   /** The rules about a thing, as text. */

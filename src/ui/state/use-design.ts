@@ -1,6 +1,7 @@
 'use client';
 import { type Remote, wrap } from 'comlink';
 import { useEffect } from 'react';
+import type { Trial } from '@/core/design';
 import type { DivideWishes } from '@/core/divide';
 import type { LayoutDocument } from '@/core/survey';
 import type { DesignWorker } from '@/workers/design.worker';
@@ -25,6 +26,7 @@ export function useDesign(): void {
     /** Nothing can be asked before there is a design to ask about. */
     const askers = {
       explainTrial: (rule: string) => remote.explain(rule),
+      matrixOf: (points: Trial['points']) => remote.matrix(points),
       lookUpSignal: (id: string) => remote.signal(id),
       textAbout: (id: string) => remote.textAbout(id),
       seeEverywhere: () => remote.seeEverywhere(),

@@ -3,31 +3,20 @@ import { useEffect, useMemo, useState } from 'react';
 import { standsAt, worstOn } from '@/core/design';
 import { divideTrack } from '@/core/detection';
 import { TRACK_POWERS } from '@/core/kinds';
-import { showLength, TENTH_UM_PER_CM } from '@/core/measure';
-import type { Facing, LayoutDocument } from '@/core/survey';
+import { showLength } from '@/core/measure';
+import type { LayoutDocument } from '@/core/survey';
 import { compileTrack } from '@/core/track';
 import { CheckBox } from '@/ui/parts/check-box';
-import { Choice } from '@/ui/parts/choice';
-import { RadioList } from '@/ui/parts/one-of';
-import { SlideBar } from '@/ui/parts/slide-bar';
 import { PanelSection } from '@/ui/reasoning/panel';
+import { STEP, useTrainPlace } from '@/ui/reasoning/train-place';
 import { useWorkbenchStore } from '@/ui/state/store';
-
-/** How far apart the places are that are looked at. */
-const STEP = TENTH_UM_PER_CM;
 
 /** One train moved along a line by hand: what every sensor makes of it there, what of it no block tells, and which points that lets move. */
 export function MoveAlong({ document }: { document: LayoutDocument }) {
   const store = useWorkbenchStore();
-  const { trains, lines, directions } = document;
-  const [id, setId] = useState<string>();
-  const train = trains.find((one) => one.id === id) ?? trains[0];
-  const [on, setOn] = useState<string>();
-  const line = lines.find((one) => one.id === on) ?? lines.find((one) => one.id === train?.start?.line) ?? lines[0];
-  const [facing, setFacing] = useState<Facing>('up');
-  const [moved, setMoved] = useState<number>();
+  const place = useTrainPlace(document);
   const [dead, setDead] = useState(false);
-  const at = Math.min(moved ?? train?.start?.at.tenthUm ?? 0, line?.length.tenthUm ?? 0);
+  const { train, line, at = 0, facing = 'up', moved: shown = false } = place ?? {};
   const [lineId, trainId] = [line?.id, train?.id];
   const partition = useMemo(() => divideTrack(document, compileTrack(document)), [document]);
   const found = useMemo(() => {
@@ -35,13 +24,12 @@ export function MoveAlong({ document }: { document: LayoutDocument }) {
     return one && lineId && standsAt(document, partition, one, { line: lineId, at, facing }, dead);
   }, [document, partition, trainId, lineId, at, facing, dead]);
   /** It is shown on the sheet once it is moved, and for as long as this is looked at. */
-  const shown = moved !== undefined;
   useEffect(() => {
     if (!shown || !found || lineId === undefined) return;
     store.getState().set({ pointed: { line: lineId, at, besides: found.on, danger: found.hidden } });
     return () => store.getState().set({ pointed: undefined });
   }, [store, shown, found, lineId, at]);
-  if (!train || !line) return null;
+  if (!place || !train || !line) return null;
   const says = (length: number) => showLength(length, document.shownUnit);
   const named = (ids: readonly string[]) =>
     ids
@@ -51,51 +39,17 @@ export function MoveAlong({ document }: { document: LayoutDocument }) {
       )
       .join(', ');
   const worst = () => {
-    const place = worstOn(document, partition, train, line.id, facing, STEP);
-    if (place) setMoved(place.at);
+    const found = worstOn(document, partition, train, line.id, facing, STEP);
+    if (found) place.moveTo(found.at);
   };
   return (
     <PanelSection title="Move a train along">
-      <div className="flex flex-col gap-2">
-        <Choice
-          label="Train"
-          value={train.id}
-          options={trains.map((one) => ({ value: one.id, says: one.name }))}
-          onChange={setId}
-        />
-        <Choice
-          label="Its nose on"
-          value={line.id}
-          options={lines.map((one) => ({ value: one.id, says: one.name }))}
-          onChange={setOn}
-        />
-        <RadioList
-          inline
-          label="Facing"
-          value={facing}
-          options={[
-            { value: 'up', says: directions.up },
-            { value: 'down', says: directions.down },
-          ]}
-          onChange={setFacing}
-        />
-        <div className="flex items-center gap-2">
-          <SlideBar
-            name="Place of its nose"
-            spoken={says(at)}
-            most={line.length.tenthUm}
-            step={STEP}
-            value={at}
-            onChange={setMoved}
-          />
-          <span className="w-16 text-right tabular-nums">{says(at)}</span>
-        </div>
-        {TRACK_POWERS[document.power].inTrack && (
-          <CheckBox checked={dead} onChange={setDead}>
-            with no power in the track under it
-          </CheckBox>
-        )}
-      </div>
+      {place.fields}
+      {TRACK_POWERS[document.power].inTrack && (
+        <CheckBox checked={dead} onChange={setDead}>
+          with no power in the track under it
+        </CheckBox>
+      )}
       <div className="mt-2" role="status">
         {!found ? (
           <p className="text-ink2">There is not track enough behind its nose here, as the points lie.</p>

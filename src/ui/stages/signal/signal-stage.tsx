@@ -5,6 +5,8 @@ import { useWorkbenchStore } from '@/ui/state/store';
 import { DesignStage } from '../design-stage';
 import { AspectSystems } from './aspect-systems';
 import { ByHand } from './by-hand';
+import { MoveTrain } from './move-train';
+import { WhoSeesWhat } from './who-sees-what';
 
 /** Axles set down and turnouts thrown by hand; every signal answers. */
 export function SignalStage() {
@@ -22,6 +24,8 @@ export function SignalStage() {
     <DesignStage onTurnout={throwTurnout}>
       <Panel title="Reasoning">
         <ByHand />
+        <MoveTrain />
+        <WhoSeesWhat />
         <AspectSystems />
       </Panel>
     </DesignStage>

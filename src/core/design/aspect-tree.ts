@@ -1,0 +1,89 @@
+import type { AspectSystem } from '../kinds';
+import { type Program, presentValue } from '../logic';
+import { names, type Scheme } from '../patterns';
+import type { SignalReading } from '../signals';
+import { systemOf } from '../survey';
+
+/** What a signal shows for one of its ways, by what lies beyond. */
+export interface TreeBranch {
+  /** What has to be so beyond the way; empty where nothing there matters. */
+  when: string[];
+  aspect: string;
+}
+export interface AspectTree {
+  /** While it is cleared for none of its ways. */
+  stop: string;
+  /** Of each way, by its id. */
+  ways: Record<string, TreeBranch[]>;
+}
+
+/** Values of names that are put as so; whatever else the rule asks is not known. */
+type Put = ReadonlyMap<string, number>;
+
+/** What each state of the ways and of the next signals makes of a signal, read off its own rule in the program. */
+export function aspectTree(scheme: Scheme, program: Program, reading: SignalReading): AspectTree {
+  const { document, waysOf, aspects } = scheme;
+  const rule = program.declarations.find(({ name }) => name === names.shows(reading.signal))!;
+  const shownWith = (put: Put): string | undefined => {
+    const present = {
+      enums: program.enums,
+      typeOf: (name: string) => program.declarations.find((one) => one.name === name)?.type,
+      read: (name: string) => put.get(name),
+    };
+    const shows = presentValue(rule.expr!, present, 'aspect');
+    return shows === undefined ? undefined : aspects[shows]!.id;
+  };
+  const own = waysOf[reading.index]!;
+  const ways = own.map((way) => {
+    const cleared = new Map<string, number>([[names.proceed(reading.signal), 1]]);
+    for (const other of own) cleared.set(names.go(other), other === way ? 1 : 0);
+    const { ending } = way.way;
+    const next = ending.kind === 'signal' ? scheme.readings[ending.signal]! : undefined;
+    const branches: TreeBranch[] = [];
+    for (const { says, put } of next ? beyond(scheme, next) : [{ says: '', put: new Map<string, number>() }]) {
+      const aspect = shownWith(new Map([...cleared, ...put]));
+      if (aspect === undefined) continue;
+      const known = branches.find((branch) => branch.aspect === aspect);
+      if (known) known.when.push(says);
+      else branches.push({ when: [says], aspect });
+    }
+    if (branches.length === 1) branches[0]!.when = [];
+    return [way.id, branches] as const;
+  });
+  return { stop: systemOf(document, reading.signal.system).aspects[0].id, ways: Object.fromEntries(ways) };
+}
+
+/** The states of the next signal that a signal before it can tell apart. */
+function beyond(scheme: Scheme, { index, signal }: SignalReading): { says: string; put: Put }[] {
+  const system = systemOf(scheme.document, signal.system);
+  const farthest = Math.max(0, ...scheme.aspects.map(({ stopsIn }) => (Number.isFinite(stopsIn) ? stopsIn : 0)));
+  const ways = scheme.waysOf[index]!;
+  const state = (proceeds: boolean, aside: boolean | undefined, stops: number): Put =>
+    new Map<string, number>([
+      [names.proceed(signal), proceeds ? 1 : 0],
+      ...ways.map((way): [string, number] => [
+        names.go(way),
+        proceeds && way.way.aside === (aside ?? way.way.aside) ? 1 : 0,
+      ]),
+      ...Array.from({ length: farthest }, (_, i): [string, number] => [
+        names.stopsIn(signal, i + 1),
+        stops === i + 1 ? 1 : 0,
+      ]),
+    ]);
+  const leads = [false, true].filter((aside) => ways.some(({ way }) => way.aside === aside));
+  const going = leads.flatMap((aside) =>
+    [...Array.from({ length: Math.max(0, farthest - 1) }, (_, i) => i + 1), Number.POSITIVE_INFINITY].map((stops) => ({
+      says: `${signal.name} ${saysBeyond(system, stops)}${leads.length > 1 ? (aside ? ', aside' : ', straight on') : ''}`,
+      put: state(true, leads.length > 1 ? aside : undefined, stops),
+    })),
+  );
+  return [{ says: `${signal.name} at ${system.aspects[0].id}`, put: state(false, undefined, 0) }, ...going];
+}
+
+const saysBeyond = (system: AspectSystem, stops: number): string => {
+  if (!Number.isFinite(stops)) return 'lets trains go on';
+  const announcing = system.aspects.find(({ stopsIn }) => stopsIn === stops);
+  return announcing
+    ? `at ${announcing.id}`
+    : `lets trains go on to a stop ${stops === 1 ? 'at the next' : `${stops} signals on`}`;
+};

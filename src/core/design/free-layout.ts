@@ -1,0 +1,93 @@
+import type { BlockId } from '../detection';
+import { type Compiled, compileProgram, type Evaluator, evaluatorOf } from '../logic';
+import { names } from '../patterns';
+import { freeOf } from '../simulation';
+import type { TurnoutPosition } from '../survey';
+import type { Design } from './check-design';
+
+const SCAN_MS = 20;
+const TRIAL_MS = 1000;
+
+/**
+ * A layout left alone until every memory is free, on which things can be set down again and again: each time from the same
+ * moment on.
+ */
+export class FreeLayout {
+  readonly compiled: Compiled;
+  private readonly rules: Evaluator;
+  private readonly kept: ReturnType<Evaluator['keep']>;
+  private readonly since: number;
+  private now = 0;
+  private readonly inputsOf: ReadonlyMap<BlockId, { taken: string; seen: string[] }>;
+
+  constructor(
+    design: Design,
+    /** How points lie, by the id of their motor; the others as they lie at the start. */
+    points: Readonly<Record<string, TurnoutPosition>>,
+  ) {
+    const { document, partition, releaseMs } = design.scheme;
+    this.inputsOf = new Map(
+      partition.blocks.map((block) => {
+        const seen = partition.sections[block.section]!.sensors.map((id) => names.detect({ id }));
+        return [block.id, { taken: names.taken(block), seen }];
+      }),
+    );
+    this.compiled = compileProgram(design.program);
+    this.rules = evaluatorOf(this.compiled);
+    for (const motor of partition.graph.motors) {
+      const lies = points[motor.id] ?? motor.lies;
+      this.rules.setInput(this.slot(names.points(motor)), lies === 'straight' ? 0 : 1);
+    }
+    /** What only spots tell of counts as occupied until a person says otherwise. */
+    this.pulse(freeOf(design.scheme, []));
+    const holdMs = Math.max(0, ...document.sensors.map((sensor) => sensor.holdMs));
+    this.settle(holdMs + releaseMs + TRIAL_MS);
+    this.kept = this.rules.keep();
+    this.since = this.now;
+  }
+
+  private slot(name: string): number {
+    return this.compiled.slots.get(name)!;
+  }
+  private scan(): void {
+    this.rules.scan(this.now);
+    this.now += SCAN_MS;
+  }
+  private settle(until: number): void {
+    while (this.now < until) {
+      this.scan();
+      if (this.rules.restsUntil > until) this.now = until;
+    }
+  }
+  private set(inputs: readonly string[], so: 0 | 1): void {
+    for (const input of inputs) {
+      const slot = this.compiled.slots.get(input);
+      if (slot !== undefined) this.rules.setInput(slot, so);
+    }
+  }
+  private pulse(inputs: readonly string[]): void {
+    for (const so of [1, 0] as const) {
+      this.set(inputs, so);
+      this.scan();
+    }
+  }
+
+  /**
+   * What every name of the program is once axles have been set down in blocks, and things have settled. How trains came in is
+   * said before they are seen: one of which nobody knows it could be given a way out behind it.
+   */
+  setDown(occupied: ReadonlySet<BlockId>, told: readonly string[]): Int32Array {
+    this.rules.goBackTo(this.kept);
+    this.now = this.since;
+    const inputs = [...occupied].flatMap((block) => this.inputsOf.get(block) ?? []);
+    this.pulse(inputs.map(({ taken }) => taken));
+    this.set(told, 1);
+    this.scan();
+    for (const { seen } of inputs) this.set(seen, 1);
+    this.scan();
+    this.set(told, 0);
+    this.scan();
+    this.settle(this.now + TRIAL_MS);
+    return this.rules.values;
+  }
+}
