@@ -28,7 +28,7 @@ describe('every place against every signal', () => {
   });
   test.each([
     ['Ondrel Valley', ondrelValley()],
-    ['a line worked both ways', generatedLine(6)],
+    ['a line worked both ways', generatedLine(12)],
   ])('%s: each cell is what a fresh layout gives on which nothing was tried before', (_, d) => {
     const design = checkDesign(d);
     const { partition, readings, stretches, aspects } = design.scheme;

@@ -16,7 +16,7 @@ describe('trains as they stand, for trying by hand', () => {
     d.sensors = d.sensors.filter(({ name }) => name !== 'B2');
     expect(standing(d).blocks).toEqual(['block b-B1']);
     d.trains = [];
-    expect(standing(d)).toEqual({ blocks: [], told: [] });
+    expect(standing(d)).toEqual({ blocks: [], told: [], body: [] });
   });
   test.each([smallValley(), learningOval(), ...[1, 2, 3, 4, 5, 6, 7, 8].map(randomLine)])(
     'show the same signals as a rehearsal in which they stand: $name',
