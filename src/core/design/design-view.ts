@@ -8,6 +8,7 @@ import { aspectTree, type TreeBranch } from './aspect-tree';
 import { checkDesign, type Design } from './check-design';
 import { districtsOf } from './districts';
 import { type StandingTrains, standingTrains } from './standing-trains';
+import { type StoppingRoom, stoppingRooms } from './stopping-room';
 
 /** A block as screens show it. */
 export interface BlockView {
@@ -62,6 +63,8 @@ export interface DesignView {
   standing: StandingTrains;
   /** All that each booster feeds, if feeders say so. */
   districts: DistrictView[];
+  /** The room that trains have to stop at each signal. */
+  stopping: StoppingRoom[];
 }
 
 export interface DistrictView {
@@ -105,6 +108,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
     })),
     findings: design.findings,
     standing: standingTrains(design.scheme),
+    stopping: stoppingRooms(design.scheme),
     districts: districtsOf(document, partition).map(({ booster, feeders, sections }) => {
       const own = new Set(sections);
       const pieces = partition.pieces.filter(({ section }) => own.has(section));

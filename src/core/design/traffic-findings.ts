@@ -11,8 +11,10 @@ import {
 } from '../measure';
 import type { Scheme } from '../patterns';
 import { faceToFace, inOneBlock, Plant, stanceOf } from '../plant';
+import { warningsOf } from '../signals';
 import { asTyped, type Edit, type LayoutDocument, type Train } from '../survey';
 import type { EdgeEnd, EdgeStretch } from '../track';
+import { stoppingRoom } from './stopping-room';
 
 /** What can be seen of trains and signals without looking at every state: where they wait, how they begin, how they stop. */
 export function trafficFindings(scheme: Scheme): Finding<Edit>[] {
@@ -142,20 +144,9 @@ function startFindings({ document, partition, readings, stretches }: Scheme): Fi
 /** Trains that need farther to stop than signals warn them: from where one says “be ready to stop” to where they must stand. */
 function lateWarnings({ document, readings }: Scheme): Finding<Edit>[] {
   const shown = (length: number) => showLength(length, document.shownUnit);
-  /** By signal: the shortest way to it from the signal before, and from the one before that. */
-  const before = readings.map(() => [] as { from: number; length: number }[]);
-  for (const { index, ways } of readings)
-    for (const { ending, length } of ways)
-      if (ending.kind === 'signal') before[ending.signal]!.push({ from: index, length });
-  const warnings = before.flatMap((ways, stop) =>
-    ways.flatMap(({ from, length }) =>
-      before[from]!.map((earlier) => ({ stop, caution: from, length: length + earlier.length })),
-    ),
-  );
+  const warnings = warningsOf(document, readings);
   return document.trains.flatMap((train): Finding<Edit>[] => {
-    const needs = fromMm(
-      mostBrakingMm(layoutSpeedMmPerS(train.topSpeedKmh, document.scale), train.brakingMmPerS2) + STOP_SHORT_MM,
-    );
+    const needs = stoppingRoom(document, train);
     const late = warnings.filter(({ length }) => length < needs).sort((a, b) => a.length - b.length);
     const [worst] = late;
     if (!worst) return [];
@@ -166,7 +157,7 @@ function lateWarnings({ document, readings }: Scheme): Finding<Edit>[] {
         kind: 'braking longer than its warning',
         severity: 'unsafe',
         subject: train.id,
-        says: `${train.name} cannot stop at ${name(worst.stop)} when it learns of it: ${name(worst.caution)} warns it ${shown(worst.length)} before, and it needs ${shown(needs)}, ${shown(needs - worst.length)} more.`,
+        says: `${train.name} cannot stop at ${name(worst.stop)} when it learns of it: ${name(worst.by)} warns it ${shown(worst.length)} before, and it needs ${shown(needs)}, ${shown(needs - worst.length)} more.`,
         figures: [
           { name: 'warned before the stop', value: shown(worst.length) },
           { name: 'needed, at its fastest', value: shown(needs) },

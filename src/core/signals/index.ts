@@ -3,4 +3,5 @@ export { type SignalsOn, signalsAlong } from './along';
 export { END_OF_TRACK, mustStopBefore } from './obligation';
 export { signalFindings } from './signal-findings';
 export { findStretches, type Stretch, type Stretches } from './stretches';
+export { type Warning, warningsOf } from './warning';
 export { canBothBeSet, readSignals, type SignalReading, type Way } from './ways';

@@ -8,10 +8,10 @@ import { xOf } from '@/core/track';
 import { textWidth } from './label-placement';
 import type { SheetGeometry } from './sheet-geometry';
 
-const LANE_TOP = 30;
+export const LANE_TOP = 30;
 /** From one row to the next: bars need less than boxes with figures. */
 const BARS = 11;
-const BOXES = 19;
+export const BOXES = 19;
 
 /** A lane beneath the track, and how high it is with so many rows. */
 export interface LaneKind {
@@ -27,7 +27,7 @@ export interface LaneProps {
   width: number;
 }
 
-function LaneTitle({ y, width, title, note }: { y: number; width: number; title: string; note: string }) {
+export function LaneTitle({ y, width, title, note }: { y: number; width: number; title: string; note: string }) {
   return (
     <>
       <path d={`M0 ${y}H${width}`} stroke="var(--line)" />
@@ -43,7 +43,7 @@ function LaneTitle({ y, width, title, note }: { y: number; width: number; title:
   );
 }
 
-const spanOf = (geometry: SheetGeometry, piece: { line: string; from: number; to: number }) => {
+export const spanOf = (geometry: SheetGeometry, piece: { line: string; from: number; to: number }) => {
   const drawn = geometry.drawn(piece.line);
   const [a, b] = [geometry.x(xOf(drawn, piece.from)), geometry.x(xOf(drawn, piece.to))];
   return { x: Math.min(a, b), width: Math.max(1, Math.abs(b - a)), row: drawn.row };
@@ -181,7 +181,7 @@ const RoomLane = memo(function RoomLane({ document, design, geometry, y, width }
 const sumLengths = (blocks: DesignView['blocks']) =>
   blocks.reduce((sum, block) => sum + block.pieces.reduce((s, p) => s + p.to - p.from, 0), 0);
 
-const withRows = (Lane: LaneKind['Lane'], pitch: number): LaneKind => ({
+export const withRows = (Lane: LaneKind['Lane'], pitch: number): LaneKind => ({
   Lane,
   height: (rows) => LANE_TOP + rows * pitch + 4,
 });

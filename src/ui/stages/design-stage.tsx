@@ -23,11 +23,13 @@ export function DesignStage({
   onTurnout,
   letters,
   foot,
+  lanes = DESIGN_LANES,
   children,
 }: {
   onTurnout?: (id: string) => void;
   /** What single letters do on the sheet. */
   letters?: ComponentProps<typeof LineSheet>['letters'];
+  lanes?: ComponentProps<typeof LineSheet>['lanes'];
   /** What stands under the sheet. */
   foot?: ReactNode;
   children: ReactNode;
@@ -53,7 +55,7 @@ export function DesignStage({
             </CheckBox>
           ))}
         </SheetBar>
-        <LineSheet lanes={DESIGN_LANES} onTurnout={onTurnout} letters={letters} />
+        <LineSheet lanes={lanes} onTurnout={onTurnout} letters={letters} />
         {foot}
       </main>
       {subject === undefined ? (

@@ -1,12 +1,16 @@
 'use client';
 import { useCallback } from 'react';
 import { Panel } from '@/ui/reasoning/panel';
+import { COVERAGE } from '@/ui/sheet/lanes';
 import { useWorkbenchStore } from '@/ui/state/store';
 import { DesignStage } from '../design-stage';
 import { AspectSystems } from './aspect-systems';
 import { ByHand } from './by-hand';
 import { MoveTrain } from './move-train';
+import { STOPPING } from './stopping-lane';
 import { WhoSeesWhat } from './who-sees-what';
+
+const LANES = [COVERAGE, STOPPING];
 
 /** Axles set down and turnouts thrown by hand; every signal answers. */
 export function SignalStage() {
@@ -21,7 +25,7 @@ export function SignalStage() {
     [store],
   );
   return (
-    <DesignStage onTurnout={throwTurnout}>
+    <DesignStage onTurnout={throwTurnout} lanes={LANES}>
       <Panel title="Reasoning">
         <ByHand />
         <MoveTrain />
