@@ -4,7 +4,9 @@ import {
   Bench,
   checkDesign,
   type DesignView,
+  proposeSignals,
   type SchemeFigures,
+  type SignalProposal,
   type SignalView,
   schemeFigures,
   type Trial,
@@ -47,6 +49,7 @@ const worker = {
     const { scheme } = bench!.design;
     return bestAxles(scheme.document, seenLimits(scheme.partition), count);
   },
+  proposeSignals: (): SignalProposal => proposeSignals(document!),
   figuresOf: (of: LayoutDocument): SchemeFigures => schemeFigures(of),
   suggest: (wishes: DivideWishes): Suggestion => suggestGaps(document!, wishes),
   readText: (text: string): SurveyReading => readSurvey(text, document!),

@@ -11,6 +11,12 @@ export {
   viewSignal,
 } from './design-view';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
+export {
+  type ProposedSignal,
+  placeProposed,
+  proposeSignals,
+  type SignalProposal,
+} from './propose-signals';
 export { type Room, roomForTrains } from './room-for-trains';
 export { costOf, type SchemeFigures, schemeFigures } from './scheme-figures';
 export { type SpotPlace, spotPlace } from './spot-place';

@@ -1,10 +1,12 @@
+import type { TenthUm } from '../measure';
 import { asItWas, thingOf } from './draft';
-import { named } from './free-names';
+import { FEATURES } from './feature-kinds';
+import { named, nextName } from './free-names';
 import { LISTS } from './lists';
 import type { OwnAspectSystem } from './lists/aspect-systems';
-import { freshId } from './new-document';
+import { asTyped, freshId } from './new-document';
 import { refuse } from './refused';
-import type { LayoutDocument } from './schema';
+import type { Facing, LayoutDocument } from './schema';
 import { systemOf } from './system-of';
 
 /** What can be decided about what signals show. */
@@ -12,7 +14,9 @@ export type SignalEdit =
   /** A system of the layout's own: a new one without an id, or one that is there, as a whole. */
   | { do: 'put aspect system'; system: Omit<OwnAspectSystem, 'id'>; id?: string }
   /** The system that signals show their aspects by. */
-  | { do: 'signal by'; ids: readonly string[]; system: string };
+  | { do: 'signal by'; ids: readonly string[]; system: string }
+  /** Several at once, each with the next free name. */
+  | { do: 'add signals'; signals: readonly { line: string; at: TenthUm; governs: Facing; system: string }[] };
 
 /** Does it to the draft; what was done, in words. */
 export function editSignals(document: LayoutDocument, edit: SignalEdit): string {
@@ -31,6 +35,25 @@ export function editSignals(document: LayoutDocument, edit: SignalEdit): string 
       if (there < 0) return refuse('That aspect system is no longer there.');
       document.aspectSystems[there] = { ...edit.system, name, id };
       return `Change aspect system ${name}`;
+    }
+    case 'add signals': {
+      for (const { line, at, governs, system } of edit.signals) {
+        const there = document.features.some(
+          (f) => f.kind === 'signal' && f.line === line && f.at.tenthUm === at && f.governs === governs,
+        );
+        if (there) refuse('A signal already stands at one of these places.');
+        document.features.push({
+          id: freshId(document, FEATURES.signal.prefix),
+          kind: 'signal',
+          name: nextName(document, 'S', ...document.features.flatMap((f) => (f.kind === 'signal' ? [f.name] : []))),
+          line,
+          at: asTyped(at, document.shownUnit),
+          governs,
+          system,
+          certainty: 'tentative',
+        });
+      }
+      return edit.signals.length === 1 ? 'Place a proposed signal' : `Place ${edit.signals.length} proposed signals`;
     }
     case 'signal by': {
       const { name } = systemOf(asItWas(document), edit.system);

@@ -184,6 +184,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'number tracks':
       return editTraffic(document, edit);
     case 'put aspect system':
+    case 'add signals':
     case 'signal by':
       return editSignals(document, edit);
     case 'divide':

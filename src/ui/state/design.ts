@@ -1,4 +1,4 @@
-import type { AspectMatrix, DesignView, SchemeFigures, SignalView, Trial, Tried } from '@/core/design';
+import type { AspectMatrix, DesignView, SchemeFigures, SignalProposal, SignalView, Trial, Tried } from '@/core/design';
 import type { BestAxles, SeeEverywhere } from '@/core/detection';
 import type { DivideWishes, Suggestion } from '@/core/divide';
 import type { Explanation } from '@/core/logic';
@@ -35,6 +35,8 @@ export interface DesignSlice {
   seeEverywhere?: () => Promise<SeeEverywhere>;
   /** What at most so many resistor axles do. */
   seeWith?: (count: number) => Promise<BestAxles>;
+  /** Where signals could be placed, and what speaks for each. */
+  proposeSignals?: () => Promise<SignalProposal>;
   /** What a way to protect the layout takes, costs and leaves. */
   figuresOf?: (of: LayoutDocument) => Promise<SchemeFigures>;
   /** Where to cut the track so that it is divided as is wished for. */

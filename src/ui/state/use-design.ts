@@ -31,6 +31,7 @@ export function useDesign(): void {
       textAbout: (id: string) => remote.textAbout(id),
       seeEverywhere: () => remote.seeEverywhere(),
       seeWith: (count: number) => remote.seeWith(count),
+      proposeSignals: () => remote.proposeSignals(),
       figuresOf: (of: LayoutDocument) => remote.figuresOf(of),
       suggest: (wishes: DivideWishes) => remote.suggest(wishes),
       readText: (text: string) => remote.readText(text),

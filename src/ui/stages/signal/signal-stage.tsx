@@ -7,6 +7,7 @@ import { DesignStage } from '../design-stage';
 import { AspectSystems } from './aspect-systems';
 import { ByHand } from './by-hand';
 import { MoveTrain } from './move-train';
+import { ProposedSignals } from './proposed-signals';
 import { STOPPING } from './stopping-lane';
 import { WhoSeesWhat } from './who-sees-what';
 
@@ -28,6 +29,7 @@ export function SignalStage() {
     <DesignStage onTurnout={throwTurnout} lanes={LANES}>
       <Panel title="Reasoning">
         <ByHand />
+        <ProposedSignals />
         <MoveTrain />
         <WhoSeesWhat />
         <AspectSystems />

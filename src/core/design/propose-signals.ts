@@ -1,0 +1,265 @@
+import { divideTrack, onwardPieces, type Partition, type Piece } from '../detection';
+import { ADMISSIONS } from '../kinds';
+import { showLength, type TenthUm } from '../measure';
+import { readSignals, type SignalReading, warningsOf } from '../signals';
+import { type Area, applyEdit, type Edit, type Facing, type LayoutDocument, signalsOf, systemOf } from '../survey';
+import { compileTrack, type EdgeEnd } from '../track';
+import { stoppingRoom } from './stopping-room';
+
+/** What a signal is for: points beyond it, the edge of a part that is protected, or room between trains that follow. */
+export type SignalPurpose = 'points' | 'edge' | 'spacing';
+
+/** A signal that could be placed, with what speaks for it. */
+export interface ProposedSignal {
+  line: string;
+  at: TenthUm;
+  governs: Facing;
+  purpose: SignalPurpose;
+  says: string;
+  /** What nothing would protect without it. */
+  without: string;
+  /** One of the fewest that protect what is to be protected. */
+  needed: boolean;
+  system: string;
+  systemSays: string;
+}
+export interface SignalProposal {
+  signals: ProposedSignal[];
+  /** How many such places have a signal already. */
+  standing: number;
+  /** Parts into which trains come past no signal, on purpose. */
+  leftOut: string[];
+}
+
+/** A boundary that trains cross out of a block in which they can wait. */
+interface Boundary {
+  line: string;
+  at: TenthUm;
+  governs: Facing;
+  piece: Piece;
+  exit: EdgeEnd;
+  rear: number;
+  beyond: number;
+}
+
+/**
+ * A signal for every boundary out of a block without points, in each direction in which trains run, except into parts that were
+ * decided to be on sight or left out; each that stands already is counted. What each is for decides whether it is among the fewest.
+ */
+export function proposeSignals(document: LayoutDocument): SignalProposal {
+  const partition = divideTrack(document, compileTrack(document));
+  const readings = readSignals(document, partition);
+  const leftOut = new Set<string>();
+  const wanted: Boundary[] = [];
+  let standing = 0;
+  for (const boundary of boundariesOf(document, partition)) {
+    const into = areaOf(document, partition, boundary.beyond);
+    const outOf = areaOf(document, partition, boundary.rear);
+    if (into?.admits && !ADMISSIONS[into.admits].signals) {
+      if (into !== outOf) leftOut.add(into.name);
+      continue;
+    }
+    const isThere = ({ offBoundary, piece, exit }: SignalReading) =>
+      offBoundary === 0 && piece === boundary.piece.index && exit === boundary.exit;
+    if (readings.some(isThere)) standing += 1;
+    else wanted.push(boundary);
+  }
+  const purposes = wanted.map((one) => purposeOf(document, partition, one));
+  const needed = fewest(document, partition, readings, wanted, purposes);
+  const bare = wanted.map((one, i) => ({ ...one, ...wordsFor(document, partition, one, purposes[i]!) }));
+  const systems = chooseSystems(document, bare);
+  const signals = bare.map(({ line, at, governs, says, without }, i): ProposedSignal => {
+    const { system, systemSays } = systems[i]!;
+    return { line, at, governs, says, without, purpose: purposes[i]!, needed: needed[i]!, system, systemSays };
+  });
+  return { signals, standing, leftOut: [...leftOut] };
+}
+
+/** Places proposed signals, as one step. */
+export const placeProposed = (signals: readonly ProposedSignal[]): Edit => ({
+  do: 'add signals',
+  signals: signals.map(({ line, at, governs, system }) => ({ line, at, governs, system })),
+});
+
+function boundariesOf(document: LayoutDocument, partition: Partition): Boundary[] {
+  const facings = facingsOf(document);
+  const found: Boundary[] = [];
+  for (const block of partition.blocks) {
+    if (block.points.length > 0) continue;
+    for (const { piece: index, end } of block.ends) {
+      const piece = partition.pieces[index]!;
+      if (piece.bounded[end]?.kind !== 'cut') continue;
+      const governs: Facing = end === 1 ? 'up' : 'down';
+      if (!facings.has(governs)) continue;
+      const on = onwardPieces(partition, piece, end)[0];
+      if (!on || on.piece.block === block.index) continue;
+      const at = end === 1 ? piece.to : piece.from;
+      found.push({ line: piece.line, at, governs, piece, exit: end, rear: block.index, beyond: on.piece.block });
+    }
+  }
+  const order = new Map(document.lines.map(({ id }, i) => [id, i]));
+  return found.sort(
+    (a, b) => order.get(a.line)! - order.get(b.line)! || a.at - b.at || (a.governs < b.governs ? -1 : 1),
+  );
+}
+
+/** In which directions trains run: by the timetable, else as trains and signals stand, else both. */
+function facingsOf(document: LayoutDocument): ReadonlySet<Facing> {
+  const both: Facing[] = ['up', 'down'];
+  const timed = document.movements.flatMap(({ facing, turnsBack }) => (turnsBack === 'no' ? [facing] : both));
+  const standing = [
+    ...document.trains.flatMap(({ start }) => start?.facing ?? []),
+    ...signalsOf(document).map(({ governs }) => governs),
+  ];
+  return new Set(timed.length > 0 ? timed : standing.length > 0 ? standing : both);
+}
+
+/** The area in which the middle of a block lies. */
+function areaOf({ areas }: LayoutDocument, partition: Partition, block: number): Area | undefined {
+  const pieces = partition.blocks[block]!.pieces.map((p) => partition.pieces[p]!);
+  return areas.find(({ line, from, to }) =>
+    pieces.some((piece) => {
+      const middle = (piece.from + piece.to) / 2;
+      return piece.line === line && middle >= from.tenthUm && middle <= to.tenthUm;
+    }),
+  );
+}
+
+function purposeOf(document: LayoutDocument, partition: Partition, { rear, beyond }: Boundary): SignalPurpose {
+  if (partition.blocks[beyond]!.points.length > 0) return 'points';
+  const into = areaOf(document, partition, beyond);
+  return into?.admits && into !== areaOf(document, partition, rear) ? 'edge' : 'spacing';
+}
+
+/**
+ * Those that guard points or an edge; and of those that only give room to trains that follow, the ones by which a train comes
+ * past a signal at all, and on a circuit as many as there are trains and one more.
+ */
+function fewest(
+  document: LayoutDocument,
+  partition: Partition,
+  readings: readonly SignalReading[],
+  wanted: readonly Boundary[],
+  purposes: readonly SignalPurpose[],
+): boolean[] {
+  const needed = purposes.map((purpose) => purpose !== 'spacing');
+  const stands = (piece: number, exit: EdgeEnd) =>
+    readings.some((one) => one.offBoundary === 0 && one.piece === piece && one.exit === exit) ||
+    wanted.some((one, i) => needed[i] && one.piece.index === piece && one.exit === exit);
+  /** Going back from a boundary against the run, how many boundaries come before a signal stands; undefined where none does. */
+  const behind = (start: Boundary): number | undefined => {
+    let { piece } = start;
+    let out: EdgeEnd = start.exit;
+    for (let steps = 1; steps <= partition.blocks.length; steps++) {
+      const block = partition.blocks[piece.block]!;
+      const [back] = block.ends.filter((end) => !(end.piece === piece.index && end.end === out));
+      if (!back || block.ends.length > 2 || block.points.length > 0) return undefined;
+      const before = onwardPieces(partition, partition.pieces[back.piece]!, back.end)[0];
+      if (!before) return undefined;
+      [piece, out] = [before.piece, before.enters];
+      if (stands(piece.index, out)) return steps;
+      if (partition.blocks[piece.block]!.points.length > 0) return undefined;
+    }
+    return undefined;
+  };
+  const apart = Math.max(2, document.trains.length + 1);
+  /** Each after what comes before it, the way it is run. */
+  const order = wanted.map((_, i) => i).sort((a, b) => inOrder(wanted[a]!) - inOrder(wanted[b]!));
+  for (const i of order) {
+    if (needed[i]) continue;
+    const boundary = wanted[i]!;
+    const steps = behind(boundary);
+    const perSignal = Math.max(
+      1,
+      Math.floor(partition.blocks.filter(({ points }) => points.length === 0).length / apart),
+    );
+    if (steps === undefined || steps >= perSignal) needed[i] = true;
+  }
+  return needed;
+}
+
+const inOrder = ({ governs, at }: Boundary): number => (governs === 'up' ? at : -at);
+
+function wordsFor(
+  document: LayoutDocument,
+  partition: Partition,
+  { rear, beyond }: Boundary,
+  purpose: SignalPurpose,
+): { says: string; without: string } {
+  const [from, to] = [partition.blocks[rear]!, partition.blocks[beyond]!];
+  if (purpose === 'points') {
+    const points = to.points.map((n) => partition.graph.points[n]!.name).join(', ');
+    const lie = to.points.length === 1 ? 'lies right and is' : 'lie right and are';
+    return {
+      says: `Holds trains in ${from.name} until ${points} ${lie} free.`,
+      without: `Trains would come from ${from.name} onto ${points} past no signal.`,
+    };
+  }
+  if (purpose === 'edge') {
+    const area = areaOf(document, partition, beyond)!;
+    return {
+      says: `The edge of ${area.name}: trains come in ${ADMISSIONS[area.admits!].says}.`,
+      without: `Trains would come into ${area.name} past no signal.`,
+    };
+  }
+  return {
+    says: `Holds trains in ${from.name} until ${to.name} is free.`,
+    without: `A train that begins in ${from.name} would not be held from ${to.name}, and both would hold one train together.`,
+  };
+}
+
+/** Which system each gets, looked at with all of them placed. */
+function chooseSystems(
+  document: LayoutDocument,
+  bare: readonly Pick<ProposedSignal, 'line' | 'at' | 'governs'>[],
+): { system: string; systemSays: string }[] {
+  if (bare.length === 0) return [];
+  const THREE = 'three-aspect';
+  const edit: Edit = {
+    do: 'add signals',
+    signals: bare.map(({ line, at, governs }) => ({ line, at, governs, system: THREE })),
+  };
+  const tried = applyEdit(document, edit);
+  if (!tried.ok)
+    return bare.map(() => ({ system: THREE, systemSays: 'Three aspects: a stop is announced one signal before.' }));
+  const all = tried.change.document;
+  const partition = divideTrack(all, compileTrack(all));
+  const readings = readSignals(all, partition);
+  const slowest = all.trains.reduce<{ name: string; needs: TenthUm }>(
+    (most, train) => {
+      const needs = stoppingRoom(all, train);
+      return needs > most.needs ? { name: train.name, needs } : most;
+    },
+    { name: '', needs: 0 },
+  );
+  const short = new Set(
+    warningsOf(all, readings)
+      .filter(({ length }) => length < slowest.needs)
+      .map(({ by }) => by),
+  );
+  const shown = (length: TenthUm) => showLength(length, document.shownUnit);
+  return bare.map((one) => {
+    const reading = readings.find(
+      ({ signal }) => signal.line === one.line && signal.at.tenthUm === one.at && signal.governs === one.governs,
+    )!;
+    const aside = reading.ways.find((way) => way.aside && way.blocks.length > 0);
+    const into = areaOf(all, partition, reading.ways[0]?.blocks[0]?.block ?? reading.rear);
+    if (aside && into?.admits === 'interlocked')
+      return {
+        system: 'speed-signals',
+        systemSays: `${systemOf(all, 'speed-signals').name}: ways lead aside over ${namesOf(partition, aside.conditions)}, to be run at medium speed.`,
+      };
+    if (short.has(reading.index))
+      return {
+        system: 'four-aspect',
+        systemSays: `${systemOf(all, 'four-aspect').name}: ${slowest.name} needs ${shown(slowest.needs)} to stop, more than two blocks give here.`,
+      };
+    return { system: THREE, systemSays: `${systemOf(all, THREE).name}: a stop is announced one signal before.` };
+  });
+}
+
+const namesOf = (partition: Partition, over: readonly { motor: number; position: string }[]): string =>
+  over
+    .filter(({ position }) => position === 'diverging')
+    .map(({ motor }) => partition.graph.motors[motor]!.name)
+    .join(', ');

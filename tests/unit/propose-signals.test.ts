@@ -1,0 +1,101 @@
+import { describe, expect, test } from 'vitest';
+import { checkDesign, placeProposed, proposeSignals } from '@/core/design';
+import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
+import { generatedLine } from '@/demo/generated';
+import { ring, withTrains } from '@/demo/learning-oval';
+import { ondrelValley } from '@/demo/ondrel-valley';
+import { fork } from './fork';
+import { randomLine } from './random-line';
+
+const bare = (d: LayoutDocument): LayoutDocument => ({ ...d, features: d.features.filter((f) => f.kind !== 'signal') });
+const placed = (d: LayoutDocument, some: ReturnType<typeof proposeSignals>['signals']): LayoutDocument => {
+  const result = applyEdit(d, placeProposed(some));
+  if (!result.ok) throw new Error(result.problem);
+  return result.change.document;
+};
+const openPoints = (d: LayoutDocument) =>
+  checkDesign(d).findings.filter(({ kind, severity }) => kind === 'points without protection' && severity !== 'note');
+
+describe('signals that could be placed', () => {
+  test('stand where a signalman put those of the demo, read the same way', () => {
+    const d = ondrelValley();
+    const key = ({ line, at, governs }: { line: string; at: number; governs: string }) => `${line} ${at} ${governs}`;
+    const own = signalsOf(d).map(({ line, at, governs }) => key({ line, at: at.tenthUm, governs }));
+    expect(new Set(proposeSignals(bare(d)).signals.map(key))).toEqual(new Set(own));
+    expect(proposeSignals(d)).toMatchObject({ signals: [], standing: own.length });
+  });
+  test('protect every turnout that a train can reach, on forty random lines', () => {
+    let looked = 0;
+    for (let seed = 1; seed <= 40; seed++) {
+      const d = bare(randomLine(seed));
+      const { signals } = proposeSignals(d);
+      if (signals.length === 0) continue;
+      looked += 1;
+      const before = openPoints(d).map(({ id }) => id);
+      for (const { id } of openPoints(placed(d, signals))) expect(before, `layout ${seed}`).toContain(id);
+      const { signals: again } = proposeSignals(placed(d, signals));
+      expect(again, `layout ${seed}: placed once, nothing is left to propose in the same directions`).toEqual([]);
+    }
+    expect(looked).toBeGreaterThan(20);
+  });
+  test('what is said to be missing without one is found missing when it is left out', () => {
+    const d = bare(fork('three-aspect'));
+    const { signals } = proposeSignals({ ...d, movements: [] });
+    for (const left of signals.filter(({ purpose }) => purpose === 'points')) {
+      const rest = placed(
+        d,
+        signals.filter((one) => one !== left),
+      );
+      const says = checkDesign(rest).findings.filter(({ kind }) => /points without protection|no signal at/.test(kind));
+      expect(says.length, left.says).toBeGreaterThan(0);
+    }
+  });
+  test('in the one direction in which trains run; of a ring, the fewest are one more than trains', () => {
+    for (const trains of [1, 2, 3]) {
+      const d = bare(withTrains(ring('Twelve', 12, 150), trains, 150));
+      const { signals } = proposeSignals(d);
+      expect(signals.map(({ governs }) => governs)).toEqual(Array(12).fill('up'));
+      const few = signals.filter(({ needed }) => needed);
+      expect(few.length).toBeGreaterThanOrEqual(trains + 1);
+      expect(few.length).toBeLessThanOrEqual(Math.ceil(12 / Math.floor(12 / (trains + 1))));
+      expect(signals.every(({ purpose }) => purpose === 'spacing')).toBe(true);
+    }
+  });
+  test('not into what is left out on purpose, which is said', () => {
+    const d = bare(fork('three-aspect'));
+    const [main] = d.lines;
+    const length = (cm: number) => ({ tenthUm: cm * 1e5, typed: `${cm} cm` });
+    const yard = {
+      id: 'a1',
+      name: 'Yard',
+      line: main!.id,
+      from: length(600),
+      to: length(890),
+      purpose: '',
+      admits: 'nothing' as const,
+      whenEmpty: undefined,
+      speedKmh: undefined,
+      comesIn: undefined,
+      leavesOut: 'few trains',
+    };
+    const all = proposeSignals(d).signals.length;
+    const { signals, leftOut } = proposeSignals({ ...d, areas: [yard] });
+    expect(signals.length).toBeLessThan(all);
+    expect(signals.some(({ at, governs }) => at === 650e5 && governs === 'up')).toBe(false);
+    expect(leftOut).toEqual(['Yard']);
+  });
+  test('with four aspects where two blocks are shorter than a train brakes', () => {
+    const short = bare(withTrains(ring('Short', 8, 60), 1, 60));
+    const fast = {
+      ...short,
+      trains: short.trains.map((train) => ({ ...train, topSpeedKmh: 130, brakingMmPerS2: 60 })),
+    };
+    expect(new Set(proposeSignals(short).signals.map(({ system }) => system))).toEqual(new Set(['three-aspect']));
+    expect(new Set(proposeSignals(fast).signals.map(({ system }) => system))).toEqual(new Set(['four-aspect']));
+  });
+  test('of a hundred blocks, soon', () => {
+    const from = performance.now();
+    expect(proposeSignals(bare(generatedLine(100))).signals).toHaveLength(120);
+    expect(performance.now() - from).toBeLessThan(5000);
+  });
+});
