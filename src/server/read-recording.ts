@@ -28,6 +28,8 @@ export function readRecording(fields: Record<string, unknown> | undefined): Reco
 const FIELDS: Record<string, readonly string[]> = {
   throw: ['turnout', 'to'],
   hold: ['signal', 'on'],
+  man: ['post', 'on'],
+  give: ['signal', 'on'],
   say: ['block', 'free'],
   fault: ['sensor', 'what'],
   run: ['train', 'on'],

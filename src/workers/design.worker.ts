@@ -4,6 +4,7 @@ import {
   Bench,
   checkDesign,
   type DesignView,
+  type FailRow,
   proposeSignals,
   type SchemeFigures,
   type SignalProposal,
@@ -34,6 +35,7 @@ const worker = {
     return viewDesign(document, design);
   },
   tryOut: (trial: Trial): Tried => bench!.try(trial),
+  fails: (points: Trial['points']): FailRow[] => bench!.fails(points),
   matrix: (points: Trial['points']): AspectMatrix => bench!.matrix(points),
   explain: (rule: string): Explanation | undefined => bench!.explain(rule),
   signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),

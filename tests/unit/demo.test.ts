@@ -35,7 +35,10 @@ describe('the valley as it stands now', () => {
     const reading = readDocument(d);
     expect(reading.ok ? [] : reading.faults).toEqual([]);
     const kinds = checkDesign(d).findings.map(({ severity, kind }) => `${severity}: ${kind}`);
-    expect([...new Set(kinds)]).toEqual(['note: block shorter than the longest train']);
+    expect([...new Set(kinds)]).toEqual([
+      'note: block shorter than the longest train',
+      'note: one head for several tracks',
+    ]);
   });
   test('its loop is drawn as one, and nothing of it as if cut but the circuit', () => {
     const { lines } = straighten(ondrelValley());

@@ -74,7 +74,7 @@ function randomRules(draw: Draw): Rules | undefined {
     refusedBy: [[]],
     aspects: rules.map(({ name }) => slot(name)),
     frees: [],
-    holds: [],
+    hands: [],
   };
   const nothing = () => new Int32Array(compiled.slotCount);
   return new Rules(wiring, {

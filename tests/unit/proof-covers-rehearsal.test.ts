@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
+import { postsOf } from '@/core/patterns';
 import type { Switch } from '@/core/proof';
 import { Rehearsal, TICK_MS } from '@/core/simulation';
-import type { LayoutDocument } from '@/core/survey';
+import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';
 import { explored } from '../../tools/fuzz/covering';
@@ -33,7 +34,13 @@ function unknownIn(document: LayoutDocument, seed: number, known: Set<string>): 
   let last = '';
   let alike = 0;
   for (const train of document.trains) run.command({ kind: 'run', train: train.id, on: false });
+  const posts = postsOf(run.scheme);
   for (let tick = 0; tick < TICKS; tick++) {
+    for (const { id, readings } of posts) {
+      if (tick <= POWER_UP_TICKS || next() >= 0.004) continue;
+      if (next() < 0.5) run.command({ kind: 'man', post: id, on: next() < 0.5 });
+      else run.command({ kind: 'give', signal: readings[0]!.signal.id, on: next() < 0.5 });
+    }
     if (tick > POWER_UP_TICKS && next() < 0.005) {
       const train = document.trains[Math.floor(next() * document.trains.length)]!;
       run.command({ kind: 'run', train: train.id, on: next() < 0.7 });
@@ -51,11 +58,19 @@ function unknownIn(document: LayoutDocument, seed: number, known: Set<string>): 
   return { unknown: [...met].filter((values) => !known.has(values)), met: met.size };
 }
 
+/** Its first signal is cleared from a post; the second goes by a timer. */
+function withPost(document: LayoutDocument): LayoutDocument {
+  const [first, second] = signalsOf(document);
+  first!.patterns = ['authority'];
+  second!.patterns = ['timed caution'];
+  return document;
+}
 const onDc = (document: LayoutDocument): LayoutDocument => ({ ...document, power: 'two-rail DC' });
 
 describe('a rehearsal comes to nothing that the proof has not looked at', () => {
   test.each([
     ['the learning oval', learningOval()],
+    ['a post and a timer', withPost(withTrains(ring('Post', 4, 120), 1, 120))],
     ['six blocks and three trains', withTrains(ring('Six', 6, 120), 3, 120)],
     ['two opposing trains on a single line with a loop', passingLoop(['up', 'down'])],
     ['two following trains there', passingLoop(['up', 'up'])],

@@ -88,18 +88,18 @@ describe('what does the same as before, on the demo and on generated layouts', (
       ),
     ).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: 7b79ed16b2b866ea",
+        "Ondrel Valley: 2a718d0a3062d5b6",
         "Learning oval: e251885364167d4f",
-        "Random 1: 6d88a370d13277ac",
-        "Random 2: 0caaf05fcfb63743",
-        "Random 3: b7f0299d5c8808a1",
-        "Random 4: 4dbd3de1aaa1529d",
-        "Random 5: 0bd350804c4fdf3c",
-        "Random 6: 43508d480a36d314",
-        "Random 7: 6961bad4450c7ee8",
-        "Random 8: 4833e6fdbd0e4761",
-        "Random 9: df886b99864c56a5",
-        "Random 10: e661e29c1c3bf8c0",
+        "Random 1: cb6e10ae5c32d4b2",
+        "Random 2: 584f01a9b1011d75",
+        "Random 3: b4e648a2b167395e",
+        "Random 4: 71bf56c48c212198",
+        "Random 5: 58636c9674c1812a",
+        "Random 6: 8c59c8feaf6ee562",
+        "Random 7: bafda1524ff8e90e",
+        "Random 8: e23a1c7cba4b2100",
+        "Random 9: cac571ac69afee90",
+        "Random 10: 6302f41abca0dda6",
       ]
     `);
   });

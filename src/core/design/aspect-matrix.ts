@@ -1,9 +1,9 @@
 import type { BlockId } from '../detection';
 import { namesIn, type Program } from '../logic';
 import { names } from '../patterns';
-import type { SignalReading } from '../signals';
 import type { Design } from './check-design';
 import type { FreeLayout } from './free-layout';
+import { towards } from './towards';
 
 /** What each signal shows to a train that comes to it, while another one stands in a block. */
 export interface AspectMatrix {
@@ -42,13 +42,6 @@ export function aspectMatrix({ scheme, program }: Design, free: FreeLayout): Asp
     alone: columns.map(({ alone }) => alone),
     rows: partition.blocks.map(({ id, name }) => ({ block: id, name, aspects: columns.map(({ cell }) => cell(id)) })),
   };
-}
-
-/** What a person would say of a train that has come into the block in rear towards the signal. */
-function towards(reading: SignalReading, stretches: Design['scheme']['stretches']): string[] {
-  const stretch = stretches.all[stretches.ofBlock[reading.rear]!]!;
-  if (!stretch.bothWays) return [];
-  return [names.tell(stretch, stretches.sideOf(reading.rear, reading.piece, reading.exit === 1 ? 0 : 1))];
 }
 
 /** The blocks of whose sensors a rule hears, itself or by other rules. */

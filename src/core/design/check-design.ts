@@ -5,6 +5,7 @@ import type { Program } from '../logic';
 import { compileScheme, type Scheme, writeRuleProgram } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
+import { aspectFindings } from './aspect-findings';
 import { fitFindings } from './fit-findings';
 import { patternFindings } from './pattern-findings';
 import { powerFindings } from './power-findings';
@@ -35,6 +36,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...surveyFindings(scheme),
     ...fitFindings(scheme),
     ...powerFindings(scheme),
+    ...aspectFindings(scheme),
   ];
   for (const crossing of document.crossings) {
     const { readAs, title } = CROSSINGS[crossing.kind] as PointsKind;

@@ -2,7 +2,7 @@ import { type BlockId, middleOf, type ToldBy } from '../detection';
 import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
-import { chosenOutputs, foulingBlocks, needsOf } from '../patterns';
+import { chosenOutputs, foulingBlocks, needsOf, type Post, postsOf } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
 import { aspectTree, type TreeBranch } from './aspect-tree';
 import { checkDesign, type Design } from './check-design';
@@ -63,6 +63,8 @@ export interface DesignView {
   standing: StandingTrains;
   /** All that each booster feeds, if feeders say so. */
   districts: DistrictView[];
+  /** Where somebody lets trains in, and the signals worked from there. */
+  posts: { id: string; name: string; whenEmpty: Post['whenEmpty']; signals: { id: string; name: string }[] }[];
   /** The room that trains have to stop at each signal. */
   stopping: StoppingRoom[];
 }
@@ -108,6 +110,12 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
     })),
     findings: design.findings,
     standing: standingTrains(design.scheme),
+    posts: postsOf(design.scheme).map(({ id, name, whenEmpty, readings }) => ({
+      id,
+      name,
+      whenEmpty,
+      signals: readings.map(({ signal }) => ({ id: signal.id, name: signal.name })),
+    })),
     stopping: stoppingRooms(design.scheme),
     districts: districtsOf(document, partition).map(({ booster, feeders, sections }) => {
       const own = new Set(sections);

@@ -5,6 +5,9 @@ import { freeOf } from '../simulation';
 import type { TurnoutPosition } from '../survey';
 import type { Design } from './check-design';
 
+/** Inputs that stay as they are, whatever stands on the track. */
+export type Put = ReadonlyMap<string, 0 | 1>;
+
 const SCAN_MS = 20;
 const TRIAL_MS = 1000;
 
@@ -17,6 +20,8 @@ export class FreeLayout {
   private readonly rules: Evaluator;
   private readonly kept: ReturnType<Evaluator['keep']>;
   private readonly since: number;
+  private readonly atPowerUp: ReturnType<Evaluator['keep']>;
+  private readonly settlesIn: number;
   private now = 0;
   private readonly inputsOf: ReadonlyMap<BlockId, { taken: string; seen: string[] }>;
 
@@ -38,10 +43,12 @@ export class FreeLayout {
       const lies = points[motor.id] ?? motor.lies;
       this.rules.setInput(this.slot(names.points(motor)), lies === 'straight' ? 0 : 1);
     }
+    this.atPowerUp = this.rules.keep();
     /** What only spots tell of counts as occupied until a person says otherwise. */
     this.pulse(freeOf(design.scheme, []));
     const holdMs = Math.max(0, ...document.sensors.map((sensor) => sensor.holdMs));
-    this.settle(holdMs + releaseMs + TRIAL_MS);
+    this.settlesIn = holdMs + releaseMs + TRIAL_MS;
+    this.settle(this.settlesIn);
     this.kept = this.rules.keep();
     this.since = this.now;
   }
@@ -76,7 +83,7 @@ export class FreeLayout {
    * What every name of the program is once axles have been set down in blocks, and things have settled. How trains came in is
    * said before they are seen: one of which nobody knows it could be given a way out behind it.
    */
-  setDown(occupied: ReadonlySet<BlockId>, told: readonly string[]): Int32Array {
+  setDown(occupied: ReadonlySet<BlockId>, told: readonly string[], put: Put = new Map()): Int32Array {
     this.rules.goBackTo(this.kept);
     this.now = this.since;
     const inputs = [...occupied].flatMap((block) => this.inputsOf.get(block) ?? []);
@@ -84,10 +91,34 @@ export class FreeLayout {
     this.set(told, 1);
     this.scan();
     for (const { seen } of inputs) this.set(seen, 1);
+    this.fix(put);
     this.scan();
+    this.fix(put);
     this.set(told, 0);
     this.scan();
     this.settle(this.now + TRIAL_MS);
     return this.rules.values;
+  }
+
+  /**
+   * Power comes on while axles stand in blocks and nobody says anything: what every name is after each scan, until things have
+   * settled.
+   */
+  powerUp(occupied: ReadonlySet<BlockId>, each: (values: Int32Array) => void): void {
+    this.rules.goBackTo(this.atPowerUp);
+    this.now = 0;
+    for (const block of occupied) this.set(this.inputsOf.get(block)?.seen ?? [], 1);
+    while (this.now < this.settlesIn) {
+      this.scan();
+      each(this.rules.values);
+      if (this.rules.restsUntil > this.settlesIn) break;
+    }
+  }
+
+  private fix(put: Put): void {
+    for (const [input, so] of put) {
+      this.set([input], so);
+      this.scan();
+    }
   }
 }

@@ -10,6 +10,7 @@ export {
   viewDesign,
   viewSignal,
 } from './design-view';
+export { FAULTS, type FailOutcome, type FailRow } from './fail-direction';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export {
   type ProposedSignal,

@@ -2,9 +2,11 @@ import type { BlockId } from '../detection';
 import { type Explanation, explain, writeDeclaration } from '../logic';
 import type { TenthUm } from '../measure';
 import { names } from '../patterns';
+import { shownTo } from '../simulation';
 import { asTyped, type Facing, signalsOf, type TurnoutPosition } from '../survey';
 import { type AspectMatrix, aspectMatrix } from './aspect-matrix';
 import type { Design } from './check-design';
+import { type FailRow, failDirections } from './fail-direction';
 import { FreeLayout } from './free-layout';
 import { type StandingTrains, standingTrains } from './standing-trains';
 
@@ -12,6 +14,9 @@ import { type StandingTrains, standingTrains } from './standing-trains';
 export interface Trial {
   /** The trains stand where they start, beside what is set down. */
   trains?: boolean;
+  /** Posts that somebody is at, and signals whose button was pressed there, by id. */
+  manned?: readonly string[];
+  given?: readonly string[];
   /** One train is put there, and has come the way it faces. */
   moved?: { train: string; line: string; at: TenthUm; facing: Facing };
   occupied: BlockId[];
@@ -33,6 +38,10 @@ export function tryByHand(
   const values = free.setDown(
     occupied,
     standing.flatMap((one) => one?.told ?? []),
+    new Map([
+      ...(trial.manned ?? []).map((id): [string, 1] => [names.manned({ id }), 1]),
+      ...(trial.given ?? []).map((id): [string, 1] => [names.give({ id }), 1]),
+    ]),
   );
   return Object.fromEntries(free.compiled.names.map((name, i) => [name, values[i]!]));
 }
@@ -53,6 +62,8 @@ function movedTrain({ scheme }: Design, { moved, points }: Trial): StandingTrain
 /** What is shown of what is tried: the aspect of each signal, in the order of the document. */
 export interface Tried {
   aspects: string[];
+  /** What lamps and indicators show, by the id of what they belong to. */
+  shows: Record<string, string>;
   /** Of the train that is put somewhere: the blocks that say so, and the track it lies on. */
   moved?: Pick<StandingTrains, 'blocks' | 'body'>;
 }
@@ -70,13 +81,19 @@ export class Bench {
     const shown = signalsOf(this.design.scheme.document).map(
       (signal) => aspects[this.values[names.shows(signal)]!]!.id,
     );
-    return { aspects: shown, moved: movedTrain(this.design, trial) };
+    const shows = shownTo(this.design.program, (name) => this.values[name]!);
+    return { aspects: shown, shows, moved: movedTrain(this.design, trial) };
   }
   /** Left alone with the points lying so: worked out anew only when they lie otherwise. */
   private freeWith(points: Trial['points']): FreeLayout {
     const key = JSON.stringify(points);
     if (this.free?.points !== key) this.free = { layout: new FreeLayout(this.design, points), points: key };
     return this.free.layout;
+  }
+  /** What every signal has after each fault. */
+  fails(points: Trial['points']): FailRow[] {
+    const lies = new Map(this.design.scheme.partition.graph.motors.map(({ id, lies: at }) => [id, at]));
+    return failDirections(this.design, this.freeWith(points), (motor) => points[motor] ?? lies.get(motor) ?? '');
   }
   matrix = (points: Trial['points']): AspectMatrix => aspectMatrix(this.design, this.freeWith(points));
 

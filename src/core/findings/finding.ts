@@ -59,6 +59,12 @@ export const FINDING_KINDS = {
   'two sensors at one place': {},
   'hold longer than a train takes': {},
   'detector blind at a closed throttle': { harm: 'two trains in a block' },
+  'aspects alike without colours': {},
+  'lamp that fails to a less restrictive aspect': { harm: 'two trains in a block' },
+  'wiring that fails to a false clear': { harm: 'two trains in a block' },
+  'limit of speed that nobody announces': {},
+  'one head for several tracks': {},
+  'signal that holds no train': { harm: 'two trains in a block' },
   'detector that needs current in the track': { harm: 'two trains in a block' },
 } as const satisfies Record<string, { harm?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;

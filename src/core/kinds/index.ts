@@ -23,6 +23,7 @@ export {
   NOWHERE,
   type SpeedLimit,
 } from './aspect-systems/kind';
+export { lampsOut } from './aspect-systems/lamp-out';
 export { OUTPUTS, type OutputKindId } from './outputs';
 export type { OutputKind, PowerLevel } from './outputs/kind';
 export { FULL_POWER, POWER_LEVELS, type PowerId } from './outputs/power';

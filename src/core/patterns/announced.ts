@@ -1,5 +1,5 @@
 import type { Aspect, AspectSystem } from '../kinds';
-import { and, type Expr, name, not, or } from '../logic';
+import { and, type Expr, name, not, or, value, when } from '../logic';
 import type { SignalReading } from '../signals';
 import { systemOf } from '../survey';
 import * as names from './names';
@@ -23,6 +23,15 @@ export function announcedAspects(scheme: Scheme, reading: SignalReading): Aspect
     return when ? [{ aspect: aspect.id, when }] : [];
   });
   return [...terms, { aspect: proceeding.at(-1)!.id }];
+}
+
+/** The most restrictive aspect with which a signal lets trains go the way that is cleared. */
+export function mostRestrictive(scheme: Scheme, reading: SignalReading): Expr {
+  const proceeding = systemOf(scheme.document, reading.signal.system).aspects.slice(1);
+  const aside = proceeding.find(({ leads }) => leads === 'aside');
+  const straight = proceeding.find(({ leads }) => leads !== 'aside') ?? aside!;
+  const ways = scheme.waysOf[reading.index]!.filter(({ way }) => way.aside).map((way) => name(names.go(way)));
+  return aside && ways.length > 0 ? when(or(...ways), value(aside.id), value(straight.id)) : value(straight.id);
 }
 
 /** Each of several is forbidden; undefined where one never is. Of sets that lie in one another the smallest says it all. */

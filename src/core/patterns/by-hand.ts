@@ -6,6 +6,7 @@ import type { Pattern } from './pattern';
 /** People throw turnouts, all that throw together at once, and hold signals at stop. */
 export const byHand: Pattern = {
   id: 'by hand',
+  always: true,
   motor(_, motor, book) {
     const { id: about, name: called } = motor;
     for (const position of ['straight', 'diverging'] as const)

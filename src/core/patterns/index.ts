@@ -2,7 +2,9 @@
  * The schools: each pattern says what it asks for at each place, in the slots of `pattern.ts`. `scheme.ts` gathers what they need,
  * `rule-program.ts` lists them and makes rules of the slots.
  */
+export { GIVEN_FOR_MS, type Post, postsOf } from './authority';
 export { foulingBlocks } from './fouling-lock';
 export * as names from './names';
-export { CHOOSABLE, chosenOutputs, needsOf, type PutTerm, writeRuleProgram } from './rule-program';
+export { CHOOSABLE, chosenOutputs, cutsOff, needsOf, type PutTerm, writeRuleProgram } from './rule-program';
 export { compileScheme, type Scheme } from './scheme';
+export { USUAL_STEP_MS } from './timed-caution';

@@ -48,6 +48,12 @@ export interface Choosable {
   makes: OutputKindId;
   /** It takes wiring. */
   wired?: boolean;
+  /** It goes by a timer whose time can be chosen. */
+  timed?: boolean;
+  /** People at a post work it. */
+  byPost?: boolean;
+  /** A signal with it lets trains on whatever stands beyond. */
+  holdsNothing?: boolean;
 }
 
 /**
@@ -59,6 +65,8 @@ export interface Pattern {
   id: string;
   /** It works at the things whose document names it; a pattern without this works everywhere. */
   chosen?: Choosable;
+  /** What it asks for a way holds even where another pattern decides instead of all others. */
+  always?: boolean;
   /** Rules that belong to no place. */
   general?(scheme: Scheme, book: RuleBook): void;
   /** Each of these says that a block is occupied; where none does, it always counts as occupied. */
@@ -73,10 +81,16 @@ export interface Pattern {
   signal?(scheme: Scheme, reading: SignalReading, book: RuleBook): void;
   /** All of these must be so before a signal is cleared for a way. */
   proceed?(scheme: Scheme, way: NamedWay, book: RuleBook): Term[];
+  /** Only these, in place of all that other patterns ask for that way; undefined where it leaves that to them. */
+  instead?(scheme: Scheme, way: NamedWay, book: RuleBook): Term[] | undefined;
   /** And this, where it is one of several that would be right. */
   grant?(scheme: Scheme, way: NamedWay): Grant | undefined;
   /** Which aspect a signal shows when it may proceed, the first that is so; the pattern listed last decides. */
   aspect?(scheme: Scheme, reading: SignalReading, book: RuleBook): AspectTerm[];
+  /** While any of these is so, a signal that may proceed shows the most restrictive aspect with which it can. */
+  expects?(scheme: Scheme, reading: SignalReading, book: RuleBook): Term[];
+  /** The lamps of a signal are lit while any of these is so; always, where nobody says anything. */
+  lighting?(scheme: Scheme, reading: SignalReading): Term[];
   /** How much power a section has, the first that is so; full power where none is. Sections of which nobody says anything are fed. */
   power?(scheme: Scheme, section: Section, book: RuleBook): PowerTerm[];
   /** A lamp that belongs to a sensor is lit while any of these is so; where nobody says anything there is none. */

@@ -8,6 +8,7 @@ const SETTLE_MS = 200;
 /** Nothing is cleared before the inputs have settled. */
 export const powerUp: Pattern = {
   id: 'power-up',
+  always: true,
   general(_, book) {
     book.rule(
       names.SETTLED,

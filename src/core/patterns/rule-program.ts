@@ -1,10 +1,15 @@
 import { FULL_POWER, OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
 import { and, type Declaration, type Expr, name, not, or, type Program, value, when } from '../logic';
 import { type LayoutDocument, signalsOf, systemOf, type TurnoutPosition } from '../survey';
+import { mostRestrictive } from './announced';
+import { approachLit } from './approach-lit';
 import { assumed } from './assumed';
+import { authority } from './authority';
 import { automaticBlock } from './automatic-block';
 import { byHand } from './by-hand';
+import { contactArms } from './contact-arms';
 import { directionMemory } from './direction-memory';
+import { divergingHeld } from './diverging-held';
 import { foulingLock } from './fouling-lock';
 import * as names from './names';
 import { occupancy } from './occupancy';
@@ -17,6 +22,7 @@ import type { NamedWay, Scheme } from './scheme';
 import { spotCount } from './spot-count';
 import { spotMemory } from './spot-memory';
 import { stopSection } from './stop-section';
+import { timedCaution } from './timed-caution';
 import { wayLock } from './way-lock';
 
 /** Every pattern, in the order in which their terms stand in a rule. */
@@ -28,6 +34,11 @@ export const PATTERNS: readonly Pattern[] = [
   spotMemory,
   spotCount,
   assumed,
+  divergingHeld,
+  timedCaution,
+  contactArms,
+  authority,
+  approachLit,
   foulingLock,
   wayLock,
   directionMemory,
@@ -38,6 +49,10 @@ export const PATTERNS: readonly Pattern[] = [
 
 /** What can be chosen for things, beside what works everywhere. */
 export const CHOOSABLE = PATTERNS.flatMap(({ id, chosen }) => (chosen ? [{ id, ...chosen }] : []));
+
+/** Whether a signal cuts off the section before it. */
+export const cutsOff = ({ patterns = [] }: { patterns?: string[] }): boolean =>
+  CHOOSABLE.some(({ id, makes }) => makes === 'power' && patterns.includes(id));
 
 /** The kinds of output that are worked because somebody chose what works them. */
 export function chosenOutputs(document: LayoutDocument): ReadonlySet<OutputKindId> {
@@ -61,11 +76,19 @@ const exprs = (terms: Term[]): Expr[] => terms.map(({ expr }) => expr);
 
 /** Everything that must be so before a signal is cleared for a way, each with its reason. */
 export function needsOf(scheme: Scheme, way: NamedWay): PutTerm[] {
+  const instead = gather((pattern, book) => pattern.instead?.(scheme, way, book));
   return [
-    ...gather((pattern, book) => pattern.proceed?.(scheme, way, book)),
-    ...gather((pattern) => pattern.grant?.(scheme, way)?.needs),
+    ...asksOf(scheme, way, instead),
+    ...(instead.length > 0 ? instead : gather((pattern) => pattern.grant?.(scheme, way)?.needs)),
   ];
 }
+
+/** What patterns ask for a way; where one decides instead of the others, what is asked always. */
+const asksOf = (scheme: Scheme, way: NamedWay, instead: PutTerm[], into?: Declaration[]): PutTerm[] =>
+  gather(
+    (pattern, book) => (instead.length === 0 || pattern.always ? pattern.proceed?.(scheme, way, book) : undefined),
+    into,
+  );
 
 /**
  * The rule program of a layout: the single truth of what its signals and turnouts do. Here alone the slots that patterns fill
@@ -82,6 +105,7 @@ export function writeRuleProgram(scheme: Scheme): Program {
   composePoints(scheme, book, each);
   composeSignals(scheme, book, each);
   composePower(scheme, book);
+  composeLighting(scheme, book);
   composeLamps(scheme, book);
   composeIndicators(scheme, book);
   for (const stretch of scheme.stretches.all) each((pattern, own) => pattern.memory?.(scheme, stretch, own));
@@ -120,6 +144,21 @@ function composePower(scheme: Scheme, book: RuleBook): void {
     book.output('power', section.index, names.power(head), 'power', expr, {
       about: head.id,
       yes: `The power of ${head.name} is {}`,
+      no: '',
+    });
+  }
+}
+
+/** Signals whose lamps are not always lit. */
+function composeLighting(scheme: Scheme, book: RuleBook): void {
+  for (const reading of scheme.readings) {
+    const terms = exprs(gather((pattern) => pattern.lighting?.(scheme, reading)));
+    if (terms.length === 0) continue;
+    const { signal } = reading;
+    const lit = when(or(...terms), value('lit'), value('dark'));
+    book.output('lighting', reading.index, names.lighting(signal), 'lighting', lit, {
+      about: signal.id,
+      yes: `The lamps of ${signal.name} are {}`,
       no: '',
     });
   }
@@ -217,13 +256,15 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
         (otherwise, { aspect, when: so }) => (so ? when(so, value(aspect), otherwise) : value(aspect)),
         value(aspects.at(-1)!.aspect),
       );
+    const expected = exprs(gather((pattern, own) => pattern.expects?.(scheme, reading, own), book.declarations));
+    const proceeding = expected.length > 0 ? when(or(...expected), mostRestrictive(scheme, reading), shown) : shown;
     const stop = systemOf(scheme.document, signal.system).aspects[0];
     book.output(
       'aspect',
       reading.index,
       names.shows(signal),
       'aspect',
-      when(not(name(names.proceed(signal))), value(stop.id), shown),
+      when(not(name(names.proceed(signal))), value(stop.id), proceeding),
       { about, yes: `${signal.name} shows {}`, no: '' },
     );
   }
@@ -234,8 +275,9 @@ function composeWay(scheme: Scheme, way: NamedWay, book: RuleBook): void {
   const { reading, to } = way;
   const { signal } = reading;
   const about = signal.id;
-  const ready = exprs(gather((pattern, own) => pattern.proceed?.(scheme, way, own), book.declarations));
-  const grants = PATTERNS.flatMap((pattern) => pattern.grant?.(scheme, way) ?? []);
+  const instead = gather((pattern, own) => pattern.instead?.(scheme, way, own), book.declarations);
+  const ready = exprs([...asksOf(scheme, way, instead, book.declarations), ...instead]);
+  const grants = instead.length > 0 ? [] : PATTERNS.flatMap((pattern) => pattern.grant?.(scheme, way) ?? []);
   const granted = grants.length === 0 ? ready : [name(names.may(way))];
   if (grants.length > 0) {
     const needs = grants.flatMap((grant) => exprs(grant.needs));

@@ -162,8 +162,8 @@ export class ProofModel {
     return this.rules.valuesIn(this.ruleState)[this.rules.wiring.compiled.slots.get(name)!]!;
   }
 
-  isHeld(signal: number): boolean {
-    return this.rules.isHeld(this.ruleState, signal);
+  isHeld(hand: number): boolean {
+    return this.rules.isHeld(this.ruleState, hand);
   }
   counts(timer: number): boolean {
     return this.rules.counts(this.ruleState, timer);
@@ -306,8 +306,8 @@ export class ProofModel {
     this.rules.pulse(this.askSlots[turnout]![diverging]!);
     return true;
   }
-  holdOrLetGo(signal: number): boolean {
-    this.rules.holdOrLetGo(signal);
+  holdOrLetGo(hand: number): boolean {
+    this.rules.holdOrLetGo(hand);
     return true;
   }
   lift(train: number): boolean {

@@ -111,7 +111,7 @@ export class Rules {
     const types = new Map(program.declarations.map(({ name, type }) => [compiled.slots.get(name)!, type]));
     for (const slot of this.previous)
       packing.field(this.at.before + slot, program.enums[types.get(slot)!]?.length ?? 2);
-    this.holdFields = wiring.holds.map((slot) => packing.field(slot, 2));
+    this.holdFields = wiring.hands.map(({ slot }) => packing.field(slot, 2));
 
     const packedAt = deadAt + wiring.powers.length;
     const originAt = packedAt + packing.words;
@@ -219,9 +219,9 @@ export class Rules {
   endTimer(timer: number): void {
     this.pulse(this.at.mayEnd + timer);
   }
-  /** or holds a signal at stop by hand, or lets it go. */
-  holdOrLetGo(signal: number): void {
-    this.pokes[this.poked++] = 2 * this.wiring.holds[signal]! + 1;
+  /** or works an input by hand, or lets it go. */
+  holdOrLetGo(hand: number): void {
+    this.pokes[this.poked++] = 2 * this.wiring.hands[hand]!.slot + 1;
   }
 
   /** From a settled state: detectors see so, and turnouts lie so. Sets `to` and `manner`. */

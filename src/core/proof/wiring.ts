@@ -1,7 +1,7 @@
 import { POWER_LEVELS } from '../kinds';
 import type { Compiled, Program } from '../logic';
-import { names } from '../patterns';
-import { isSaid, type Rehearsal, TICK_MS } from '../simulation';
+import { names, postsOf } from '../patterns';
+import { type Command, isSaid, type Rehearsal, TICK_MS } from '../simulation';
 import { locksOf } from './locks';
 
 /** Where a rule program meets the plant: slots of its inputs and outputs, each in the order of the document’s lists. */
@@ -18,8 +18,15 @@ export interface Wiring {
   aspects: number[];
   /** Blocks of which people can say that they are free: the input, and the rule that says that they are not. */
   frees: { block: number; slot: number; inside: number }[];
-  /** Inputs that hold a signal at stop by hand; none when nobody does. */
-  holds: number[];
+  /** Inputs that people work, at any moment. */
+  hands: Hand[];
+}
+
+/** An input that people work: on, and off again. */
+export interface Hand {
+  slot: number;
+  says(on: boolean): string;
+  command(on: boolean): Command;
 }
 
 /** What a program holds in the moment from which it is looked at. */
@@ -53,9 +60,32 @@ export function wiringOf(start: Rehearsal, mayHold: boolean): Wiring {
         ? [{ block: block.index, slot: slot(names.freed(block)), inside: slot(names.inside(block)) }]
         : [],
     ),
-    holds: mayHold ? scheme.readings.map(({ signal }) => slot(names.hold(signal))) : [],
+    hands: [...(mayHold ? holdsOf(start) : []), ...postHands(start)],
   };
 }
+
+const holdsOf = ({ scheme, compiled }: Rehearsal): Hand[] =>
+  scheme.readings.map(({ signal: { id, name } }) => ({
+    slot: compiled.slots.get(names.hold({ id }))!,
+    says: (on) => (on ? `Somebody holds ${name} at stop.` : `Somebody lets ${name} work again.`),
+    command: (on) => ({ kind: 'hold', signal: id, on }),
+  }));
+
+/** Posts are taken and left, and buttons of their signals pressed and let go. */
+const postHands = ({ scheme, compiled }: Rehearsal): Hand[] =>
+  postsOf(scheme).flatMap(({ id, name, readings }) => [
+    {
+      slot: compiled.slots.get(names.manned({ id }))!,
+      says: (on) => `Somebody ${on ? 'takes' : 'leaves'} the post of ${name}.`,
+      command: (on): Command => ({ kind: 'man', post: id, on }),
+    },
+    ...readings.map(({ signal }) => ({
+      slot: compiled.slots.get(names.give(signal))!,
+      says: (on: boolean) =>
+        on ? `Somebody clears ${signal.name} for one train.` : `The button of ${signal.name} is let go.`,
+      command: (on: boolean): Command => ({ kind: 'give', signal: signal.id, on }),
+    })),
+  ]);
 
 function powersOf({ program, compiled, scheme }: Rehearsal): Wiring['powers'] {
   const { fields } = scheme.partition;

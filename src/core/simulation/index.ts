@@ -10,6 +10,7 @@ export {
   type RehearsalFrame,
   SAMPLE_TICKS,
   type Sample,
+  shownTo,
   type TrainFrame,
   tickSeconds,
 } from './rehearsal-frame';

@@ -1,6 +1,7 @@
 import type { BlockId } from '../detection';
 import { OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
-import { names } from '../patterns';
+import type { Program } from '../logic';
+import { names, postsOf } from '../patterns';
 import { type Drawing, straighten, xOf } from '../track';
 import { type Rehearsal, TICK_MS } from './rehearsal';
 
@@ -32,6 +33,9 @@ export interface RehearsalFrame {
   dead: BlockId[];
   /** Signals held at stop by hand. */
   held: boolean[];
+  /** Posts that somebody is at, and signals that were cleared there for one train, by id. */
+  manned: string[];
+  given: string[];
   /** What lamps and indicators show, by the id of what they belong to. */
   shows: Record<string, string>;
 }
@@ -55,16 +59,21 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b)) === 1).map((b) => b.id),
     dead: scheme.partition.blocks.filter((b) => !POWER_LEVELS[plant.power[b.section]!]!.feeds).map((b) => b.id),
     held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal)) === 1),
+    manned: postsOf(scheme).flatMap((post) => (evaluator.valueOf(names.manned(post)) === 1 ? [post.id] : [])),
+    given: postsOf(scheme).flatMap(({ readings }) =>
+      readings.flatMap(({ signal }) => (evaluator.valueOf(names.given(signal)) === 1 ? [signal.id] : [])),
+    ),
     locked: rehearsal.motors.map((motor) => evaluator.valueOf(names.locked(motor)) === 1),
-    shows: shownTo(rehearsal),
+    shows: shownTo(rehearsal.program, (name) => evaluator.valueOf(name)),
   };
 }
 
-function shownTo({ program, evaluator }: Rehearsal): RehearsalFrame['shows'] {
+/** What lamps and indicators show to people, by the id of what they belong to. */
+export function shownTo(program: Program, value: (name: string) => number): RehearsalFrame['shows'] {
   const shows: RehearsalFrame['shows'] = {};
   for (const { name, commands, type, why } of program.declarations) {
     const kind: OutputKind | undefined = commands && OUTPUTS[commands.kind as OutputKindId];
-    if (kind?.forPeople && why) shows[why.about] = program.enums[type]![evaluator.valueOf(name)]!;
+    if (kind?.forPeople && why) shows[why.about] = program.enums[type]![value(name)]!;
   }
   return shows;
 }

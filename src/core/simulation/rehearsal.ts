@@ -23,6 +23,9 @@ const HASH_EVERY_TICKS = 50;
 export type Command =
   | { kind: 'throw'; turnout: string; to: 'straight' | 'diverging' }
   | { kind: 'hold'; signal: string; on: boolean }
+  /** A post is taken, or left; the button of a signal is pressed, or let go. */
+  | { kind: 'man'; post: string; on: boolean }
+  | { kind: 'give'; signal: string; on: boolean }
   /** Says of a block that nothing watches throughout whether it is free. */
   | { kind: 'say'; block: string; free: boolean }
   /** A spot that gives pulses misses the next one, or gives one too many. */
@@ -56,6 +59,9 @@ export interface TimedEvent {
   tick: number;
   event: RehearsalEvent;
 }
+
+/** The inputs that people work. */
+const WORKED_BY = { hold: names.hold, man: names.manned, give: names.give };
 
 const WHY_NOT_TURN_BACK = {
   moving: 'is still moving. Halt it first.',
@@ -224,10 +230,14 @@ export class Rehearsal {
         this.throws.push({ turnout, diverging: command.to === 'diverging' });
         return undefined;
       }
-      case 'hold': {
-        const reading = this.scheme.readings.find((r) => r.signal.id === command.signal);
-        if (!reading) return 'That signal is no longer there.';
-        this.evaluator.setInput(slot(names.hold(reading.signal)), command.on ? 1 : 0);
+      case 'hold':
+      case 'man':
+      case 'give': {
+        const id = command.kind === 'man' ? command.post : command.signal;
+        const input = this.compiled.slots.get(WORKED_BY[command.kind]({ id }));
+        if (input === undefined)
+          return command.kind === 'hold' ? 'That signal is no longer there.' : 'There is no post that works it.';
+        this.evaluator.setInput(input, command.on ? 1 : 0);
         return undefined;
       }
       case 'say': {

@@ -9,12 +9,23 @@ import { refuse } from './refused';
 import type { Facing, LayoutDocument } from './schema';
 import { systemOf } from './system-of';
 
+/** What an input reads, a signal shows and a section has when its wire or relay fails. */
+export interface Wiring {
+  sensors?: 'occupied' | 'free';
+  signals?: 'stop' | 'clear';
+  relays?: 'off' | 'fed';
+}
+
 /** What can be decided about what signals show. */
 export type SignalEdit =
   /** A system of the layout's own: a new one without an id, or one that is there, as a whole. */
   | { do: 'put aspect system'; system: Omit<OwnAspectSystem, 'id'>; id?: string }
   /** The system that signals show their aspects by. */
   | { do: 'signal by'; ids: readonly string[]; system: string }
+  /** How long its timed aspect is shown. */
+  | { do: 'time signal'; id: string; stepMs: number }
+  /** How sensors and signals are wired: what each has when something breaks. */
+  | { do: 'wire'; ids: readonly string[]; wiring: Wiring }
   /** Several at once, each with the next free name. */
   | { do: 'add signals'; signals: readonly { line: string; at: TenthUm; governs: Facing; system: string }[] };
 
@@ -36,6 +47,25 @@ export function editSignals(document: LayoutDocument, edit: SignalEdit): string 
       document.aspectSystems[there] = { ...edit.system, name, id };
       return `Change aspect system ${name}`;
     }
+    case 'time signal': {
+      const signal = thingOf(document, 'features', edit.id);
+      if (signal?.kind !== 'signal') return refuse('That signal is no longer there.');
+      signal.stepMs = edit.stepMs;
+      return `Let ${signal.name} step on after ${edit.stepMs / 1000} s`;
+    }
+    case 'wire':
+      for (const id of edit.ids) {
+        const { sensors, signals, relays } = edit.wiring;
+        const sensor = thingOf(document, 'sensors', id);
+        const signal = thingOf(document, 'features', id);
+        if (sensor) {
+          if (sensors) sensor.broken = sensors;
+        } else if (signal?.kind === 'signal') {
+          if (signals) signal.broken = signals;
+          if (relays) signal.relay = relays;
+        } else refuse('Not all of them are there any more.');
+      }
+      return `Wire ${edit.ids.length === 1 ? 'it' : `${edit.ids.length} things`} to fail to ${Object.values(edit.wiring).join(', ')}`;
     case 'add signals': {
       for (const { line, at, governs, system } of edit.signals) {
         const there = document.features.some(
@@ -71,7 +101,10 @@ export function editSignals(document: LayoutDocument, edit: SignalEdit): string 
 }
 
 /** What is wrong with a system that somebody wants: two that bear one name, or what the schema says of it. */
-function systemFaults(document: LayoutDocument, { system, id }: Extract<SignalEdit, { id?: string }>): string[] {
+function systemFaults(
+  document: LayoutDocument,
+  { system, id }: Extract<SignalEdit, { do: 'put aspect system' }>,
+): string[] {
   const others = asItWas(document).aspectSystems.filter((other) => other.id !== id);
   if (others.some(({ name }) => name === system.name.trim())) return [`There is already a system ${system.name}.`];
   try {

@@ -185,6 +185,8 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return editTraffic(document, edit);
     case 'put aspect system':
     case 'add signals':
+    case 'wire':
+    case 'time signal':
     case 'signal by':
       return editSignals(document, edit);
     case 'divide':

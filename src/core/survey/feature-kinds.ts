@@ -3,6 +3,7 @@ import {
   amount,
   certainty,
   choice,
+  count,
   fixedOn,
   id,
   LONGEST_NAME,
@@ -37,7 +38,13 @@ export const FEATURES = {
       governs: choice('up', 'down'),
       /** Its aspect system: one that comes with Roblik, or one of the document. */
       system: id(),
+      /** What it shows when the wire of its command is broken or its relay is dead, where that is known. */
+      broken: choice('stop', 'clear').optional().default(undefined),
+      /** What the section before it has when the relay that cuts it off is dead, where that is known. */
+      relay: choice('off', 'fed').optional().default(undefined),
       patterns: patterns(),
+      /** How long a timed aspect is shown. */
+      stepMs: count(1000, 60_000).optional().default(undefined),
     }),
   },
   feeder: {

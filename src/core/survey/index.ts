@@ -14,6 +14,7 @@ export {
   type Step,
 } from './edit';
 export type { FeatureChange } from './edit-several';
+export type { Wiring } from './edit-signals';
 export { FEATURE_KINDS, FEATURES, type FeatureKind } from './feature-kinds';
 export type { AxlePlace } from './fit-axles';
 export { type FixedThing, fixedSince, fixedThatMoves } from './fixed';

@@ -10,3 +10,17 @@ export const facingOptions = ({ directions }: LayoutDocument): Option<Facing>[] 
 
 export const blockOptions = (blocks: BlockView[] = []): Option<string>[] =>
   blocks.map(({ id, name }) => ({ value: id, says: name }));
+
+/** What an input reads, a signal shows and a section has when its wire or relay fails, and how that is wired. */
+export const DETECTORS_BROKEN = [
+  { value: 'occupied', says: 'read occupied: on while free' },
+  { value: 'free', says: 'read free: on while occupied' },
+] as const;
+export const SIGNALS_BROKEN = [
+  { value: 'stop', says: 'stop: energised to clear' },
+  { value: 'clear', says: 'clear: energised to stop' },
+] as const;
+export const RELAYS_DEAD = [
+  { value: 'off', says: 'off: fed by the open contact' },
+  { value: 'fed', says: 'fed: by the closed rest contact' },
+] as const;

@@ -9,6 +9,7 @@ import { Term } from '@/ui/parts/term';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
 import { NumberField } from './number-field';
+import { DETECTORS_BROKEN } from './options';
 import { PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
@@ -104,6 +105,15 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
               name={sensor.input}
               says="Wire it so"
               renaming={(input) => ({ do: 'change sensor', id, change: { input } })}
+            />
+          )}
+          {!tells && (
+            <Choice
+              label="With a broken wire, or no supply, it"
+              value={sensor.broken}
+              placeholder="not said yet"
+              options={DETECTORS_BROKEN}
+              onChange={(sensors) => edit({ do: 'wire', ids: [id], wiring: { sensors } })}
             />
           )}
           <PatternChoices at="sensor" thing={sensor} />

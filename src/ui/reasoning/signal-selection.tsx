@@ -1,6 +1,6 @@
 'use client';
 import { showLength, type TypedLength } from '@/core/measure';
-import { names } from '@/core/patterns';
+import { CHOOSABLE, cutsOff, names, USUAL_STEP_MS } from '@/core/patterns';
 import { type Signal, systemOf, systemsFor } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { Fold } from '@/ui/parts/fold';
@@ -9,11 +9,16 @@ import { Term } from '@/ui/parts/term';
 import { AspectLamps, aspectOf } from '@/ui/sheet/signal-head';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
+import { NumberField } from './number-field';
+import { RELAYS_DEAD, SIGNALS_BROKEN } from './options';
 import { PanelSection, PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
 import { RuleText } from './rule-text';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 import { useAsked } from './use-asked';
+
+const isTimed = ({ patterns = [] }: Signal): boolean =>
+  CHOOSABLE.some(({ id, timed }) => timed && patterns.includes(id));
 
 export function SignalSelection({ signal }: { signal: Signal }) {
   const document = useWorkbench((s) => s.document);
@@ -84,6 +89,34 @@ export function SignalSelection({ signal }: { signal: Signal }) {
             onChange={(system) => edit({ do: 'signal by', ids: [signal.id], system })}
           />
           <PatternChoices at="signal" thing={signal} />
+          {isTimed(signal) && (
+            <NumberField
+              key={signal.stepMs}
+              label="Steps on after, in seconds"
+              value={(signal.stepMs ?? USUAL_STEP_MS) / 1000}
+              least={1}
+              most={60}
+              onCommit={(seconds) => edit({ do: 'time signal', id: signal.id, stepMs: Math.round(seconds * 1000) })}
+            />
+          )}
+          <Choice
+            label="With its wire broken or its relay dead it shows"
+            className="mt-2"
+            value={signal.broken}
+            placeholder="not said yet"
+            options={SIGNALS_BROKEN}
+            onChange={(signals) => edit({ do: 'wire', ids: [signal.id], wiring: { signals } })}
+          />
+          {cutsOff(signal) && (
+            <Choice
+              label="With that relay dead the section before it is"
+              className="mt-2"
+              value={signal.relay}
+              placeholder="not said yet"
+              options={RELAYS_DEAD}
+              onChange={(relays) => edit({ do: 'wire', ids: [signal.id], wiring: { relays } })}
+            />
+          )}
           <Rename key={signal.name} name={signal.name} renaming={(name) => ({ do: 'rename', id: signal.id, name })} />
           <Certainty id={signal.id} certainty={signal.certainty} />
           <DeleteButton id={signal.id} what={signal.name} />

@@ -329,6 +329,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
                   chosen={chosen}
                   aspects={aspects}
                   held={board?.held}
+                  dark={(board ?? tried)?.shows}
                   onSelect={select}
                 />
               )}

@@ -15,12 +15,14 @@ interface Props {
   aspects: (string | undefined)[];
   /** Which are held at stop by hand. */
   held?: boolean[];
+  /** What people see beside the aspects: “dark” for a signal whose lamps are not lit. */
+  dark?: Record<string, string>;
   onSelect?: (id: string) => void;
 }
 
 /** Every signal at its mast; one that found no room for its head is a mast with its arrow, and a lamp for what it shows. */
 export const SignalsLayer = memo(function SignalsLayer(props: Props) {
-  const { document, geometry, placed, chosen, aspects, held, onSelect } = props;
+  const { document, geometry, placed, chosen, aspects, held, dark, onSelect } = props;
   return signalsOf(document).map((signal, index) => (
     <SignalMark
       key={signal.id}
@@ -28,7 +30,7 @@ export const SignalsLayer = memo(function SignalsLayer(props: Props) {
       system={systemOf(document, signal.system)}
       geometry={geometry}
       drop={placed.signals.get(signal.id)}
-      shows={aspects[index]}
+      shows={dark?.[signal.id] === 'dark' ? undefined : aspects[index]}
       held={held?.[index] ?? false}
       side={document.signalSide}
       selected={chosen.has(signal.id)}

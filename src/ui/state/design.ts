@@ -1,4 +1,13 @@
-import type { AspectMatrix, DesignView, SchemeFigures, SignalProposal, SignalView, Trial, Tried } from '@/core/design';
+import type {
+  AspectMatrix,
+  DesignView,
+  FailRow,
+  SchemeFigures,
+  SignalProposal,
+  SignalView,
+  Trial,
+  Tried,
+} from '@/core/design';
 import type { BestAxles, SeeEverywhere } from '@/core/detection';
 import type { DivideWishes, Suggestion } from '@/core/divide';
 import type { Explanation } from '@/core/logic';
@@ -27,6 +36,8 @@ export interface DesignSlice {
   explainTrial?: Explain;
   /** What each signal shows to a train that comes to it while another stands in a block, with the points lying so. */
   matrixOf?: (points: Trial['points']) => Promise<AspectMatrix>;
+  /** What each signal has when something fails, with the points lying so. */
+  failsOf?: (points: Trial['points']) => Promise<FailRow[]>;
   /** What a signal protects. */
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
   /** The rules about a thing, as text. */

@@ -26,6 +26,7 @@ export function useDesign(): void {
     /** Nothing can be asked before there is a design to ask about. */
     const askers = {
       explainTrial: (rule: string) => remote.explain(rule),
+      failsOf: (points: Trial['points']) => remote.fails(points),
       matrixOf: (points: Trial['points']) => remote.matrix(points),
       lookUpSignal: (id: string) => remote.signal(id),
       textAbout: (id: string) => remote.textAbout(id),

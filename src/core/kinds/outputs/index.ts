@@ -1,6 +1,7 @@
 import { indicator } from './indicator';
 import type { OutputKind } from './kind';
 import { lamp } from './lamp';
+import { lighting } from './lighting';
 import { power } from './power';
 
 /** Every kind of output that rules have. */
@@ -9,6 +10,7 @@ export const OUTPUTS = {
   drive: { of: 'motor' },
   power,
   lamp,
+  lighting,
   indicator,
 } as const satisfies Record<string, OutputKind>;
 export type OutputKindId = keyof typeof OUTPUTS;

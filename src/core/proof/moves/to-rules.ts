@@ -98,25 +98,21 @@ export const pointsArrive: MoveKind = {
   },
 };
 
-/** A signal is held at stop by hand, or let go. */
+/** An input that people work is put on by hand, or let go: a signal held, a post taken, a button pressed. */
 export const isHeldByHand: MoveKind = {
   toRules: true,
-  needs: 'hold',
   pairs: false,
   list(model, add) {
-    for (let s = 0; s < model.rules.wiring.holds.length; s++) add(s, model.isHeld(s) ? 0 : 1);
+    for (let s = 0; s < model.rules.wiring.hands.length; s++) add(s, model.isHeld(s) ? 0 : 1);
   },
-  take: (model, signal) => model.holdOrLetGo(signal),
-  tell(model, signal, on) {
-    const { name } = model.scheme.readings[signal]!.signal;
-    return on === 1 ? `Somebody holds ${name} at stop.` : `Somebody lets ${name} work again.`;
-  },
+  take: (model, hand) => model.holdOrLetGo(hand),
+  tell: (model, hand, on) => model.rules.wiring.hands[hand]!.says(on === 1),
   steer({ model, tell }, { index, choice }) {
-    tell({ kind: 'hold', signal: model.scheme.readings[index]!.signal.id, on: choice === 1 });
+    tell(model.rules.wiring.hands[index]!.command(choice === 1));
     return () => true;
   },
   write(text) {
-    for (const slot of text.model.rules.wiring.holds) {
+    for (const { slot } of text.model.rules.wiring.hands) {
       const id = text.thing(`hold ${slot}`);
       const turned = `value[${slot}] = 1 - value[${slot}]`;
       text.say(`  :: d_step { ${text.begins(id, false)} -> ${text.takes(id, false)}; ${turned} }`);

@@ -30,6 +30,8 @@ export const sensorSchema = record({
   noticesMa: amount(0.01, 1000).optional().default(undefined),
   turns: count(1, MOST_TURNS).optional().default(undefined),
   input: freeText(40),
+  /** What its input reads when its wire is broken or it has no supply, where that is known. */
+  broken: choice('occupied', 'free').optional().default(undefined),
   patterns: patterns(),
   certainty: certainty(),
   fixedOn: fixedOn(),

@@ -1,5 +1,5 @@
 'use client';
-import { memo, useCallback, useMemo, useRef } from 'react';
+import { type KeyboardEvent, memo, useCallback, useMemo, useRef } from 'react';
 import { sensorKind } from '@/core/kinds';
 import { scaleSpeedKmh, showSpeed } from '@/core/measure';
 import type { Command } from '@/core/simulation';
@@ -222,12 +222,31 @@ const SendTo = memo(function SendTo({ command, train, name }: { command: Tell; t
   );
 });
 
+/** Works for as long as it is held down, by pointer or by key. */
+function PressButton({ says, onPress }: { says: string; onPress: (on: boolean) => void }) {
+  const isKey = ({ key }: KeyboardEvent) => key === ' ' || key === 'Enter';
+  return (
+    <button
+      type="button"
+      className="button"
+      onPointerDown={() => onPress(true)}
+      onPointerUp={() => onPress(false)}
+      onPointerLeave={({ buttons }) => buttons > 0 && onPress(false)}
+      onKeyDown={(event) => isKey(event) && !event.repeat && onPress(true)}
+      onKeyUp={(event) => isKey(event) && onPress(false)}
+    >
+      {says}
+    </button>
+  );
+}
+
 /** What can be done with the selected thing while trains run. */
 export function WhileRunning({ run }: { run: RehearsalControls }) {
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);
   const board = useWorkbench((s) => s.board);
   const block = useWorkbench((s) => s.design?.blocks.find(({ id }) => id === s.selected));
+  const posts = useWorkbench((s) => s.design?.posts);
   const signal = document.features.find((f) => f.id === selected);
   const sensor = document.sensors.find(({ id }) => id === selected);
   const turnout = board?.document.turnouts.findIndex((t) => t.id === selected) ?? -1;
@@ -235,14 +254,33 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   const latest = run.events.findLast(({ says }) => says.startsWith(`${name} `));
   if (signal?.kind === 'signal') {
     const held = board?.held[signalsOf(document).findIndex(({ id }) => id === signal.id)] ?? false;
+    const post = posts?.find(({ signals }) => signals.some(({ id }) => id === signal.id));
+    const manned = post !== undefined && (board?.manned.includes(post.id) ?? false);
     return (
-      <button
-        type="button"
-        className="button mb-3"
-        onClick={() => run.command({ kind: 'hold', signal: signal.id, on: !held })}
-      >
-        {held ? `Let ${signal.name} work again` : `Hold ${signal.name} at stop`}
-      </button>
+      <div className="mb-3 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="button"
+          onClick={() => run.command({ kind: 'hold', signal: signal.id, on: !held })}
+        >
+          {held ? `Let ${signal.name} work again` : `Hold ${signal.name} at stop`}
+        </button>
+        {post && (
+          <button
+            type="button"
+            className="button"
+            onClick={() => run.command({ kind: 'man', post: post.id, on: !manned })}
+          >
+            {manned ? `Leave the post of ${post.name}` : `Take the post of ${post.name}`}
+          </button>
+        )}
+        {manned && (
+          <PressButton
+            says={`Clear ${signal.name} for one train`}
+            onPress={(on) => run.command({ kind: 'give', signal: signal.id, on })}
+          />
+        )}
+      </div>
     );
   }
   if (sensor && sensorKind(sensor.kind).pulses)

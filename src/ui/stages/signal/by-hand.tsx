@@ -6,6 +6,7 @@ import { PanelSection } from '@/ui/reasoning/panel';
 import { AspectLamps, aspectOf } from '@/ui/sheet/signal-head';
 import { shownTried } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { Posts } from './posts';
 
 /** Trying it by hand: what is set down where, and what every signal shows for it. */
 export function ByHand() {
@@ -62,6 +63,7 @@ export function ByHand() {
             </li>
           ))}
         </ul>
+        <Posts />
         {(!empty || changed.length > 0) && (
           <button
             type="button"

@@ -18,5 +18,11 @@ export const signal: StageKind = {
     'points without protection',
     'signal inside clearance',
     'braking longer than its warning',
+    'aspects alike without colours',
+    'lamp that fails to a less restrictive aspect',
+    'wiring that fails to a false clear',
+    'limit of speed that nobody announces',
+    'one head for several tracks',
+    'signal that holds no train',
   ],
 };

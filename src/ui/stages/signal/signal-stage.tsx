@@ -9,6 +9,7 @@ import { ByHand } from './by-hand';
 import { MoveTrain } from './move-train';
 import { ProposedSignals } from './proposed-signals';
 import { STOPPING } from './stopping-lane';
+import { WhenItFails } from './when-it-fails';
 import { WhoSeesWhat } from './who-sees-what';
 
 const LANES = [COVERAGE, STOPPING];
@@ -32,6 +33,7 @@ export function SignalStage() {
         <ProposedSignals />
         <MoveTrain />
         <WhoSeesWhat />
+        <WhenItFails />
         <AspectSystems />
       </Panel>
     </DesignStage>

@@ -1,0 +1,185 @@
+import type { Finding } from '../findings';
+import { greyOf, lampsOut } from '../kinds';
+import { CHOOSABLE, cutsOff, type Scheme } from '../patterns';
+import { type Edit, systemOf, type Wiring } from '../survey';
+
+/** What is wrong with what signals show: what nobody can tell, what nobody is told before, and what shows too much when it fails. */
+export function aspectFindings(scheme: Scheme): Finding<Edit>[] {
+  return [
+    ...systemFindings(scheme),
+    ...wiringFindings(scheme),
+    ...unannouncedLimits(scheme),
+    ...headsForSeveral(scheme),
+    ...holdNothing(scheme),
+  ];
+}
+
+/** Of the systems that signals use. */
+function systemFindings({ document, readings }: Scheme): Finding<Edit>[] {
+  const first = new Map(
+    readings.map(({ signal }) => [signal.system, signal]).reverse() as [string, (typeof readings)[number]['signal']][],
+  );
+  return [...first].flatMap(([id, signal]) => {
+    const system = systemOf(document, id);
+    const found: Finding<Edit>[] = [];
+    const alike = system.aspects.flatMap((one, i) =>
+      system.aspects
+        .slice(i + 1)
+        .filter((two) => greyOf(system, one) === greyOf(system, two))
+        .map((two) => `${one.id} and ${two.id}`),
+    );
+    if (alike.length > 0)
+      found.push({
+        id: `alike ${id}`,
+        kind: 'aspects alike without colours',
+        severity: 'check',
+        subject: signal.id,
+        says: `By ${system.name}, nobody who sees no colours can tell apart ${alike.join('; ')}.`,
+        figures: [],
+        advice: 'Give them other shapes or places, or let one flash: Aspect systems, in Signal.',
+        remedies: [],
+      });
+    const bad = lampsOut(system).find(({ worse }) => worse);
+    if (bad)
+      found.push({
+        id: `lamp-out ${id}`,
+        kind: 'lamp that fails to a less restrictive aspect',
+        severity: 'unsafe',
+        subject: signal.id,
+        says: `By ${system.name}, ${bad.aspect.id} with lamp ${bad.lamp + 1} out is read as ${bad.read!.id}, which is less restrictive.`,
+        figures: [],
+        advice: 'Let the more restrictive aspect light fewer lamps, or others: Aspect systems, in Signal.',
+        remedies: [],
+      });
+    return found;
+  });
+}
+
+/** Wiring that was said to fail to a false clear. */
+function wiringFindings({ document, readings }: Scheme): Finding<Edit>[] {
+  const signals = readings.map(({ signal }) => signal);
+  const wrong: { ids: string[]; names: string[]; says: string; mends: string; wiring: Wiring }[] = [
+    {
+      ...idsAndNames(document.sensors.filter(({ broken }) => broken === 'free')),
+      says: 'reads free when its wire is broken or its supply fails: signals clear into a train',
+      mends: 'Wire it so that its input is on while the track is free',
+      wiring: { sensors: 'occupied' },
+    },
+    {
+      ...idsAndNames(signals.filter(({ broken }) => broken === 'clear')),
+      says: 'shows clear when its wire is broken or its relay is dead',
+      mends: 'Energise it to clear, so that it falls to stop by itself',
+      wiring: { signals: 'stop' },
+    },
+    {
+      ...idsAndNames(signals.filter((signal) => signal.relay === 'fed' && cutsOff(signal))),
+      says: 'has the section before it fed when the relay or its supply is dead: trains run past it at stop',
+      mends: 'Feed the section through the open contact, so that it is off by itself',
+      wiring: { relays: 'off' },
+    },
+  ];
+  return wrong
+    .filter(({ ids }) => ids.length > 0)
+    .map(
+      ({ ids, names, says, mends, wiring }): Finding<Edit> => ({
+        id: `fails ${Object.keys(wiring)[0]}`,
+        kind: 'wiring that fails to a false clear',
+        severity: 'unsafe',
+        subject: ids[0]!,
+        says: `${names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ')} ${says}.`,
+        figures: [],
+        advice: `${mends}.`,
+        remedies: [
+          { says: `${mends}${ids.length > 1 ? `, all ${ids.length}` : ''}`, edit: { do: 'wire', ids, wiring } },
+        ],
+      }),
+    );
+}
+const idsAndNames = (things: readonly { id: string; name: string }[]) => ({
+  ids: things.map(({ id }) => id),
+  names: things.map(({ name }) => name),
+});
+
+/** A signal whose ways aside have a limit of speed, and one before it that cannot say so. */
+function unannouncedLimits({ document, readings }: Scheme): Finding<Edit>[] {
+  return readings.flatMap(({ index, signal, ways }) => {
+    const system = systemOf(document, signal.system);
+    const limits = system.aspects.some(({ speed, leads }) => speed && leads === 'aside');
+    if (!limits || !ways.some(({ aside }) => aside)) return [];
+    const silent = readings.filter(
+      (before) =>
+        before.ways.some(({ ending }) => ending.kind === 'signal' && ending.signal === index) &&
+        !systemOf(document, before.signal.system).aspects.some(({ speedAtNext }) => speedAtNext),
+    );
+    if (silent.length === 0) return [];
+    const announces = system.aspects.some(({ speedAtNext }) => speedAtNext);
+    const names = silent.map(({ signal: { name } }) => name).join(', ');
+    const finding: Finding<Edit> = {
+      id: `unannounced ${signal.id}`,
+      kind: 'limit of speed that nobody announces',
+      severity: 'check',
+      subject: signal.id,
+      says: `${signal.name} can clear a way aside at reduced speed, and ${names} cannot say so beforehand: trains come to it at full speed.`,
+      figures: [],
+      advice: announces
+        ? `Let ${names} signal by ${system.name} too.`
+        : `Give the signals before it a system that announces a speed at the next, such as ${systemOf(document, 'speed-signals').name}.`,
+      remedies: announces
+        ? [
+            {
+              says: `Let ${names} signal by ${system.name}`,
+              edit: { do: 'signal by', ids: silent.map(({ signal: { id } }) => id), system: signal.system },
+            },
+          ]
+        : [],
+    };
+    return [finding];
+  });
+}
+
+/** Signals that somebody chose to follow the points alone. */
+const holdNothing = ({ readings }: Scheme): Finding<Edit>[] =>
+  readings.flatMap(({ signal: { id, name, patterns = [] } }) =>
+    CHOOSABLE.filter((one) => one.holdsNothing && patterns.includes(one.id)).map(
+      (one): Finding<Edit> => ({
+        id: `holds-nothing ${id}`,
+        kind: 'signal that holds no train',
+        severity: 'unsafe',
+        subject: id,
+        says: `${name} shows which way the points lie, and lets trains on whatever stands there: one of its arms is always clear.`,
+        figures: [],
+        advice: 'Give each arm its own control as well, and let a signal before it hold trains.',
+        remedies: [{ says: 'Let it hold trains', edit: { do: 'use pattern', id, pattern: one.id, on: false } }],
+      }),
+    ),
+  );
+
+/** Signals that show the same for ways straight on and for ways that lead aside. */
+function headsForSeveral({ document, readings }: Scheme): Finding<Edit>[] {
+  const same = readings.filter(({ signal, ways }) => {
+    const open = ways.filter(({ blocks, ending }) => blocks.length > 0 && ending.kind !== 'circle');
+    const tells = systemOf(document, signal.system).aspects.some(({ leads }) => leads);
+    return !tells && open.some(({ aside }) => aside) && open.some(({ aside }) => !aside);
+  });
+  const [first] = same;
+  if (!first) return [];
+  const names = same.map(({ signal: { name } }) => name);
+  return [
+    {
+      id: 'one head',
+      kind: 'one head for several tracks',
+      severity: 'note',
+      subject: first.signal.id,
+      says: `${names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ')} ${names.length === 1 ? 'shows' : 'show'} the same whether the way leads straight on or aside.`,
+      figures: [],
+      advice:
+        'Junction arms and speed signals tell crews which way is set. Or show it beside the points by an indicator.',
+      remedies: [
+        {
+          says: 'Let them signal by junction arms',
+          edit: { do: 'signal by', ids: same.map(({ signal: { id } }) => id), system: 'junction-arms' },
+        },
+      ],
+    },
+  ];
+}

@@ -1,0 +1,37 @@
+import { name, or } from '../logic';
+import * as names from './names';
+import { isChosen, type Pattern } from './pattern';
+
+/** From stop by caution to clear in steps of 7 to 14 s; common practice, no source. */
+export const USUAL_STEP_MS = 10_000;
+
+/** The timed block: behind a train a signal steps from stop to its most restrictive aspect that lets trains go, and by a timer on from that. */
+export const timedCaution: Pattern = {
+  id: 'timed caution',
+  chosen: {
+    at: 'signal',
+    says: 'Show caution for a time after the way ahead has become free',
+    makes: 'aspect',
+    timed: true,
+  },
+  expects(scheme, reading, book) {
+    const { signal, ways, index } = reading;
+    if (!isChosen(timedCaution, signal) || ways.length === 0) return [];
+    const ahead = scheme.waysOf[index]!.flatMap(({ way }) => way.blocks.slice(0, 1).map(({ block }) => block));
+    const occupied = [...new Set(ahead)].map((block) => name(names.occupied(scheme.partition.blocks[block]!)));
+    book.rule(
+      names.stepping(signal),
+      'bool',
+      { op: 'TOF', in: or(...occupied), ms: signal.stepMs ?? USUAL_STEP_MS, starts: true },
+      {
+        about: signal.id,
+        fact: 'when so',
+        yes: `The way ahead of ${signal.name} has not been free for long`,
+        no: `The way ahead of ${signal.name} has been free for long enough`,
+      },
+    );
+    return [
+      { expr: name(names.stepping(signal)), says: 'its timer has not stepped on since the way ahead became free' },
+    ];
+  },
+};

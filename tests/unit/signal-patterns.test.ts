@@ -1,0 +1,211 @@
+import { describe, expect, test } from 'vitest';
+import { checkDesign, tryByHand } from '@/core/design';
+import { compileProgram, Interpreter } from '@/core/logic';
+import { GIVEN_FOR_MS, names } from '@/core/patterns';
+import { ProofModel, ProofRun, writePromela } from '@/core/proof';
+import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { ring, withTrains } from '@/demo/learning-oval';
+import { blockIds } from './block-ids';
+import { fork } from './fork';
+import { spinHarms } from './spin';
+
+const SCAN = 20;
+
+function using(d: LayoutDocument, pattern: string, ...signals: string[]): LayoutDocument {
+  for (const signal of signalsOf(d)) if (signals.includes(signal.name)) signal.patterns = [pattern];
+  return d;
+}
+function shown(d: LayoutDocument, occupied: string[], lies: 'straight' | 'diverging' = 'straight') {
+  const design = checkDesign(d);
+  const points = Object.fromEntries(d.turnouts.map(({ id }) => [id, lies]));
+  const values = tryByHand(design, { occupied: blockIds(design, occupied), points });
+  const value = (name: string) => values[name];
+  const aspects = Object.fromEntries(
+    signalsOf(d).map((signal) => [signal.name, design.program.enums.aspect![values[names.shows(signal)]!]]),
+  );
+  return { aspects, value };
+}
+
+/** The rules alone, scan by scan, with inputs set by hand. */
+function scanning(d: LayoutDocument) {
+  const design = checkDesign(d);
+  const compiled = compileProgram(design.program);
+  const rules = new Interpreter(compiled);
+  let now = 0;
+  return {
+    set: (name: string, on: boolean) => rules.setInput(compiled.slots.get(name)!, on ? 1 : 0),
+    run(ms: number) {
+      for (const end = now + ms; now < end; now += SCAN) rules.scan(now);
+    },
+    /** How long until a signal shows something else, to the scan; undefined when it does not within the time. */
+    until(signal: string, aspect: string, atMost: number) {
+      const from = now;
+      for (; now <= from + atMost; now += SCAN) {
+        rules.scan(now);
+        if (this.shows(signal) === aspect) return now - from;
+      }
+      return undefined;
+    },
+    shows: (signal: string) =>
+      design.program.enums.aspect![rules.valueOf(names.shows(signalsOf(d).find(({ name }) => name === signal)!))],
+    sensor: (block: string) => {
+      const { partition } = design.scheme;
+      const { section } = partition.blocks.find(({ name }) => name === block)!;
+      return names.detect({ id: partition.sections[section]!.sensors[0]! });
+    },
+  };
+}
+
+describe('points that lead aside mean stop, where that is chosen', () => {
+  test('one school holds, the other lets go', () => {
+    expect(shown(fork('three-aspect'), [], 'diverging').aspects.Home).toBe('clear');
+    const held = using(fork('three-aspect'), 'diverging held', 'Home');
+    expect(shown(held, [], 'diverging').aspects.Home).toBe('stop');
+    expect(shown(held, [], 'straight').aspects.Home).toBe('clear');
+  });
+});
+
+describe('the timed block: stop, caution, clear, in steps of a timer', () => {
+  test.each([7000, 14_000])('a step of %i ms (7 to 14 s are common practice, no source)', (stepMs) => {
+    const d = using(ring('Six', 6, 150), 'timed caution', 'S1');
+    signalsOf(d).find(({ name }) => name === 'S1')!.stepMs = stepMs;
+    const holdMs = d.sensors[0]!.holdMs;
+    const rules = scanning(d);
+    rules.run(30_000);
+    expect(rules.shows('S1')).toBe('clear');
+    rules.set(rules.sensor('B1'), true);
+    rules.run(100);
+    expect(rules.shows('S1')).toBe('stop');
+    rules.set(rules.sensor('B1'), false);
+    const [caution, clear] = [rules.until('S1', 'caution', holdMs + 100), rules.until('S1', 'clear', stepMs + 500)];
+    expect(Math.abs(caution! - holdMs)).toBeLessThanOrEqual(2 * SCAN);
+    expect(Math.abs(clear! - stepMs)).toBeLessThanOrEqual(2 * SCAN);
+    expect(rules.shows('S2')).toBe('clear');
+  });
+  test('at power-up it knows nothing, and shows caution', () => {
+    const d = using(ring('Six', 6, 150), 'timed caution', 'S1');
+    const rules = scanning(d);
+    rules.run(3000);
+    expect([rules.shows('S1'), rules.shows('S2')]).toEqual(['caution', 'clear']);
+  });
+});
+
+describe('arms wired straight to the contact', () => {
+  test('are always opposite and hold no train, which the proof and a finding say', () => {
+    const d = using(fork('junction-arms'), 'from the contact', 'Home');
+    for (const occupied of [[], ['X'], ['B'], ['D']])
+      for (const [lies, aspect] of [
+        ['straight', 'clear ahead'],
+        ['diverging', 'clear aside'],
+      ] as const)
+        expect(shown(d, occupied, lies).aspects.Home).toBe(aspect);
+    const said = checkDesign(d).findings.filter(({ kind }) => kind === 'signal that holds no train');
+    expect(said).toMatchObject([{ severity: 'unsafe', subject: signalsOf(d).find(({ name }) => name === 'Home')!.id }]);
+  });
+});
+
+describe('approach lighting', () => {
+  test('lit while a train is in rear, dark else; the aspect is the same', () => {
+    const d = using(fork('three-aspect'), 'approach lit', 'Home');
+    const home = signalsOf(d).find(({ name }) => name === 'Home')!;
+    const [dark, lit] = [shown(d, []), shown(d, ['A'])];
+    expect([dark.value(names.lighting(home)), lit.value(names.lighting(home))]).toEqual([0, 1]);
+    expect(dark.aspects.Home).toBe('clear');
+    const last = signalsOf(d).find(({ name }) => name === 'Last')!;
+    expect(dark.value(names.lighting(last))).toBeUndefined();
+  });
+});
+
+describe('authority: somebody at a post lets trains in, one at a time', () => {
+  const yard = (whenEmpty: 'caution' | 'stop') => {
+    const d = using(fork('three-aspect'), 'authority', 'Home');
+    const length = (cm: number) => ({ tenthUm: cm * 1e5, typed: `${cm} cm` });
+    d.areas = [
+      {
+        id: 'a1',
+        name: 'Yard',
+        line: d.lines[0]!.id,
+        from: length(410),
+        to: length(890),
+        purpose: '',
+        admits: 'operator',
+        whenEmpty,
+        speedKmh: undefined,
+        comesIn: undefined,
+        leavesOut: undefined,
+      },
+    ];
+    return d;
+  };
+  const [manned, give] = [
+    names.manned({ id: 'a1' }),
+    (d: LayoutDocument) => names.give(signalsOf(d).find(({ name }) => name === 'Home')!),
+  ];
+  test.each([
+    ['caution', 'caution'],
+    ['stop', 'stop'],
+  ] as const)('with nobody there it shows what was chosen: %s', (whenEmpty, aspect) => {
+    const rules = scanning(yard(whenEmpty));
+    rules.run(20_000);
+    expect(rules.shows('Home')).toBe(aspect);
+    rules.set(manned, true);
+    rules.run(100);
+    expect(rules.shows('Home'), 'an operator takes the post: stop').toBe('stop');
+    rules.set(manned, false);
+    rules.run(100);
+    expect(rules.shows('Home'), 'and leaves it').toBe(aspect);
+  });
+  test('a button clears it for one train; it falls back after 15 s (common practice, no source), or once the train has passed', () => {
+    const d = yard('stop');
+    const rules = scanning(d);
+    rules.run(20_000);
+    rules.set(manned, true);
+    rules.run(100);
+    const press = () => {
+      rules.set(give(d), true);
+      rules.run(200);
+      rules.set(give(d), false);
+      rules.run(100);
+    };
+    press();
+    expect(rules.shows('Home')).toBe('caution');
+    expect(rules.until('Home', 'stop', GIVEN_FOR_MS + 100)).toBeGreaterThan(GIVEN_FOR_MS - 500);
+    press();
+    expect(rules.shows('Home')).toBe('caution');
+    rules.set(rules.sensor('X'), true);
+    rules.run(100);
+    expect(rules.shows('Home'), 'the train has passed').toBe('stop');
+    rules.run(20_000);
+    expect(rules.shows('Home'), 'and stays so').toBe('stop');
+    press();
+    expect(rules.shows('Home'), 'on sight into track that is taken, since nobody’s sensor is asked').toBe('caution');
+  });
+  test('without a post a button does nothing', () => {
+    const d = yard('stop');
+    const rules = scanning(d);
+    rules.run(20_000);
+    rules.set(give(d), true);
+    rules.run(1000);
+    expect(rules.shows('Home')).toBe('stop');
+  });
+  test('the proof finds what an operator can do, and Spin finds the same', () => {
+    for (const [pattern, result] of [
+      ['authority', 'fails'],
+      [undefined, 'holds'],
+    ] as const) {
+      const d = withTrains(ring('Four', 4, 100), 2, 100);
+      if (pattern) using(d, pattern, 'S1');
+      const run = new ProofRun(d, 400_000, new Set());
+      while (!run.step(5000));
+      const harm = 'two trains in a block';
+      const verdict = run.result().verdicts.find(({ property }) => property === harm)!;
+      expect([pattern, verdict.result]).toEqual([pattern, result]);
+      const [look] = spinHarms(writePromela(new ProofModel(d, new Set())), [[harm]]);
+      expect({ pattern, ...look }).toMatchObject({
+        pattern,
+        errors: result === 'fails' ? 1 : 0,
+        complete: result === 'holds',
+      });
+    }
+  });
+});
