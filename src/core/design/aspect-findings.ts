@@ -58,22 +58,36 @@ function systemFindings({ document, readings }: Scheme): Finding<Edit>[] {
 /** Wiring that was said to fail to a false clear. */
 function wiringFindings({ document, readings }: Scheme): Finding<Edit>[] {
   const signals = readings.map(({ signal }) => signal);
-  const wrong: { ids: string[]; names: string[]; says: string; mends: string; wiring: Wiring }[] = [
+  const wrong: {
+    ids: string[];
+    names: string[];
+    /** Of one, and of several. */
+    says: [string, string];
+    why: string;
+    mends: string;
+    wiring: Wiring;
+  }[] = [
     {
       ...idsAndNames(document.sensors.filter(({ broken }) => broken === 'free')),
-      says: 'reads free when its wire is broken or its supply fails: signals clear into a train',
+      says: ['reads free when its wire is', 'read free when their wires are'],
+      why: 'broken, or there is no supply: signals clear into a train',
       mends: 'Wire it so that its input is on while the track is free',
       wiring: { sensors: 'occupied' },
     },
     {
       ...idsAndNames(signals.filter(({ broken }) => broken === 'clear')),
-      says: 'shows clear when its wire is broken or its relay is dead',
+      says: ['shows clear when its wire is', 'show clear when their wires are'],
+      why: 'broken, or the relay is dead',
       mends: 'Energise it to clear, so that it falls to stop by itself',
       wiring: { signals: 'stop' },
     },
     {
       ...idsAndNames(signals.filter((signal) => signal.relay === 'fed' && cutsOff(signal))),
-      says: 'has the section before it fed when the relay or its supply is dead: trains run past it at stop',
+      says: [
+        'has the section before it fed when the relay is',
+        'have the sections before them fed when the relays are',
+      ],
+      why: 'dead, or there is no supply: trains run past at stop',
       mends: 'Feed the section through the open contact, so that it is off by itself',
       wiring: { relays: 'off' },
     },
@@ -81,12 +95,12 @@ function wiringFindings({ document, readings }: Scheme): Finding<Edit>[] {
   return wrong
     .filter(({ ids }) => ids.length > 0)
     .map(
-      ({ ids, names, says, mends, wiring }): Finding<Edit> => ({
+      ({ ids, names, says, why, mends, wiring }): Finding<Edit> => ({
         id: `fails ${Object.keys(wiring)[0]}`,
         kind: 'wiring that fails to a false clear',
         severity: 'unsafe',
         subject: ids[0]!,
-        says: `${names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ')} ${says}.`,
+        says: `${names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ')} ${says[names.length > 1 ? 1 : 0]} ${why}.`,
         figures: [],
         advice: `${mends}.`,
         remedies: [

@@ -24,9 +24,10 @@ export const postsOf = byScheme(({ document, partition, readings }: Scheme): Pos
   for (const reading of readings) {
     if (!isChosen(authority, reading.signal)) continue;
     const area = areaBeyond(document.areas, partition, reading);
-    const { id, name: called, whenEmpty = 'stop' } = area ?? { id: 'post', name: 'The post' };
+    const { id, name: called, whenEmpty = 'stop' } = area ?? { id: 'post', name: '' };
     const post = posts.get(id) ?? { id, name: called, whenEmpty, readings: [] };
     post.readings.push(reading);
+    if (!area) post.name = post.readings.map(({ signal }) => signal.name).join(', ');
     posts.set(id, post);
   }
   return [...posts.values()];

@@ -277,16 +277,17 @@ function composeWay(scheme: Scheme, way: NamedWay, book: RuleBook): void {
   const about = signal.id;
   const instead = gather((pattern, own) => pattern.instead?.(scheme, way, own), book.declarations);
   const ready = exprs([...asksOf(scheme, way, instead, book.declarations), ...instead]);
-  const grants = instead.length > 0 ? [] : PATTERNS.flatMap((pattern) => pattern.grant?.(scheme, way) ?? []);
+  const grants = PATTERNS.flatMap((pattern) => pattern.grant?.(scheme, way) ?? []);
   const granted = grants.length === 0 ? ready : [name(names.may(way))];
   if (grants.length > 0) {
-    const needs = grants.flatMap((grant) => exprs(grant.needs));
+    /** Rivals ask whether it may be granted, whoever decides it. */
+    const needs = instead.length > 0 ? [] : grants.flatMap((grant) => exprs(grant.needs));
     book.rule(names.may(way), 'bool', and(...ready, ...needs), {
       about,
       yes: `${signal.name} to ${to} may be granted`,
       no: `${signal.name} to ${to} may not be granted`,
     });
-    granted.push(...grants.flatMap(({ before }) => before.map((rival) => not(name(rival)))));
+    if (instead.length === 0) granted.push(...grants.flatMap(({ before }) => before.map((rival) => not(name(rival)))));
   }
   book.rule(names.go(way), 'bool', and(...granted), {
     about,

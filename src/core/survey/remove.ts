@@ -29,8 +29,15 @@ export function remove(document: LayoutDocument, ids: readonly string[]): string
     if (things.some((one) => gone.has(one.id)))
       Object.assign(document, { [name]: things.filter((one) => !gone.has(one.id)) });
   }
-  for (const { list: of, id: one, without } of doingWithout(before, gone))
-    leaveOut(thingsOf(document, of).find((other) => other.id === one)!, without);
+  /** Lists that were filtered hold the things as they were, frozen: each that does without is put there anew. */
+  const anew = new Map<string, Thing>();
+  for (const { list: of, id: one, without } of doingWithout(before, gone)) {
+    const thing = anew.get(one) ?? structuredClone(thingsOf(before, of).find((other) => other.id === one)!);
+    leaveOut(thing, without);
+    anew.set(one, thing);
+    const things = thingsOf(document, of);
+    things[things.findIndex((other) => other.id === one)] = thing;
+  }
   if (gone.has(document.referenceLine)) document.referenceLine = document.lines[0]?.id ?? '';
   return says;
 }

@@ -107,8 +107,15 @@ const KeyOf = memo(function KeyOf({ document }: { document: LayoutDocument }) {
             {name}
           </li>
         ))}
-        {systems.flatMap((system) =>
-          system.aspects.map((aspect) => (
+        {systems.flatMap((system) => [
+          ...(systems.length > 1
+            ? [
+                <li key={system.name} className="pt-1 text-ink2">
+                  {system.name}
+                </li>,
+              ]
+            : []),
+          ...system.aspects.map((aspect) => (
             <li
               key={`${system.name} ${aspect.id}`}
               className="flex items-center gap-2 py-0.5"
@@ -118,7 +125,7 @@ const KeyOf = memo(function KeyOf({ document }: { document: LayoutDocument }) {
               {aspect.id}
             </li>
           )),
-        )}
+        ])}
       </ul>
     </section>
   );

@@ -8,6 +8,7 @@ import { AspectSystems } from './aspect-systems';
 import { ByHand } from './by-hand';
 import { MoveTrain } from './move-train';
 import { ProposedSignals } from './proposed-signals';
+import { ShownNow } from './shown-now';
 import { STOPPING } from './stopping-lane';
 import { WhenItFails } from './when-it-fails';
 import { WhoSeesWhat } from './who-sees-what';
@@ -35,6 +36,7 @@ export function SignalStage() {
         <WhoSeesWhat />
         <WhenItFails />
         <AspectSystems />
+        <ShownNow />
       </Panel>
     </DesignStage>
   );
