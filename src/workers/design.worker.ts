@@ -6,6 +6,8 @@ import {
   type DesignView,
   type FailRow,
   proposeSignals,
+  type RulesAbout,
+  type RulesRead,
   type SchemeFigures,
   type SignalProposal,
   type SignalView,
@@ -39,6 +41,9 @@ const worker = {
   matrix: (points: Trial['points']): AspectMatrix => bench!.matrix(points),
   explain: (rule: string): Explanation | undefined => bench!.explain(rule),
   signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),
+  rulesAbout: (id: string): RulesAbout => bench!.rulesAbout(id),
+  readRules: (id: string, text: string): RulesRead => bench!.readRules(id, text),
+  valuesAbout: (id: string): Record<string, string> => bench!.valuesAbout(id),
   textAbout: (id: string): string => bench!.textAbout(id),
   /** The fewest resistor axles that make every train seen wherever it matters, and what that asks for. */
   seeEverywhere(): SeeEverywhere {

@@ -19,6 +19,7 @@ export {
   type SignalProposal,
 } from './propose-signals';
 export { type Room, roomForTrains } from './room-for-trains';
+export type { RuleOf, RulesAbout, RulesRead, TextFault } from './rule-desk';
 export { costOf, type SchemeFigures, schemeFigures } from './scheme-figures';
 export { type SpotPlace, spotPlace } from './spot-place';
 export { type StandsAt, standsAt, worstOn } from './stands-at';

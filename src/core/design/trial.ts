@@ -8,6 +8,7 @@ import { type AspectMatrix, aspectMatrix } from './aspect-matrix';
 import type { Design } from './check-design';
 import { type FailRow, failDirections } from './fail-direction';
 import { FreeLayout } from './free-layout';
+import { type RulesAbout, type RulesRead, readRules, rulesAbout } from './rule-desk';
 import { type StandingTrains, standingTrains } from './standing-trains';
 
 /** What a person sets up by hand: an axle set down in some blocks, and how the points lie. */
@@ -99,6 +100,23 @@ export class Bench {
 
   explain(rule: string): Explanation | undefined {
     return explain(this.design.program, rule, (name) => this.values[name]);
+  }
+  /** The rules about a thing, to be changed; and what a changed text of them does. */
+  rulesAbout = (id: string): RulesAbout => rulesAbout(this.design.program, id);
+  readRules = (id: string, text: string): RulesRead => readRules(this.design.program, id, text);
+  /** What the rules about a thing are now, by their names as they are written. */
+  valuesAbout(id: string): Record<string, string> {
+    const { program } = this.design;
+    const types = new Map(program.declarations.map(({ name, type }) => [name, type]));
+    return Object.fromEntries(
+      this.rulesAbout(id).rules.map(({ name, written }) => {
+        const value = this.values[name];
+        return [
+          written,
+          value === undefined ? '' : (program.enums[types.get(name)!]?.[value] ?? (value ? 'true' : 'false')),
+        ];
+      }),
+    );
   }
   /** The rules about a thing, as text. */
   textAbout(id: string): string {

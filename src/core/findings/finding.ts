@@ -64,6 +64,7 @@ export const FINDING_KINDS = {
   'wiring that fails to a false clear': { harm: 'two trains in a block' },
   'limit of speed that nobody announces': {},
   'one head for several tracks': {},
+  'rule of your own that does not work': {},
   'signal that holds no train': { harm: 'two trains in a block' },
   'detector that needs current in the track': { harm: 'two trains in a block' },
 } as const satisfies Record<string, { harm?: string }>;

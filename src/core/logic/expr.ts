@@ -29,6 +29,8 @@ export interface Declaration {
   role: Role;
   /** Absent for inputs. */
   expr?: Expr;
+  /** Of a rule of somebody's own: what was generated in its place; not part of the text form. */
+  generated?: Expr;
   /** Why it exists; not part of the text form. */
   why?: Why;
   /** Of an output: its kind, and the number of what it commands; not part of the text form. */

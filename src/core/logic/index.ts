@@ -3,6 +3,7 @@
  * it, `interpret.ts` and, faster, `emit-wasm.ts` run it, `why.ts` explains a present value. It knows nothing of trains.
  */
 export { type Compiled, compileProgram, RuleProgramError } from './compile';
+export { constantOf, memoriesIn, TOO_MANY } from './constant';
 export { decidingFacts, type Fact } from './deciding-facts';
 export { emitWasm, layoutOf, previousSlots } from './emit-wasm';
 export { Emitted, evaluatorOf, startWasm, type WasmProgram } from './emitted';
@@ -29,4 +30,4 @@ export { presentValue } from './present-value';
 export { RuleTextError, readExpr, readProgram } from './read-text';
 export { moduleBytes, signed, unsigned, Wasm, type WasmFunction } from './wasm-bytes';
 export { sayValue, whyValue } from './why';
-export { writeDeclaration, writeExpr, writeProgram } from './write-text';
+export { writeDeclaration, writeExpr, writeName, writeProgram } from './write-text';

@@ -20,7 +20,7 @@ interface Token {
 }
 
 const LEXEME =
-  /([ \t\r]+|--[^\n]*)|(\n)|(#[A-Za-z_][A-Za-z0-9_]*)|((?:[A-Za-z_][A-Za-z0-9_]*|"(?:[^"\\\n]|\\.)*")(?:\.(?:[A-Za-z_][A-Za-z0-9_]*|"(?:[^"\\\n]|\\.)*"))*)|(\d+)|([(),:=])/y;
+  /([ \t\r]+|--[^\n]*)|(\n)|(#(?:[A-Za-z_][A-Za-z0-9_]*|"(?:[^"\\\n]|\\.)*"))|((?:[A-Za-z_][A-Za-z0-9_]*|"(?:[^"\\\n]|\\.)*")(?:\.(?:[A-Za-z_][A-Za-z0-9_]*|"(?:[^"\\\n]|\\.)*"))*)|(\d+)|([(),:=])/y;
 
 function tokens(text: string): Token[] {
   const found: Token[] = [];
@@ -38,7 +38,7 @@ function tokens(text: string): Token[] {
       lineStart = at + 1;
       continue;
     }
-    if (match[3] !== undefined) found.push({ kind: 'value', text: match[3].slice(1), ...place });
+    if (match[3] !== undefined) found.push({ kind: 'value', text: unquote(match[3].slice(1)), ...place });
     else if (match[4] !== undefined) {
       const word = match[4];
       if (RESERVED.has(word)) found.push({ kind: 'word', text: word, ...place });

@@ -56,7 +56,7 @@ export function writeExpr(expr: Expr, called?: Called): string {
     case 'false':
       return expr.op;
     case 'value':
-      return `#${expr.value}`;
+      return `#${writeName(expr.value)}`;
     case 'name':
       return writeName(expr.name, called);
     case 'previous':
@@ -94,7 +94,8 @@ export function writeDeclaration(declaration: Declaration, called?: Called): str
 /** The whole program as text, one declaration a line. */
 export function writeProgram(program: Program): string {
   const lines = [`scan ${program.scanMs} ms`];
-  for (const [type, values] of Object.entries(program.enums)) lines.push(`values ${type} = ${values.join(', ')}`);
+  for (const [type, values] of Object.entries(program.enums))
+    lines.push(`values ${type} = ${values.map((value) => writeName(value)).join(', ')}`);
   for (const declaration of program.declarations) lines.push(writeDeclaration(declaration, program.called));
   return `${lines.join('\n')}\n`;
 }

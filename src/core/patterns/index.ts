@@ -5,6 +5,15 @@
 export { GIVEN_FOR_MS, type Post, postsOf } from './authority';
 export { foulingBlocks } from './fouling-lock';
 export * as names from './names';
-export { CHOOSABLE, chosenOutputs, cutsOff, needsOf, type PutTerm, writeRuleProgram } from './rule-program';
+export { calledName, OWN, type OwnRuleFault, problemOf, withOwnRules } from './own-rules';
+export {
+  CHOOSABLE,
+  chosenOutputs,
+  cutsOff,
+  needsOf,
+  ownRuleFaults,
+  type PutTerm,
+  writeRuleProgram,
+} from './rule-program';
 export { compileScheme, type Scheme } from './scheme';
 export { USUAL_STEP_MS } from './timed-caution';

@@ -13,6 +13,7 @@ import { divergingHeld } from './diverging-held';
 import { foulingLock } from './fouling-lock';
 import * as names from './names';
 import { occupancy } from './occupancy';
+import { type OwnRuleFault, withOwnRules } from './own-rules';
 import { panelLamp } from './panel-lamp';
 import type { Pattern, Term } from './pattern';
 import { pointsIndicator } from './points-indicator';
@@ -90,11 +91,21 @@ const asksOf = (scheme: Scheme, way: NamedWay, instead: PutTerm[], into?: Declar
     into,
   );
 
-/**
- * The rule program of a layout: the single truth of what its signals and turnouts do. Here alone the slots that patterns fill
- * become rules.
- */
-export function writeRuleProgram(scheme: Scheme): Program {
+/** The rule program of a layout, with the rules of somebody's own in it: the single truth of what its signals and turnouts do. */
+export const writeRuleProgram = (scheme: Scheme): Program => programOf(scheme).program;
+
+/** What is wrong with rules of somebody's own. */
+export const ownRuleFaults = (scheme: Scheme): OwnRuleFault[] =>
+  scheme.document.rules.length === 0 ? [] : programOf(scheme).faults;
+
+function programOf(scheme: Scheme): { program: Program; faults: OwnRuleFault[] } {
+  const { rules } = scheme.document;
+  const program = generate(scheme);
+  return rules.length === 0 ? { program, faults: [] } : withOwnRules(program, rules);
+}
+
+/** Here alone the slots that patterns fill become rules. */
+function generate(scheme: Scheme): Program {
   const declarations: Declaration[] = [];
   const book = new RuleBook(declarations, 'composed');
   const each = (of: (pattern: Pattern, own: RuleBook) => void) => {

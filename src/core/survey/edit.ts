@@ -4,6 +4,7 @@ import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { type DivideEdit, editDivision } from './edit-divide';
 import { editLines, type LineEdit } from './edit-lines';
+import { editRules, type RuleEdit } from './edit-rules';
 import { editSensors, type SensorEdit } from './edit-sensors';
 import { editSeveral, type SeveralEdit } from './edit-several';
 import { editSignals, type SignalEdit } from './edit-signals';
@@ -52,6 +53,7 @@ export type Edit =
   | LineEdit
   | SensorEdit
   | SeveralEdit
+  | RuleEdit
   | SignalEdit
   | TrafficEdit
   | TrainEdit;
@@ -183,6 +185,8 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'number signals':
     case 'number tracks':
       return editTraffic(document, edit);
+    case 'own rules':
+      return editRules(document, edit);
     case 'put aspect system':
     case 'add signals':
     case 'wire':

@@ -27,6 +27,7 @@ export type { Feature, FeatureOf } from './lists/features';
 export type { Join } from './lists/joins';
 export type { Line } from './lists/lines';
 export type { Movement } from './lists/movements';
+export type { OwnRule } from './lists/rules';
 export { MOST_TURNS, type Sensor } from './lists/sensors';
 export { MOST_VEHICLES, RUNNING, type Train } from './lists/trains';
 export type { Turnout } from './lists/turnouts';

@@ -1,4 +1,5 @@
 'use client';
+import { useState } from 'react';
 import { showLength, type TypedLength } from '@/core/measure';
 import { CHOOSABLE, cutsOff, names, USUAL_STEP_MS } from '@/core/patterns';
 import { type Signal, systemOf, systemsFor } from '@/core/survey';
@@ -14,6 +15,7 @@ import { RELAYS_DEAD, SIGNALS_BROKEN } from './options';
 import { PanelSection, PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
 import { RuleText } from './rule-text';
+import { RuleWindow } from './rule-window';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 import { useAsked } from './use-asked';
 
@@ -26,9 +28,11 @@ export function SignalSelection({ signal }: { signal: Signal }) {
   const stage = useWorkbench((s) => s.stage);
   const edit = useEdit();
   const view = useAsked(lookUp, signal.id);
+  const [rules, setRules] = useState(false);
   const system = systemOf(document, signal.system);
   return (
     <>
+      {rules && <RuleWindow id={signal.id} name={signal.name} onClose={() => setRules(false)} />}
       <Answer rule={names.shows(signal)} otherwise={<PanelTitle>{signal.name}</PanelTitle>} />
       <p className="mt-2 text-ink2">
         <Term word="signal">Signal</Term> at {showLength(signal.at.tenthUm, document.shownUnit)} on{' '}
@@ -141,6 +145,9 @@ export function SignalSelection({ signal }: { signal: Signal }) {
       {view && (
         <Fold title="Its rule as text">
           <RuleText about={signal.id} />
+          <button type="button" className="button mt-2" onClick={() => setRules(true)}>
+            Look at its rules, and change them
+          </button>
         </Fold>
       )}
     </>

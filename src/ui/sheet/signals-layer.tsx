@@ -23,6 +23,7 @@ interface Props {
 /** Every signal at its mast; one that found no room for its head is a mast with its arrow, and a lamp for what it shows. */
 export const SignalsLayer = memo(function SignalsLayer(props: Props) {
   const { document, geometry, placed, chosen, aspects, held, dark, onSelect } = props;
+  const own = new Set(document.rules.map(({ name }) => name.split('.')[1]));
   return signalsOf(document).map((signal, index) => (
     <SignalMark
       key={signal.id}
@@ -32,6 +33,7 @@ export const SignalsLayer = memo(function SignalsLayer(props: Props) {
       drop={placed.signals.get(signal.id)}
       shows={dark?.[signal.id] === 'dark' ? undefined : aspects[index]}
       held={held?.[index] ?? false}
+      own={own.has(signal.id)}
       side={document.signalSide}
       selected={chosen.has(signal.id)}
       onSelect={onSelect}
@@ -46,6 +48,7 @@ const SignalMark = memo(function SignalMark({
   drop,
   shows,
   held,
+  own,
   side,
   selected,
   onSelect,
@@ -57,6 +60,8 @@ const SignalMark = memo(function SignalMark({
   drop: number | undefined;
   shows: string | undefined;
   held: boolean;
+  /** A rule of somebody’s own stands in the place of one of its rules. */
+  own: boolean;
   selected: boolean;
   onSelect?: (id: string) => void;
 }) {
@@ -98,7 +103,7 @@ const SignalMark = memo(function SignalMark({
           drop={drop}
           system={system}
           shows={shows}
-          name={signal.name}
+          name={own ? `${signal.name} own` : signal.name}
           selected={selected}
           held={held}
           tentative={signal.certainty === 'tentative'}

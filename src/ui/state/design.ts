@@ -2,6 +2,8 @@ import type {
   AspectMatrix,
   DesignView,
   FailRow,
+  RulesAbout,
+  RulesRead,
   SchemeFigures,
   SignalProposal,
   SignalView,
@@ -40,6 +42,10 @@ export interface DesignSlice {
   failsOf?: (points: Trial['points']) => Promise<FailRow[]>;
   /** What a signal protects. */
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
+  /** The rules about a thing, to be changed; what a changed text of them does; and what they are now. */
+  rulesAbout?: (id: string) => Promise<RulesAbout>;
+  readRules?: (id: string, text: string) => Promise<RulesRead>;
+  valuesAbout?: (id: string) => Promise<Record<string, string>>;
   /** The rules about a thing, as text. */
   textAbout?: (id: string) => Promise<string>;
   /** The fewest resistor axles that make every train seen wherever it matters. */

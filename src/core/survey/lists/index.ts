@@ -10,6 +10,7 @@ import { type joinSchema, joins } from './joins';
 import type { ListKind, Thing } from './kind';
 import { type lineSchema, lines } from './lines';
 import { type movementSchema, movements } from './movements';
+import { type ruleSchema, rules } from './rules';
 import { type sensorSchema, sensors } from './sensors';
 import { type trainSchema, trains } from './trains';
 import { type turnoutSchema, turnouts } from './turnouts';
@@ -29,6 +30,7 @@ export interface Lists {
   trains: InferType<typeof trainSchema>[];
   movements: InferType<typeof movementSchema>[];
   aspectSystems: InferType<typeof aspectSystemSchema>[];
+  rules: InferType<typeof ruleSchema>[];
 }
 export type ListName = keyof Lists;
 
@@ -46,6 +48,7 @@ const TABLE: { [K in ListName]: ListKind<Lists[K][number]> } = {
   trains,
   movements,
   aspectSystems,
+  rules,
 };
 export const LISTS = TABLE as unknown as Record<ListName, ListKind>;
 export const LIST_NAMES = Object.keys(TABLE) as ListName[];

@@ -24,5 +24,6 @@ export const signal: StageKind = {
     'limit of speed that nobody announces',
     'one head for several tracks',
     'signal that holds no train',
+    'rule of your own that does not work',
   ],
 };

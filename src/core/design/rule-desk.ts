@@ -1,0 +1,229 @@
+import {
+  constantOf,
+  type Declaration,
+  type Expr,
+  memoriesIn,
+  type Program,
+  RuleTextError,
+  readProgram,
+  TOO_MANY,
+  writeDeclaration,
+  writeExpr,
+  writeName,
+} from '../logic';
+import { calledName, OWN, problemOf } from '../patterns';
+import { nearest } from '../walk';
+
+/** The rules about a thing, to be looked at and changed. */
+export interface RulesAbout {
+  /** One declaration a paragraph, in the words of people. */
+  text: string;
+  rules: RuleOf[];
+  /** What can be named, for completion. */
+  names: { label: string; type: string; says: string }[];
+}
+export interface RuleOf {
+  name: string;
+  /** As it is written in the text. */
+  written: string;
+  says: string;
+  pattern: string;
+  /** With its names as they are written. */
+  expr: Expr;
+  /** Where it is somebody's own: what was generated, as text. */
+  generated: string | undefined;
+}
+
+/** What is wrong in a text, and where: from and to are places in it. */
+export interface TextFault {
+  from: number;
+  to: number;
+  says: string;
+  /** It keeps the rules from being used. */
+  stops: boolean;
+  /** What to write instead. */
+  offer?: string;
+}
+export interface RulesRead {
+  faults: TextFault[];
+  /** Rules that are others than those generated, with ids in the place of names; and those that are as generated again. */
+  put: { name: string; text: string }[];
+  drop: string[];
+}
+
+const HEAD = 'scan 20 ms\n';
+
+export function rulesAbout(program: Program, id: string): RulesAbout {
+  const own = program.declarations.filter(
+    ({ why, expr, name }) => expr && (why?.about === id || name.split('.')[1] === id),
+  );
+  return {
+    text: own.map((rule) => writeDeclaration(rule, program.called)).join('\n\n'),
+    rules: own.map((rule) => ({
+      name: rule.name,
+      written: writeName(rule.name, program.called),
+      says: rule.why?.yes ?? '',
+      pattern: rule.why?.pattern ?? OWN,
+      expr: renamed(rule.expr!, (name) => writeName(name, program.called)),
+      generated: rule.generated && writeExpr(rule.generated, program.called),
+    })),
+    names: program.declarations.map(({ name, type, why }) => ({
+      label: writeName(name, program.called),
+      type,
+      says: why?.yes ?? '',
+    })),
+  };
+}
+
+/** Reads changed rules about a thing: what is wrong with them, and what they change. */
+export function readRules(program: Program, id: string, text: string): RulesRead {
+  const faults: TextFault[] = [];
+  const nothing = { faults, put: [], drop: [] };
+  let read: Program;
+  try {
+    read = readProgram(HEAD + text);
+  } catch (error) {
+    if (!(error instanceof RuleTextError)) throw error;
+    const from = placeOf(text, error.line - 1, error.column);
+    faults.push({
+      from,
+      to: wordEnd(text, from),
+      says: error.message.replace(/^Line \d+, column \d+: /, ''),
+      stops: true,
+    });
+    return nothing;
+  }
+  const byCalled = new Map<string, string[]>();
+  for (const { name } of program.declarations) {
+    const called = calledName(program, name);
+    byCalled.set(called, [...(byCalled.get(called) ?? []), name]);
+  }
+  const fresh = new Set(read.declarations.map(({ name }) => name).filter((name) => !byCalled.has(name)));
+  const fault = (name: string, says: string, offer?: string) => {
+    const from = Math.max(0, text.indexOf(offer === undefined ? name : writtenAs(name)));
+    faults.push({ from, to: from + writtenAs(name).length, says, stops: true, ...(offer ? { offer } : {}) });
+  };
+  const resolve = (name: string): string => {
+    const known = byCalled.get(name);
+    if (known?.length === 1) return known[0]!;
+    if (known) {
+      fault(name, `Two things are called “${name}”. Rename one of them first.`);
+      return known[0]!;
+    }
+    if (fresh.has(name)) return name;
+    const near = meant(name, [...byCalled.keys()]);
+    const offer = near && writeName(byCalled.get(near)![0]!, program.called);
+    fault(name, `There is no “${name}”.${offer ? ` Did you mean ${offer}?` : ''}`, offer);
+    return name;
+  };
+  const declared = read.declarations.map((one): Declaration => {
+    const name = fresh.has(one.name) ? one.name : resolve(one.name);
+    return { ...one, name, ...(one.expr ? { expr: renamed(one.expr, resolve) } : {}) };
+  });
+  const twice = declared.find(({ name }, i) => declared.findIndex((other) => other.name === name) !== i);
+  if (twice)
+    fault(
+      calledName(program, twice.name),
+      `There are two rules ${calledName(program, twice.name)}: they fight each other.`,
+    );
+  if (faults.length > 0) return nothing;
+  const now = new Map(program.declarations.map((one) => [one.name, one]));
+  const put: RulesRead['put'] = [];
+  const drop: string[] = [];
+  for (const { name, expr, role } of declared) {
+    const before = now.get(name);
+    if (!expr || (before && !before.expr)) {
+      if (role !== 'input')
+        fault(calledName(program, name), `${calledName(program, name)} is an input: it comes from the track.`);
+      continue;
+    }
+    const generated = before ? (before.generated ?? before.expr!) : undefined;
+    if (generated && same(generated, expr)) {
+      if (before!.generated) drop.push(name);
+    } else if (!before || !same(before.expr!, expr)) put.push({ name, text: writeExpr(expr) });
+    remarks(program, text, name, expr, faults);
+  }
+  for (const { name } of rulesAbout(program, id).rules)
+    if (!declared.some((one) => one.name === name) && now.get(name)?.generated) drop.push(name);
+  if (put.length > 0 && faults.every(({ stops }) => !stops)) {
+    const changed = new Map(declared.map((one) => [one.name, one]));
+    const whole = {
+      ...program,
+      declarations: [
+        ...program.declarations.map((one) => ({
+          ...one,
+          ...(one.expr ? { expr: changed.get(one.name)?.expr ?? one.expr } : {}),
+        })),
+        ...declared.filter(({ name }) => !now.has(name)),
+      ],
+    };
+    const problem = problemOf(whole);
+    const at = text.indexOf(writeName(put[0]!.name, program.called));
+    if (problem) faults.push({ from: Math.max(0, at), to: wordEnd(text, Math.max(0, at)), says: problem, stops: true });
+  }
+  return { faults, put, drop };
+}
+
+/** What a rule can never do: it is found exactly, with every name free. */
+function remarks(program: Program, text: string, name: string, expr: Expr, faults: TextFault[]): void {
+  const types = new Map(program.declarations.map((one) => [one.name, one.type]));
+  const constant = (of: Expr) => constantOf(of, program, (asked) => types.get(asked));
+  const called = writeName(name, program.called);
+  const from = Math.max(0, text.indexOf(called));
+  const remark = (says: string) => faults.push({ from, to: from + called.length, says, stops: false });
+  if ((types.get(name) ?? 'bool') === 'bool') {
+    const value = constant(expr);
+    if (value === 0 && expr.op !== 'false') remark('This can never be true.');
+    if (value === 1 && expr.op !== 'true') remark('This is always true.');
+    if (value === TOO_MANY) remark('Whether this can ever be true has too many cases to look at.');
+  }
+  for (const memory of memoriesIn(expr)) {
+    if (constant(memory.reset) === 0) remark('A memory in it never resets.');
+    if (constant(memory.set) === 0) remark('A memory in it is never set.');
+  }
+}
+
+const same = (one: Expr, other: Expr): boolean => writeExpr(one) === writeExpr(other);
+
+/** With other names, those of the scan before included. */
+function renamed(expr: Expr, rename: (name: string) => string): Expr {
+  const into = (part: unknown): unknown => {
+    if (Array.isArray(part)) return part.map(into);
+    if (typeof part !== 'object' || part === null) return part;
+    const node = Object.fromEntries(Object.entries(part).map(([key, value]) => [key, into(value)])) as Record<
+      string,
+      unknown
+    >;
+    if (node.op === 'name' || node.op === 'previous') node.name = rename(node.name as string);
+    return node;
+  };
+  return into(expr) as Expr;
+}
+
+/** The name that was most likely meant: of those that begin with the same word, if there are any. */
+function meant(name: string, known: readonly string[]): string | undefined {
+  const [kind, ...rest] = name.split('.');
+  const alike = known.filter((one) => one.startsWith(`${kind}.`)).map((one) => one.slice(kind!.length + 1));
+  const near =
+    rest.length > 0 && alike.length > 0
+      ? nearest(
+          rest.join('.'),
+          alike.map((one) => one.toLowerCase()),
+        )
+      : undefined;
+  const whole = near && alike.find((one) => one.toLowerCase() === near);
+  return whole === undefined ? nearest(name, known) : `${kind}.${whole}`;
+}
+
+const writtenAs = (name: string): string => writeName(name);
+
+/** The place in a text of a line and column, both from 1. */
+function placeOf(text: string, line: number, column: number): number {
+  const lines = text.split('\n');
+  const before = lines.slice(0, Math.max(0, line - 1)).reduce((sum, one) => sum + one.length + 1, 0);
+  return Math.min(text.length, before + Math.max(0, column - 1));
+}
+function wordEnd(text: string, from: number): number {
+  const rest = /^[\w."#]+|^./.exec(text.slice(from));
+  return Math.min(text.length, from + (rest?.[0].length ?? 0));
+}
