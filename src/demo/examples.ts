@@ -1,4 +1,5 @@
 import type { FindingKind } from '@/core/findings';
+import { cm } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
 import { lit, plastic, train, vehicle } from './build';
 import { type Plan, planned } from './plans';
@@ -187,6 +188,96 @@ ${blocks([60, 'Yard'])}
 line "Road 2"
 buffer`;
 
+/** Two magnetic spots over a boundary, so near that both notice the same magnet at once. */
+const magnets = (at: number) => `detector ${at - 0.5} reed\ndetector ${at + 0.5} reed`;
+
+const MAGNET = `line Main 600 circuit
+mark 100
+300
+500
+signal up 100 S1 two-aspect
+signal up 300 S2 two-aspect
+signal up 500 S3 two-aspect
+${[100, 300, 500].map(magnets).join('\n')}
+detector 200 toggle
+block 200 Shed
+block 400 Bank
+block 550 Mill`;
+
+const BOARDS = `line Branch 800
+buffer 0
+buffer
+mark 150
+350
+550
+signal up 150 Board1 works "timed caution"
+signal up 350 Board2 works "timed caution"
+signal up 550 Board3 works "timed caution"
+${[150, 350, 550].map(pair).join('\n')}
+detector 700 virtual end
+block 100 Start
+block 250 Weir
+block 450 Ford
+block 650 Beyond`;
+
+const ARMS = `line Main 900
+line Branch 300
+line Main
+buffer 0
+buffer
+turnout 420 left T1 no 6 to Branch start
+gap 200
+400
+470
+650
+signal up 200 Distant speed-signals
+signal up 400 "Junction" junction-arms
+signal up 650 Main
+signal down 470 Trunk
+signal down 200 Out
+${blocks([50, 'Start'], [300, 'Approach'], [430, 'Points'], [600, 'M1'], [800, 'M2'])}
+line Branch
+buffer
+gap 50
+180
+signal up 180 Quarry
+signal down 50 Branch
+${blocks([100, 'B1'], [250, 'B2'])}`;
+
+const DOUBLE = `line East 560 circuit
+line West 520 circuit
+line East
+crossover 200 to West 190 long 34 no 4
+gap 170
+255
+400
+500
+signal up 170 E1 speed-signals
+signal up 400 E2 speed-signals
+signal up 500 E3 speed-signals
+${blocks([210, 'X'], [320, 'EA'], [450, 'EB'], [20, 'EC'])}
+line West
+gap 135
+220
+340
+440
+signal down 220 W1
+signal down 340 W2
+signal down 440 W3
+${blocks([280, 'WA'], [390, 'WB'], [20, 'WC'])}`;
+
+const POST = `line Main 620
+buffer 0
+buffer
+area 340 to 620 Yard for "Cars are sorted" admits operator empty caution leaves "Nothing inside: crews look out for each other"
+gap 160
+340
+470
+signal up 160 Main1
+signal up 340 Yard1 low-signal works "authority"
+signal up 470 Yard2 low-signal works "authority"
+${blocks([80, 'M1'], [250, 'M2'], [400, 'Y1'], [540, 'Y2'])}`;
+
 /** The shelf of examples, in the order in which they are shown. */
 export const EXAMPLES: readonly Example[] = [
   {
@@ -278,6 +369,59 @@ export const EXAMPLES: readonly Example[] = [
     ],
     teaches: ['points without protection'],
   },
+  {
+    id: 'magnet',
+    name: 'Two lamps and a magnet',
+    story:
+      'Signals of two lamps, worked by a magnet under the engine. In Shed a toggle is turned over by each pulse; the other blocks are told by spots of which one sets and another resets.',
+    first:
+      'Rehearse: let the train run round, let a spot in Shed miss its next pulse, and see which block never finds back.',
+    text: MAGNET,
+    trains: [['Shuttle', 'Main', 90, 'up']],
+    consist: ['v-magnet'],
+    teaches: ['toggle that can fall out of step', 'train that a count loses', 'block told by counting'],
+  },
+  {
+    id: 'boards',
+    name: 'Three boards in a chain',
+    story:
+      'Three boards, each dropped to stop by a train that passes, and stepped on by the next one and a timer. Beyond the last there is nothing that could tell it that the train has gone.',
+    first: 'Signal: move the train along and watch all three aspects; then Prove, and read what Board3 cannot know.',
+    text: BOARDS,
+    trains: [['Railcar', 'Branch', 120, 'up']],
+    teaches: ['virtual end', 'block told by spots alone'],
+  },
+  {
+    id: 'arms',
+    name: 'Junction with two arms',
+    story:
+      'A junction signal with an arm for each way, the upper for the main line. Each has control of its own as well as the contact of the points, so that it can hold a train.',
+    first: 'Signal: select Junction, let it follow the contact alone, and read what that leaves open.',
+    text: ARMS,
+    trains: [['Through train', 'Main', 190, 'up']],
+  },
+  {
+    id: 'double',
+    name: 'Two tracks, one crossover',
+    story:
+      'A double track, each line run one way, with a crossover between them. Speed signals announce the way over it, at medium speed; the signals of the other track hold while a train crosses.',
+    first: 'Signal: throw T1, move the train along, and see how E3 announces what E1 will show.',
+    text: DOUBLE,
+    trains: [
+      ['Eastbound', 'East', 160, 'up'],
+      ['Westbound', 'West', 400, 'down'],
+    ],
+  },
+  {
+    id: 'post',
+    name: 'Nobody at the post',
+    story:
+      'A yard into which an operator lets trains, one at a time, by a button. With nobody at the post its signals let crews come in slowly, on sight.',
+    first:
+      'Rehearse: select Yard1, take the post, and clear it for the goods; then leave the post and read what it shows.',
+    text: POST,
+    trains: [['Goods', 'Main', 140, 'up']],
+  },
 ];
 
 /** An example as a layout of one’s own. */
@@ -288,6 +432,7 @@ export function exampleLayout({ trains, consist = ['v-engine', 'v-coach'], ...pl
     vehicle('v-engine', 'Engine', 14, [3, 6, 9, 12], () => true, 260),
     vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90, 'coach'),
     plastic(vehicle('v-plain', 'Plastic wagon', 12, [3, 9], () => false, 35, 'wagon')),
+    { ...vehicle('v-magnet', 'Railcar with a magnet', 20, [2, 5, 15, 18], () => true, 180), magnetAt: cm(2) },
     lit(vehicle('v-van', 'Lit van', 12, [3, 9], () => true, 60, 'van')),
   ].filter(({ id }) => consist.includes(id) || id === 'v-engine' || id === 'v-coach');
   d.trains = trains.map(([name, line, at, facing], i) => {

@@ -277,6 +277,34 @@ describe('a block that is only assumed to be free', () => {
       expect([d.sensors.at(-1)!.kind, look!.errors > 0]).toEqual([d.sensors.at(-1)!.kind, meets]);
     }
   });
+  test('a toggle keeps step as long as every pulse comes, and is out of it for good after one that does not', () => {
+    const d = oneTold(1, [sensor('a', 'reed', 190), sensor('b', 'reed', 290), sensor('z', 'toggle', 240, 0)]);
+    d.vehicles = d.vehicles.map((one) => ({ ...one, magnetAt: one.kind === 'engine' ? cm(2) : one.magnetAt }));
+    expect(toldBy(d)).toEqual(['turns']);
+    expect(findingsOf(d)).toContain('unsafe toggle that can fall out of step');
+    const pulses = (miss: boolean) => {
+      const rehearsal = new Rehearsal(d, 1);
+      const block = rehearsal.scheme.partition.blocks.find(({ index }) => rehearsal.scheme.partition.told.has(index))!;
+      rehearsal.command({ kind: 'say', block: block.id, free: true });
+      if (miss) rehearsal.command({ kind: 'fault', sensor: 'a', what: 'miss' });
+      rehearsal.command({ kind: 'run', train: d.trains[0]!.id, on: true });
+      const wrong = new Set<string>();
+      for (let tick = 0; tick < 50 * 120; tick++) {
+        rehearsal.step();
+        const inside = rehearsal.plant.trains[0]!.body().every(({ piece }) => block.pieces.includes(piece));
+        const occupied = rehearsal.evaluator.valueOf(`occupied.${block.id}`) === 1;
+        /** Between the two spots, magnet and all. */
+        const nose = rehearsal.plant.positionOf(0)[0]!.from / 10;
+        if (inside && nose > 215 && nose < 285) wrong.add(occupied ? 'right' : 'free with a train in it');
+      }
+      return [...wrong];
+    };
+    expect(pulses(false)).toEqual(['right']);
+    expect(pulses(true)).toContain('free with a train in it');
+    const wild = new Set<Switch>([...STANDARD_SWITCHES, 'false pulses']);
+    const two = { ...d, trains: withTrains(ring('One told', 4, LONG), 2, LONG).trains };
+    expect(failing(two, wild).map(({ property }) => property)).toContain('two trains in a block');
+  });
   test('in a rehearsal somebody says so; of a watched block there is nothing to say', () => {
     const d = oneTold(1, [sensor('v', 'virtual end', 240, 0)]);
     const rehearsal = new Rehearsal(d, 1);
@@ -292,7 +320,7 @@ describe('a block that is only assumed to be free', () => {
     expect(rehearsal.command({ kind: 'say', block: watched.id, free: true })).toMatch(/nothing to say/);
   });
   test('tried by hand an axle put down there is taken for a train', () => {
-    for (const kind of ['timer', 'virtual end'] as const) {
+    for (const kind of ['timer', 'toggle', 'virtual end'] as const) {
       const design = checkDesign(oneTold(0, [spot, sensor('x', kind, 240, 20_000)]));
       const { blocks, told } = design.scheme.partition;
       const block = blocks.find(({ index }) => told.has(index))!;

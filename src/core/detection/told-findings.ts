@@ -176,6 +176,25 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
         : []),
     ];
   },
+  turns: ({ document, partition, block }, { sensor, setOff }) => [
+    {
+      id: `toggle ${sensor.id}`,
+      kind: 'toggle that can fall out of step',
+      severity: 'unsafe',
+      subject: sensor.id,
+      says:
+        setOff.length === 0
+          ? `No spot stands in ${block.name}, so that nothing turns ${sensor.name} over: the block counts as occupied for good.`
+          : `${sensor.name} is turned over by each pulse of ${setOff.map(({ name }) => name).join(', ')}. One that is missed, or one too many, leaves it out of step for good: ${block.name} reads free with a train in it.`,
+      figures: [],
+      advice:
+        'Let one spot set and another reset it: two magnetic spots at each end of the block, without the toggle, find back by themselves.',
+      remedies: [
+        { says: `Delete ${sensor.name}`, edit: { do: 'delete', id: sensor.id } },
+        watchIt(document, partition, block, block.name),
+      ],
+    },
+  ],
   people: ({ document, partition, block }, { sensor, setOff }) => [
     {
       id: `virtual-end ${sensor.id}`,

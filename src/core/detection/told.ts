@@ -15,7 +15,7 @@ interface ByOne<By> {
   setOff: readonly Sensor[];
 }
 /** What tells of a block that nothing watches throughout: pairs of spots at its ends, by which was left last or by counting; a timer; people. */
-export type Told = ByPairs<'last spot'> | ByPairs<'count'> | ByOne<'time'> | ByOne<'people'>;
+export type Told = ByPairs<'last spot'> | ByPairs<'count'> | ByOne<'time'> | ByOne<'people'> | ByOne<'turns'>;
 export type ToldBy = Told['by'];
 
 /** In words: what is said of a block that is told so, after “it is”, and in a lane. */
@@ -24,6 +24,7 @@ export const TOLD_BY: Record<ToldBy, string> = {
   count: 'told by counting at its ends',
   time: 'assumed for a time after a train',
   people: 'told by people',
+  turns: 'told by a toggle',
 };
 
 /**
@@ -50,12 +51,14 @@ export function toldBlocks({ sensors }: Pick<LayoutDocument, 'sensors'>, divisio
   return told;
 }
 
+const BY = { 'for a time': 'time', 'as people say': 'people', 'by turns': 'turns' } as const;
+
 /** What stands in a block to tell of it, and the spots there that set it off. */
 function standsIn(own: readonly Sensor[]): Told | undefined {
   const sensor = own.find(({ kind }) => sensorKind(kind).tells);
   if (!sensor) return undefined;
   const setOff = own.filter(({ kind }) => sensorKind(kind).notices !== 'nothing');
-  return { by: sensorKind(sensor.kind).tells === 'for a time' ? 'time' : 'people', sensor, setOff };
+  return { by: BY[sensorKind(sensor.kind).tells!], sensor, setOff };
 }
 
 function pairsOf(sensors: readonly Sensor[], division: Division, block: Block, inPairs: InPairs): Told | undefined {

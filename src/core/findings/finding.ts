@@ -54,6 +54,7 @@ export const FINDING_KINDS = {
   'block told by a timer': { harm: 'two trains in a block' },
   'timer shorter than a train takes': { harm: 'two trains in a block' },
   'timer that nothing sets off': { harm: 'two trains in a block' },
+  'toggle that can fall out of step': { harm: 'two trains in a block' },
   'virtual end': { harm: 'two trains in a block' },
   'spots farther apart than a train is long': { harm: 'two trains in a block' },
   'two sensors at one place': {},

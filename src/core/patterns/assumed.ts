@@ -1,19 +1,19 @@
-import { type Expr, name, or } from '../logic';
+import { and, type Expr, name, not, or, previous } from '../logic';
 import * as names from './names';
 import { saidOf } from './passings';
 import type { Pattern } from './pattern';
 
 /**
  * A block of which nothing is noticed that would tell that it is free: a timer assumes so some time after a spot in it noticed something last; at
- * a virtual end people say so, and a spot in it says that a train has come. Both count as occupied at power-up, the one for its time, the
- * other until somebody says otherwise.
+ * a virtual end people say so, and a spot in it says that a train has come; a toggle is turned over by each pulse of a spot. All count as occupied
+ * at power-up, the timer for its time, the others until somebody says otherwise.
  */
 export const assumed: Pattern = {
   id: 'assumed',
   general({ partition }, book) {
     for (const block of partition.blocks) {
       const told = partition.told.get(block.index);
-      if (told?.by !== 'time' && told?.by !== 'people') continue;
+      if (!told || !('sensor' in told)) continue;
       const { sensor, setOff } = told;
       const { taken, freed } = saidOf(book, block);
       const comes = or(...setOff.map((spot) => name(names.detect(spot))), taken);
@@ -26,7 +26,15 @@ export const assumed: Pattern = {
           `${sensor.name} runs: a train was noticed in ${block.name}, or it was switched on, less than its time ago`,
           `${sensor.name} has run out: ${block.name} is assumed to be free`,
         );
-      else
+      else if (told.by === 'turns') {
+        const turned = previous(names.inside(block));
+        const pulse: Expr = { op: 'R_TRIG', in: or(...setOff.map((spot) => name(names.detect(spot)))), starts: true };
+        rule(
+          { op: 'RS', set: or(taken, and(pulse, not(turned))), reset: or(freed, and(pulse, turned)), starts: true },
+          `${sensor.name} was turned to occupied by the last pulse in ${block.name}, or by power-up`,
+          `${sensor.name} was turned to free by the last pulse in ${block.name}, or by somebody`,
+        );
+      } else
         rule(
           { op: 'RS', set: comes, reset: freed, starts: true },
           `Nobody has said that ${block.name} is free since a train came, or since power-up`,
@@ -38,6 +46,8 @@ export const assumed: Pattern = {
     const told = partition.told.get(block.index);
     if (told?.by === 'time')
       return [{ expr: name(names.inside(block)), says: `${told.sensor.name} has not run out in ${block.name}` }];
+    if (told?.by === 'turns')
+      return [{ expr: name(names.inside(block)), says: `${told.sensor.name} stands at occupied for ${block.name}` }];
     if (told?.by === 'people')
       return [{ expr: name(names.inside(block)), says: `nobody has said that ${block.name} is free` }];
     return [];

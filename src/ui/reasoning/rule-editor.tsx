@@ -84,7 +84,7 @@ const margin = gutter({
     const found = [];
     for (let n = 1; n <= view.state.doc.lines; n++) {
       const line = view.state.doc.line(n);
-      const name = DECLARES.exec(line.text)?.[1];
+      const name = DECLARES.exec(line.text)?.[1]?.trim();
       const value = name && values[name];
       if (value) found.push(new Value(value).range(line.from));
     }

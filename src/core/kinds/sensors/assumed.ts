@@ -34,3 +34,14 @@ export const virtualEnd = assumed({
   tells: 'as people say',
   mark: 'M-4 -4V4H4M0 0H4',
 });
+export const toggle = assumed({
+  title: 'Toggle',
+  names: 'Z',
+  means:
+    'A relay that each pulse of a spot in its block turns over: occupied by the one as a train comes in, free by the next as it goes out.',
+  getsWrong:
+    'One pulse missed, or one too many, and it is out of step for good: free with a train in it, and occupied when it has gone.',
+  holdMs: 0,
+  tells: 'by turns',
+  mark: 'M-5 2H0L4 -3M5 2H3',
+});

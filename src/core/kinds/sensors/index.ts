@@ -1,4 +1,4 @@
-import { timer, virtualEnd } from './assumed';
+import { timer, toggle, virtualEnd } from './assumed';
 import { current, diode } from './current';
 import { isolatedRail } from './isolated-rail';
 import type { SensorKind } from './kind';
@@ -15,6 +15,7 @@ export const SENSORS = {
   treadle,
   'contact rail': contactRail,
   timer,
+  toggle,
   'virtual end': virtualEnd,
 } as const satisfies Record<string, SensorKind>;
 export type SensorKindId = keyof typeof SENSORS;

@@ -31,8 +31,11 @@ export interface SensorKind {
   notices: Notice;
   /** It watches the whole of its section; or as far as this to either side of its place, in mm. */
   reachMm: 'section' | number;
-  /** It notices nothing, and still tells of the block in which it stands: for a time after a train was noticed there, or as people say. */
-  tells?: 'for a time' | 'as people say';
+  /**
+   * It notices nothing, and still tells of the block in which it stands: for a time after a train was noticed there, as people say, or turned over by
+   * each pulse of a spot there.
+   */
+  tells?: 'for a time' | 'as people say' | 'by turns';
   /** It says so for an instant: a pulse can be missed, or come twice. */
   pulses?: true;
   /** Two of them at each end of a block can tell of it. */

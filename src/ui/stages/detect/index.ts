@@ -27,6 +27,7 @@ export const detect: StageKind = {
     'timer shorter than a train takes',
     'timer that nothing sets off',
     'virtual end',
+    'toggle that can fall out of step',
     'spots farther apart than a train is long',
     'two sensors at one place',
     'hold longer than a train takes',
