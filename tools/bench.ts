@@ -1,6 +1,6 @@
 import type { Browser } from '@playwright/test';
-import { checkDesign, standsAt } from '../src/core/design';
-import { consistOf, divideTrack, fewestAxles } from '../src/core/detection';
+import { checkDesign } from '../src/core/design';
+import { divideTrack, fewestAxles } from '../src/core/detection';
 import { suggestGaps, usualWishes } from '../src/core/divide';
 import {
   and,
@@ -24,7 +24,9 @@ import { generatedLine, generatedTraffic, generatedYard } from '../src/demo/gene
 import { learningOval, ring, withTrains } from '../src/demo/learning-oval';
 import { ondrelValley } from '../src/demo/ondrel-valley';
 import { passingLoop } from '../src/demo/passing-loop';
+import { coverageOfTraffic, uncut } from './bench-detect';
 import { editTimes } from './bench-edit';
+import { signalTimes } from './bench-signal';
 import { walkTimes } from './bench-walk';
 import { fuzz } from './fuzz/fuzz';
 import { withScratchApplication } from './scratch';
@@ -71,32 +73,6 @@ function medianMs(times: number, work: () => void): number {
   return taken.sort((a, b) => a - b)[Math.floor(times / 2)]!;
 }
 
-/** Puts every train of a busy line into the middle of every block. */
-function coverageOfTraffic(): () => void {
-  const busy = generatedTraffic(20);
-  const partition = divideTrack(busy, compileTrack(busy));
-  return () => {
-    for (const train of busy.trains) {
-      const consist = consistOf(busy, train);
-      for (const { pieces } of partition.blocks) {
-        const { line, from, to } = partition.pieces[pieces[0]!]!;
-        standsAt(busy, partition, train, { line, at: Math.round((from + to) / 2), facing: 'up' }, false, consist);
-      }
-    }
-  };
-}
-
-/** A long line whose ends meet, without its gaps. */
-function uncut(blocks: number): LayoutDocument {
-  const line = generatedLine(blocks);
-  const [{ id }] = line.lines as [LayoutDocument['lines'][number]];
-  return {
-    ...line,
-    features: line.features.filter(({ kind }) => kind !== 'gap' && kind !== 'mark'),
-    joins: [...line.joins, { id: 'round', a: { line: id, end: 'end' }, b: { line: id, end: 'start' } }],
-  };
-}
-
 function designFigures(): Figure[] {
   const [small, large] = [generatedLine(100), generatedLine(1000)];
   medianMs(30, () => checkDesign(small));
@@ -141,7 +117,18 @@ function designFigures(): Figure[] {
       'ms',
     ),
     atMost('what sensors say of 20 trains in each of 100 blocks', medianMs(9, coverageOfTraffic()), 'ms', 30),
+    ...signalFigures(),
     stated('rules of the demo', checkDesign(ondrelValley()).program.declarations.length, 'equations and inputs'),
+  ];
+}
+
+function signalFigures(): Figure[] {
+  const { rules, keystroke, matrix, propose } = signalTimes(medianMs);
+  return [
+    atMost('all rules written, 100 blocks and 120 signals', rules, 'ms', 30),
+    atMost('a keystroke in the rules to its verdict, 100 blocks', keystroke, 'ms', 50),
+    atMost('every place against every signal, 100 blocks', matrix, 'ms', 100),
+    stated('signals proposed, 100 blocks', propose, 'ms'),
   ];
 }
 

@@ -72,7 +72,9 @@ export class FreeLayout {
       if (slot !== undefined) this.rules.setInput(slot, so);
     }
   }
+  /** For a moment; nothing at all where the rules know none of them. */
   private pulse(inputs: readonly string[]): void {
+    if (!inputs.some((input) => this.compiled.slots.has(input))) return;
     for (const so of [1, 0] as const) {
       this.set(inputs, so);
       this.scan();
