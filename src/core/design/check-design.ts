@@ -9,6 +9,7 @@ import { aspectFindings } from './aspect-findings';
 import { fitFindings } from './fit-findings';
 import { patternFindings } from './pattern-findings';
 import { powerFindings } from './power-findings';
+import { placeFindings } from './signal-place';
 import { surveyFindings } from './survey-findings';
 import { trackEndFindings } from './track-end-findings';
 import { trafficFindings } from './traffic-findings';
@@ -37,6 +38,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...fitFindings(scheme),
     ...powerFindings(scheme),
     ...aspectFindings(scheme),
+    ...placeFindings(scheme),
   ];
   for (const crossing of document.crossings) {
     const { readAs, title } = CROSSINGS[crossing.kind] as PointsKind;

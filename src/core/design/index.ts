@@ -21,6 +21,7 @@ export {
 export { type Room, roomForTrains } from './room-for-trains';
 export type { RuleOf, RulesAbout, RulesRead, TextFault } from './rule-desk';
 export { costOf, type SchemeFigures, schemeFigures } from './scheme-figures';
+export { type SignalPlace, sightMm, signalPlace } from './signal-place';
 export { type SpotPlace, spotPlace } from './spot-place';
 export { type StandsAt, standsAt, worstOn } from './stands-at';
 export { blockOfStart, startBehind, startIn } from './start-place';

@@ -66,6 +66,8 @@ export const FINDING_KINDS = {
   'limit of speed that nobody announces': {},
   'one head for several tracks': {},
   'rule of your own that does not work': {},
+  'head that a curve hides': {},
+  'head where nobody sees it': {},
   'signal that holds no train': { harm: 'two trains in a block' },
   'detector that needs current in the track': { harm: 'two trains in a block' },
 } as const satisfies Record<string, { harm?: string }>;

@@ -17,6 +17,7 @@ import { PatternChoices } from './pattern-choices';
 import { RuleText } from './rule-text';
 import { RuleWindow } from './rule-window';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+import { SignalFacts } from './signal-facts';
 import { useAsked } from './use-asked';
 
 const isTimed = ({ patterns = [] }: Signal): boolean =>
@@ -76,6 +77,7 @@ export function SignalSelection({ signal }: { signal: Signal }) {
           ))}
         </PanelSection>
       )}
+      <SignalFacts signal={signal} />
       {stage.edits && (
         <PanelSection title="Change it">
           <LengthField

@@ -24,6 +24,8 @@ export const signal: StageKind = {
     'limit of speed that nobody announces',
     'one head for several tracks',
     'signal that holds no train',
+    'head that a curve hides',
+    'head where nobody sees it',
     'rule of your own that does not work',
   ],
 };
