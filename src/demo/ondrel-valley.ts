@@ -13,7 +13,9 @@ export function ondrelValley(): LayoutDocument {
   skerrinLoop(d);
   undercroftShed(d);
   quarryWagons(d);
+  pellDockQuay(d);
   decisions(d);
+  mainLineSignals(d);
   return d;
 }
 
@@ -125,6 +127,34 @@ function undercroftShed(d: LayoutDocument): void {
 }
 
 /** What is protected and what is not, and what runs in an hour of an evening with two people. */
+/** Signals tell by the speed that they allow which way is set; those at the far end of the branch have one head. */
+function mainLineSignals(d: LayoutDocument): void {
+  const alone = /^(SK1E|SL|US2|SE$|PDQ)/;
+  d.features = d.features.map((one) =>
+    one.kind === 'signal' && !alone.test(one.name) ? { ...one, system: 'speed-signals' } : one,
+  );
+}
+
+/** At Pell Dock somebody lets trains on to the quay, one at a time; nobody there, they come on sight. */
+function pellDockQuay(d: LayoutDocument): void {
+  const quay = signal('PDQ', 'pd', 120, 'up');
+  d.features.push(gap('g80', 'pd', 120), { ...quay, system: 'low-signal', patterns: ['authority'] } as Feature);
+  block(d, 'PQ', 'pd', 160);
+  d.areas.push({
+    id: 'a-quay',
+    name: 'Pell Dock quay',
+    line: 'pd',
+    from: cm(120),
+    to: cm(190),
+    purpose: 'Wagons are loaded, one train at a time.',
+    admits: 'operator',
+    whenEmpty: 'caution',
+    speedKmh: undefined,
+    comesIn: 'goods, when somebody has looked',
+    leavesOut: 'No signal outwards: the shunter calls the train out.',
+  });
+}
+
 function decisions(d: LayoutDocument): void {
   const decided: Record<string, Partial<LayoutDocument['areas'][number]>> = {
     Undercroft: { admits: 'interlocked', comesIn: 'any train, on a free track' },

@@ -37,6 +37,7 @@ describe('the valley as it stands now', () => {
     const kinds = checkDesign(d).findings.map(({ severity, kind }) => `${severity}: ${kind}`);
     expect([...new Set(kinds)].sort()).toEqual([
       'note: block shorter than the longest train',
+      'note: head where nobody sees it',
       'note: one head for several tracks',
     ]);
   });

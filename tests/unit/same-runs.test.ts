@@ -88,7 +88,7 @@ describe('what does the same as before, on the demo and on generated layouts', (
       ),
     ).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: 2a718d0a3062d5b6",
+        "Ondrel Valley: 9fcdbfa7d731a89b",
         "Learning oval: e251885364167d4f",
         "Random 1: cb6e10ae5c32d4b2",
         "Random 2: 584f01a9b1011d75",

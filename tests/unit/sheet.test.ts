@@ -1,9 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, reasonBlock, viewDesign } from '@/core/design';
-import { ASPECT_SYSTEMS } from '@/core/kinds';
 import { cm, showLength } from '@/core/measure';
 import { countStatements } from '@/core/reasoning';
-import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { type LayoutDocument, signalsOf, systemOf } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { generatedLine } from '@/demo/generated';
 import { learningOval } from '@/demo/learning-oval';
@@ -129,13 +128,13 @@ function boxesOf(d: LayoutDocument, sheet: SheetGeometry, paper = false): { name
     const { x, y } = sheet.at(signal.line, signal.at.tenthUm);
     const rightwards = (signal.governs === 'up') === sheet.ascends(signal.line);
     const name = textWidth(signal.name);
-    const left = rightwards ? x - 5 - headWidth(ASPECT_SYSTEMS['three-aspect']!) - 4 - name : x + 5;
+    const left = rightwards ? x - 5 - headWidth(systemOf(d, signal.system)) - 4 - name : x + 5;
     boxes.push({
       name: signal.name,
       box: {
         x: left,
         y: y + drop - HEAD_HEIGHT / 2,
-        width: headWidth(ASPECT_SYSTEMS['three-aspect']!) + 4 + name,
+        width: headWidth(systemOf(d, signal.system)) + 4 + name,
         height: HEAD_HEIGHT,
       },
     });
