@@ -2,7 +2,7 @@ import { type BlockId, middleOf, type ToldBy } from '../detection';
 import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
-import { chosenOutputs, foulingBlocks, needsOf, type Post, postsOf } from '../patterns';
+import { chosenOutputs, foulingBlocks, names, needsOf, type Post, postsOf } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
 import { aspectTree, type TreeBranch } from './aspect-tree';
 import { checkDesign, type Design } from './check-design';
@@ -43,6 +43,8 @@ export interface SignalView {
     points: { turnout: string; position: TurnoutPosition }[];
     length: TenthUm;
     ending: string;
+    /** It has to be free. */
+    watched: boolean;
     /** All that must be so before it is cleared, and the pattern that asks for it. */
     needs: { says: string; pattern: string }[];
     /** What it shows once it is cleared for it, by what lies beyond. */
@@ -155,6 +157,7 @@ export function viewSignal({ scheme, program }: Design, id: string): SignalView 
         points: way.conditions.map((c) => ({ turnout: partition.graph.motors[c.motor]!.name, position: c.position })),
         length: way.length,
         ending: way.ending.kind,
+        watched: needsOf(scheme, named).some(({ expr }) => expr.op === 'name' && expr.name === names.free(named)),
         needs: needsOf(scheme, named).map(({ says, pattern }) => ({ says, pattern })),
         branches: tree.ways[leadsTo]!,
       };

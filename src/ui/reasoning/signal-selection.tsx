@@ -59,7 +59,9 @@ export function SignalSelection({ signal }: { signal: Signal }) {
               <span className="text-ink3">{showLength(way.length, document.shownUnit)}</span>
               <span className="block text-ink2">
                 {way.points.length > 0 && `${way.points.map((p) => `${p.turnout} ${p.position}`).join(', ')}; `}
-                {way.blocks.length > 0 ? `${way.blocks.join(', ')} free` : 'no block ahead'}
+                {way.blocks.length > 0
+                  ? `${way.blocks.join(', ')} ${way.watched ? 'free' : 'beyond, free or not'}`
+                  : 'no block ahead'}
                 {way.ending === 'end of track' && way.blocks.length > 0 ? '; then the track ends' : ''}
                 {way.ending === 'end of detection' ? '; no detector there: stays at stop' : ''}
                 {way.ending === 'circle' ? '; comes back to itself: stays at stop' : ''}

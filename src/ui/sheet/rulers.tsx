@@ -1,11 +1,27 @@
 import { memo, useId } from 'react';
 import { ADMISSIONS } from '@/core/kinds';
 import type { LayoutDocument } from '@/core/survey';
+import { textWidth } from './label-placement';
 import { layoutTicks, RULER_HEIGHT, scaleTicks, type Tick } from './ruler-steps';
 import { bandOf, GUTTER, RIGHT_PAD, type SheetGeometry } from './sheet-geometry';
 
 /** An area without signals is hatched so far to either side of its track. */
 const HATCHED_PX = 26;
+
+/** The areas that find room for their names over the ruler, those of its own line first. */
+function namedAreas({ areas, referenceLine }: LayoutDocument, geometry: SheetGeometry): ReadonlySet<string> {
+  const taken: [number, number][] = [];
+  const own = areas.filter(({ line }) => line === referenceLine);
+  const found = [...own, ...areas.filter((area) => !own.includes(area))].filter(({ name, line, from, to }) => {
+    const { x, width } = bandOf(geometry, [{ line, from: from.tenthUm, to: to.tenthUm }]);
+    const half = textWidth(name) / 2 + 4;
+    const [low, high] = [x + width / 2 - half, x + width / 2 + half];
+    if (taken.some(([a, b]) => low < b && high > a)) return false;
+    taken.push([low, high]);
+    return true;
+  });
+  return new Set(found.map(({ id }) => id));
+}
 
 /** Areas, the layout ruler, and the same distances at full size; a hair line down from each figure. */
 export const Rulers = memo(function Rulers({
@@ -59,6 +75,7 @@ export const Rulers = memo(function Rulers({
       })}
     </g>
   );
+  const named = namedAreas(document, geometry);
   return (
     <g>
       <defs>
@@ -91,16 +108,20 @@ export const Rulers = memo(function Rulers({
                 <title>{`${area.name}: trains come in ${ADMISSIONS[area.admits!].says}`}</title>
               </rect>
             )}
-            <path
-              d={`M${span.x} 12V20M${span.x} 16H${span.x + span.width}M${span.x + span.width} 12V20`}
-              stroke="var(--edge)"
-              strokeWidth="1"
-              strokeDasharray={open ? '4 3' : undefined}
-            />
-            <text x={middle} y="20" textAnchor="middle" fontWeight="650" fontSize="12.5">
-              {area.name}
-              <title>{area.purpose}</title>
-            </text>
+            {named.has(area.id) && (
+              <>
+                <path
+                  d={`M${span.x} 12V20M${span.x} 16H${span.x + span.width}M${span.x + span.width} 12V20`}
+                  stroke="var(--edge)"
+                  strokeWidth="1"
+                  strokeDasharray={open ? '4 3' : undefined}
+                />
+                <text x={middle} y="20" textAnchor="middle" fontWeight="650" fontSize="12.5">
+                  {area.name}
+                  <title>{area.purpose}</title>
+                </text>
+              </>
+            )}
           </g>
         );
       })}
