@@ -60,7 +60,7 @@ test('square brackets step through blocks, Escape lets go, and findings are reac
   await page.keyboard.press('Escape');
   await expect(page.getByRole('heading', { name: 'Survey' })).toBeVisible();
   await page.keyboard.press('n');
-  await expect(page.getByRole('button', { name: 'Delete SE' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Delete UW' })).toBeVisible();
   await page.keyboard.press('f');
   await expect(page.getByRole('list', { name: 'Findings' })).toBeVisible();
 });
