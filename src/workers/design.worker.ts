@@ -9,6 +9,7 @@ import {
   type RulesAbout,
   type RulesRead,
   type SchemeFigures,
+  type Some,
   type SignalProposal,
   type SignalView,
   schemeFigures,
@@ -37,8 +38,8 @@ const worker = {
     return viewDesign(document, design);
   },
   tryOut: (trial: Trial): Tried => bench!.try(trial),
-  fails: (points: Trial['points']): FailRow[] => bench!.fails(points),
-  matrix: (points: Trial['points']): AspectMatrix => bench!.matrix(points),
+  fails: (points: Trial['points'], some: Some): FailRow[] => bench!.fails(points, some),
+  matrix: (points: Trial['points'], some: Some): AspectMatrix => bench!.matrix(points, some),
   explain: (rule: string): Explanation | undefined => bench!.explain(rule),
   signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),
   rulesAbout: (id: string): RulesAbout => bench!.rulesAbout(id),

@@ -14,12 +14,20 @@ export interface AspectMatrix {
   rows: { block: BlockId; name: string; aspects: (string | undefined)[] }[];
 }
 
+/** Which of the signals, by number: of a long line not all at once. */
+export interface Some {
+  from: number;
+  to: number;
+}
+export const ALL: Some = { from: 0, to: Number.POSITIVE_INFINITY };
+
 /**
  * Every cell is what the rules make of two axles: one in the block from which the signal is read, told to have come towards it,
  * and one in the row’s block. A block of which no rule of the signal hears changes nothing, and is not tried.
  */
-export function aspectMatrix({ scheme, program }: Design, free: FreeLayout): AspectMatrix {
-  const { partition, readings, stretches, aspects } = scheme;
+export function aspectMatrix({ scheme, program }: Design, free: FreeLayout, some: Some = ALL): AspectMatrix {
+  const { partition, stretches, aspects } = scheme;
+  const readings = scheme.readings.slice(some.from, some.to);
   const hearsOf = blocksHeard(
     program,
     new Map(partition.blocks.map((block) => [block.id, block.section])),

@@ -3,6 +3,7 @@ import { lampsOut } from '../kinds';
 import { cutsOff, names } from '../patterns';
 import type { SignalReading } from '../signals';
 import { systemOf } from '../survey';
+import { ALL, type Some } from './aspect-matrix';
 import type { Design } from './check-design';
 import type { FreeLayout, Put } from './free-layout';
 import { towards } from './towards';
@@ -138,9 +139,15 @@ export const FAULTS: readonly Fault[] = [
 ];
 
 /** What every signal has after each fault, with the points as they lie. */
-export function failDirections(design: Design, free: FreeLayout, lies: (motor: string) => string): FailRow[] {
+export function failDirections(
+  design: Design,
+  free: FreeLayout,
+  lies: (motor: string) => string,
+  some: Some = ALL,
+): FailRow[] {
   const { scheme } = design;
-  const { partition, readings, waysOf } = scheme;
+  const { partition, waysOf } = scheme;
+  const readings = scheme.readings.slice(some.from, some.to);
   return readings.map((reading) => {
     const rear = partition.blocks[reading.rear]!.id;
     const told = towards(reading, scheme.stretches);

@@ -1,5 +1,5 @@
 /** One document through every stage: the scheme, its rule program, and all findings. */
-export type { AspectMatrix } from './aspect-matrix';
+export type { AspectMatrix, Some } from './aspect-matrix';
 export { reasonBlock } from './block-reason';
 export { checkDesign, type Design } from './check-design';
 export {

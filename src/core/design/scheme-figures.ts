@@ -10,6 +10,8 @@ export interface SchemeFigures {
   heads: number;
   detectors: number;
   spots: number;
+  /** Timers, toggles and buttons that tell of blocks. */
+  tellers: number;
   modules: number;
   motors: number;
   /** Motors whose points a signal asks about: each needs a contact that is free of voltage, and how many of these are more than it has. */
@@ -79,6 +81,7 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
     heads: signals.length,
     detectors: document.sensors.filter(({ kind }) => sensorKind(kind).reachMm === 'section').length,
     spots,
+    tellers: document.sensors.filter(({ kind }) => sensorKind(kind).tells).length,
     modules: members.size,
     motors: motors.length,
     contacts: asked.size,
@@ -107,7 +110,8 @@ export function costOf(figures: SchemeFigures, prices: Prices): { cost: number; 
   const cost =
     figures.heads * prices.head +
     figures.detectors * prices.detector +
-    figures.spots * prices.spot +
+    /** A timer or a button costs about what a spot does; our assumption. */
+    (figures.spots + figures.tellers) * prices.spot +
     figures.modules * prices.module +
     figures.motors * prices.motor +
     figures.axles * prices.axle +

@@ -4,7 +4,7 @@ import type { TenthUm } from '../measure';
 import { names } from '../patterns';
 import { shownTo } from '../simulation';
 import { asTyped, type Facing, signalsOf, type TurnoutPosition } from '../survey';
-import { type AspectMatrix, aspectMatrix } from './aspect-matrix';
+import { type AspectMatrix, aspectMatrix, type Some } from './aspect-matrix';
 import type { Design } from './check-design';
 import { type FailRow, failDirections } from './fail-direction';
 import { FreeLayout } from './free-layout';
@@ -51,7 +51,9 @@ export function tryByHand(
 function movedTrain({ scheme }: Design, { moved, points }: Trial): StandingTrains | undefined {
   const { document } = scheme;
   const train = document.trains.find(({ id }) => id === moved?.train);
-  if (!moved || !train) return undefined;
+  const line = document.lines.find(({ id }) => id === moved?.line);
+  /** Its line may be gone since, or shorter. */
+  if (!moved || !train || !line || moved.at > line.length.tenthUm) return undefined;
   const start = { line: moved.line, at: asTyped(moved.at, document.shownUnit), facing: moved.facing };
   const { graph } = scheme.partition;
   const motors = graph.motors.map((motor) => ({ ...motor, lies: points[motor.id] ?? motor.lies }));
@@ -92,11 +94,12 @@ export class Bench {
     return this.free.layout;
   }
   /** What every signal has after each fault. */
-  fails(points: Trial['points']): FailRow[] {
+  fails(points: Trial['points'], some?: Some): FailRow[] {
     const lies = new Map(this.design.scheme.partition.graph.motors.map(({ id, lies: at }) => [id, at]));
-    return failDirections(this.design, this.freeWith(points), (motor) => points[motor] ?? lies.get(motor) ?? '');
+    return failDirections(this.design, this.freeWith(points), (motor) => points[motor] ?? lies.get(motor) ?? '', some);
   }
-  matrix = (points: Trial['points']): AspectMatrix => aspectMatrix(this.design, this.freeWith(points));
+  matrix = (points: Trial['points'], some?: Some): AspectMatrix =>
+    aspectMatrix(this.design, this.freeWith(points), some);
 
   explain(rule: string): Explanation | undefined {
     return explain(this.design.program, rule, (name) => this.values[name]);

@@ -7,6 +7,7 @@ import type {
   SchemeFigures,
   SignalProposal,
   SignalView,
+  Some,
   Trial,
   Tried,
 } from '@/core/design';
@@ -37,9 +38,9 @@ export interface DesignSlice {
   tried?: Tried & { document: LayoutDocument };
   explainTrial?: Explain;
   /** What each signal shows to a train that comes to it while another stands in a block, with the points lying so. */
-  matrixOf?: (points: Trial['points']) => Promise<AspectMatrix>;
+  matrixOf?: (points: Trial['points'], some: Some) => Promise<AspectMatrix>;
   /** What each signal has when something fails, with the points lying so. */
-  failsOf?: (points: Trial['points']) => Promise<FailRow[]>;
+  failsOf?: (points: Trial['points'], some: Some) => Promise<FailRow[]>;
   /** What a signal protects. */
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
   /** The rules about a thing, to be changed; what a changed text of them does; and what they are now. */

@@ -1,7 +1,7 @@
 'use client';
 import { type Remote, wrap } from 'comlink';
 import { useEffect } from 'react';
-import type { Trial } from '@/core/design';
+import type { Some, Trial } from '@/core/design';
 import type { DivideWishes } from '@/core/divide';
 import type { LayoutDocument } from '@/core/survey';
 import type { DesignWorker } from '@/workers/design.worker';
@@ -26,8 +26,8 @@ export function useDesign(): void {
     /** Nothing can be asked before there is a design to ask about. */
     const askers = {
       explainTrial: (rule: string) => remote.explain(rule),
-      failsOf: (points: Trial['points']) => remote.fails(points),
-      matrixOf: (points: Trial['points']) => remote.matrix(points),
+      failsOf: (points: Trial['points'], some: Some) => remote.fails(points, some),
+      matrixOf: (points: Trial['points'], some: Some) => remote.matrix(points, some),
       lookUpSignal: (id: string) => remote.signal(id),
       rulesAbout: (id: string) => remote.rulesAbout(id),
       readRules: (id: string, text: string) => remote.readRules(id, text),

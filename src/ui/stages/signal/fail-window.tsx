@@ -5,6 +5,7 @@ import { cutsOff } from '@/core/patterns';
 import { signalsOf, type Wiring } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
 import { Choice } from '@/ui/parts/choice';
+import { PAGE, PageBar } from '@/ui/parts/page-bar';
 import { Window } from '@/ui/parts/window';
 import { DETECTORS_BROKEN, RELAYS_DEAD, SIGNALS_BROKEN } from '@/ui/reasoning/options';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -16,16 +17,17 @@ export function FailWindow({ onClose }: { onClose: () => void }) {
   const failsOf = useWorkbench((s) => s.failsOf);
   const points = useWorkbench((s) => s.trial.points);
   const [found, setFound] = useState<{ rows: FailRow[]; of: unknown }>();
+  const [from, setFrom] = useState(0);
   useEffect(() => {
     if (!design) return;
     let late = false;
-    void failsOf?.(points).then((rows) => {
+    void failsOf?.(points, { from, to: from + PAGE }).then((rows) => {
       if (!late) setFound({ rows, of: design.document });
     });
     return () => {
       late = true;
     };
-  }, [failsOf, points, design]);
+  }, [failsOf, points, design, from]);
   const isFresh = found !== undefined && found.of === document;
   const bad = found?.rows.flatMap(({ outcomes }) => outcomes).filter((one) => one?.safe === false).length ?? 0;
   const struck = FAULTS.map((_, i) => found?.rows.some(({ outcomes }) => outcomes[i] !== undefined) ?? false);
@@ -38,6 +40,7 @@ export function FailWindow({ onClose }: { onClose: () => void }) {
     >
       <div className="flex flex-wrap items-end gap-4 border-b border-line px-4 py-2">
         <WiringChoices />
+        <PageBar what="Signals" of={signalsOf(document).length} from={from} onFrom={setFrom} />
       </div>
       <div tabIndex={0} className="min-h-[320px] flex-1 overflow-auto px-4 py-3">
         <p role="status" className="mb-2">

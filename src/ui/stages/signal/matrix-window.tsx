@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { AspectMatrix } from '@/core/design';
 import { signalsOf, systemOf } from '@/core/survey';
+import { PAGE, PageBar } from '@/ui/parts/page-bar';
 import { saveFile } from '@/ui/parts/save-file';
 import { Window } from '@/ui/parts/window';
 import { PX_PER_MM } from '@/ui/sheet/on-paper';
@@ -18,14 +19,15 @@ export function MatrixWindow({ onClose }: { onClose: () => void }) {
   const matrixOf = useWorkbench((s) => s.matrixOf);
   const points = useWorkbench((s) => s.trial.points);
   const [matrix, setMatrix] = useState<AspectMatrix>();
+  const [from, setFrom] = useState(0);
   const svg = useRef<SVGSVGElement>(null);
   useEffect(() => {
     let wanted = design !== undefined;
-    void matrixOf?.(points).then((found) => wanted && setMatrix(found));
+    void matrixOf?.(points, { from, to: from + PAGE }).then((found) => wanted && setMatrix(found));
     return () => {
       wanted = false;
     };
-  }, [matrixOf, points, design]);
+  }, [matrixOf, points, design, from]);
   const file = (ending: string) => `${document.name} aspects.${ending}`;
   const saveCsv = async ({ signals, alone, rows }: AspectMatrix) => {
     const { default: Papa } = await import('papaparse');
@@ -51,6 +53,7 @@ export function MatrixWindow({ onClose }: { onClose: () => void }) {
         <output className="grow text-ink2">
           {matrix ? `${matrix.rows.length} blocks, ${matrix.signals.length} signals` : 'Working it out …'}
         </output>
+        <PageBar what="Signals" of={signalsOf(document).length} from={from} onFrom={setFrom} />
         <button type="button" className="button" disabled={!matrix} onClick={() => matrix && void saveCsv(matrix)}>
           Save as CSV
         </button>
@@ -70,7 +73,9 @@ function Picture({ matrix, into }: { matrix: AspectMatrix; into: React.Ref<SVGSV
   const document = useWorkbench((s) => s.document);
   const systems = new Map(signalsOf(document).map(({ id, system }) => [id, systemOf(document, system)]));
   const { signals, alone, rows } = matrix;
-  const all = [{ block: '', name: 'nothing', aspects: alone as (string | undefined)[] }, ...rows];
+  /** Of a long line, only blocks that matter to these signals. */
+  const told = rows.length > PAGE ? rows.filter(({ aspects }) => aspects.some((shows, s) => shows !== alone[s])) : rows;
+  const all = [{ block: '', name: 'nothing', aspects: alone as (string | undefined)[] }, ...told];
   const [width, height] = [LEFT + signals.length * CELL + 60, TOP + all.length * ROW + 8];
   return (
     <svg

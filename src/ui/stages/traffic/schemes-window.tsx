@@ -90,6 +90,7 @@ const ROWS: readonly Row[] = [
   ['Signal heads', ({ heads }) => String(heads)],
   ['Detectors of sections', ({ detectors }) => String(detectors)],
   ['Spots', ({ spots }) => String(spots)],
+  ['Timers, toggles and buttons', ({ tellers }) => String(tellers)],
   ['Input modules', ({ modules }) => String(modules)],
   ['Turnout motors', ({ motors }) => String(motors)],
   [
