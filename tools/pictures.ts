@@ -103,6 +103,11 @@ async function takeViews(album: Album): Promise<void> {
   await demo.getByLabel('Set a resistor axle down here').check();
   await button(demo, /^Signal FE/).click();
   await album.take(demo, 'signal');
+  await button(demo, 'Its rule as text').click();
+  await button(demo, 'Look at its rules, and change them').click();
+  await demo.locator('.cm-value').first().waitFor();
+  await album.take(demo, 'rules');
+  await demo.keyboard.press('Escape');
   for (const [name, theme] of [
     ['rehearse', 'light'],
     ['rehearse-dark', 'dark'],

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign, tryByHand } from '@/core/design';
 import { ASPECT_SYSTEMS, type AspectSystem, greyOf, NOWHERE } from '@/core/kinds';
 import { names } from '@/core/patterns';
+import { ProofRun } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import {
   applyEdit,
@@ -194,6 +195,27 @@ describe('a system of one’s own', () => {
     const gone = applyEdit(next, { do: 'delete', id: own(next).id });
     expect(gone).toMatchObject({ ok: false, problem: expect.stringMatching(/^Ours is the system of: S1, /) });
     expect(applyEdit(d, { do: 'delete', id: own(d).id }).ok).toBe(true);
+  });
+  test('a stop by another name is a stop for the proof too, beside one that is called so', () => {
+    const d = structuredClone(copied());
+    d.trains = withTrains(ring('Own', 6, 150), 2, 150).trains;
+    signalsOf(d).forEach((signal, i) => {
+      if (i % 2 === 0) signal.system = own(d).id;
+    });
+    const verdicts = (of: LayoutDocument) => {
+      const run = new ProofRun(of, 400_000, new Set());
+      while (!run.step(5000));
+      return run.result().verdicts.map(({ property, result }) => `${property}: ${result}`);
+    };
+    const plain = structuredClone(d);
+    for (const signal of signalsOf(plain)) signal.system = 'three-aspect';
+    expect(verdicts(plain).every((verdict) => verdict.endsWith('holds'))).toBe(true);
+    /** “Go” announces no stop: that alone differs, as it does for two aspects. */
+    const two = structuredClone(d);
+    signalsOf(two).forEach((signal, i) => {
+      signal.system = i % 2 === 0 ? 'two-aspect' : 'three-aspect';
+    });
+    expect(verdicts(d)).toEqual(verdicts(two));
   });
   test.each<[string, (d: LayoutDocument) => void, RegExp]>([
     ['lights a lamp it has not', (d) => own(d).aspects[1]!.lit.push(7), /lights a lamp that “Ours” does not have/],

@@ -209,3 +209,34 @@ describe('authority: somebody at a post lets trains in, one at a time', () => {
     }
   });
 });
+
+describe('two signals that let trains into one block at once', () => {
+  /** A ring of four worked both ways is not needed: S1 lets trains into B1, and a signal read the other way does too. */
+  const opposed = (pattern: 'authority' | undefined) => {
+    const d = withTrains(ring('Four', 4, 100), 1, 100);
+    const [first] = signalsOf(d);
+    d.features.push({
+      ...first!,
+      id: 's90',
+      name: 'Back',
+      governs: 'down',
+      at: { ...first!.at, tenthUm: first!.at.tenthUm + 100e5, typed: '' },
+    });
+    return pattern ? using(d, pattern, 'S1', 'Back') : d;
+  };
+  const harm = 'conflicting signals';
+  test.each([
+    ['authority', 'fails'],
+    [undefined, 'holds'],
+  ] as const)('worked by %s: %s, and Spin says the same', (pattern, result) => {
+    const d = opposed(pattern);
+    const run = new ProofRun(d, 400_000, new Set());
+    while (!run.step(5000));
+    const { verdicts } = run.result();
+    const verdict = verdicts.find(({ property }) => property === harm)!;
+    expect(verdict.result).toBe(result);
+    if (result === 'fails') expect(verdict.cause?.says).toMatch(/S1 and Back both let trains into/);
+    const [look] = spinHarms(writePromela(new ProofModel(d, new Set())), [[harm]]);
+    expect({ ...look }).toMatchObject({ errors: result === 'fails' ? 1 : 0 });
+  });
+});

@@ -133,6 +133,17 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
       remedies: story.length === 0 ? [takenOff(trains[a]!), takenOff(trains[b]!)] : [],
     };
   },
+  'conflicting signals': ({ model, scheme, last, blockName, none }) => {
+    const { conflict } = model;
+    if (!conflict) return none;
+    const name = (signal: number) => scheme.readings[signal]!.signal.name;
+    return {
+      says: `${name(conflict.one)} and ${name(conflict.two)} both let trains into ${blockName(conflict.block)}.`,
+      why: last,
+      advice: 'Let one of them ask for the other to be at stop: a way of working or a rule of your own lets both go.',
+      remedies: [],
+    };
+  },
   'stop not announced in time': (look) => passedAtStop(look, 'stop not announced in time'),
   'signal falls too late to stop': (look) => passedAtStop(look, 'signal falls too late to stop'),
   deadlock: ({ model, scheme, trains }) => {

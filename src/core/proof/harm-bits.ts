@@ -33,5 +33,9 @@ export const BIT_OF = Object.fromEntries(deeds.map(([deed]) => [deed, BIT[HARM_O
 export const bitsOfStance = (a: Stance, b: Stance): number =>
   HARM_IDS.reduce((bits, id) => (HARMS[id].stances?.(a, b) ? bits | BIT[id] : bits), 0);
 
+/** The harms that lie in what signals show at once, as bits. */
+export const BITS_OF_SIGNALS = HARM_IDS.reduce((bits, id) => (HARMS[id].ofSignals ? bits | BIT[id] : bits), 0);
+export const HARMS_OF_SIGNALS = HARM_IDS.filter((id) => HARMS[id].ofSignals);
+
 /** The harms that are no matter of the track but of the rules, as bits. */
 export const BITS_OF_RULES = HARM_IDS.reduce((bits, id) => (HARMS[id].ofRules ? bits | BIT[id] : bits), 0);

@@ -5,7 +5,8 @@ import type { HarmId, Telling } from '../simulation';
 import type { LayoutDocument } from '../survey';
 import type { Motor } from '../track';
 import { boundCarried, boundNow, boundPast, countedOn, STOOD } from './bound';
-import { BIT_OF, BITS_OF_RULES } from './harm-bits';
+import { Conflicting } from './conflicting';
+import { BIT_OF, BITS_OF_RULES, BITS_OF_SIGNALS } from './harm-bits';
 import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
 import { choiceOf, encodeMove, indexOf, moveOf, movesUnder, Pairs } from './moves';
 import type { PackingMachine } from './packing';
@@ -60,6 +61,7 @@ export class ProofModel {
   private readonly askSlots: [number, number][];
   private readonly kinds: ReturnType<typeof movesUnder>;
   private readonly inOneScan: boolean;
+  private readonly conflicting: Conflicting;
   /** Codes of two things within one scan. */
   readonly pairs = new Pairs();
   /** What signals show and how turnouts lie to drivers who look now. */
@@ -84,6 +86,7 @@ export class ProofModel {
     this.stopsIn = this.scheme.aspects.map(({ stopsIn }) => stopsIn);
     this.rules = new Rules(wiringOf(start, on.has('hold')), standingOf(start));
     const { rules } = this;
+    this.conflicting = new Conflicting(this.scheme, rules.showings);
     this.trains = proofTrainsOf(start, on.has('turn back'), on.has('false pulses'));
     const slot = (name: string) => rules.wiring.compiled.slots.get(name)!;
     this.askSlots = this.motors.map((t) => [slot(names.ask(t, 'straight')), slot(names.ask(t, 'diverging'))]);
@@ -162,6 +165,10 @@ export class ProofModel {
     return this.rules.valuesIn(this.ruleState)[this.rules.wiring.compiled.slots.get(name)!]!;
   }
 
+  /** The signals that conflict by what they show now. */
+  get conflict() {
+    return this.conflicting.at(this.rules.showingOf(this.ruleState));
+  }
   isHeld(hand: number): boolean {
     return this.rules.isHeld(this.ruleState, hand);
   }
@@ -374,6 +381,7 @@ export class ProofModel {
     for (let w = 0; w < rules.turnoutWords; w++)
       for (let bits = rules.movedIn(manner, w); bits !== 0; bits &= bits - 1)
         if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.harms |= BIT_OF.pointsMoveUnder;
+    if (this.conflicting.at(rules.showingOf(to))) this.harms |= BITS_OF_SIGNALS;
     if (!rules.neverSettles(manner)) return;
     this.harms |= BITS_OF_RULES;
     this.ended = true;
@@ -390,7 +398,7 @@ export class ProofModel {
     const { at, bound } = this.present;
     const alone = this.sights[train]!.alone[at[train]!] ?? NONE;
     if (alone >= 0) {
-      if (this.rules.showings.thing(showing, alone) !== 0) bound[train] = PAST_ONE;
+      if (this.stopsIn[this.rules.showings.thing(showing, alone)] !== 0) bound[train] = PAST_ONE;
     } else if (alone === NONE) bound[train] = STOOD;
     else {
       this.looked = showing;

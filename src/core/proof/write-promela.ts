@@ -1,8 +1,8 @@
 import { POWER_LEVELS, sensorKind } from '../kinds';
 import { names } from '../patterns';
-import { END_OF_TRACK } from '../signals';
+import { conflictsOf, END_OF_TRACK } from '../signals';
 import { HARM_IDS, HARMS } from '../simulation';
-import { HARM_OF } from './harm-bits';
+import { HARM_OF, HARMS_OF_SIGNALS } from './harm-bits';
 import type { ProofModel } from './model';
 import { MOVES } from './moves';
 import type { Before } from './placements';
@@ -122,6 +122,7 @@ export function writePromela(model: ProofModel): string {
     }
   }
 
+  const conflicting: string[] = [];
   say('inline settle() {', '  inputs();', '  do', '  :: changed = events; moved = 0;');
   if (rules.memory > 0) say(`     i = 0; do :: i < ${rules.memory} -> was[i] = memo[i]; i++ :: else -> break od;`);
   const pulsing = model.on.has('false pulses') && document.sensors.some(({ kind }) => sensorKind(kind).pulses);
@@ -157,9 +158,15 @@ export function writePromela(model: ProofModel): string {
     const off = POWER_LEVELS.flatMap(({ feeds }, level) => (feeds ? [] : [`value[${slot}] == ${level}`])).join(' || ');
     say(`     if :: (${off}) != dead${p} -> dead${p} = 1 - dead${p}; moved = 1 :: else fi;`);
   }
+  for (const { one, two, lies } of conflictsOf(scheme.readings)) {
+    const lie = lies.map(({ motor, position }) => `lies${motor} == ${position === 'straight' ? 0 : 1}`);
+    const both = [`!${isAtStop(one)}`, `!${isAtStop(two)}`, ...lie].join(' && ');
+    for (const harm of HARMS_OF_SIGNALS) conflicting.push(`  ${whenever(both, set(harm))};`);
+  }
   say(
     '     if :: moved -> inputs() :: else -> if :: changed == 0 -> break :: else fi fi',
     '  od;',
+    ...conflicting,
     '  changed = 0; moved = 0; i = 0',
     '}',
   );

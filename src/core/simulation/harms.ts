@@ -1,4 +1,5 @@
 import { faceToFace, inOneBlock, type RollingTrain, type Stance, stanceOf } from '../plant';
+import { conflictNow } from '../signals';
 import type { Rehearsal, RehearsalEvent } from './rehearsal';
 
 /** What can go wrong between trains, track and signals, in the order in which it is told. */
@@ -9,6 +10,7 @@ export type HarmId =
   | 'points moved under a train'
   | 'points lie wrong'
   | 'off the end of the track'
+  | 'conflicting signals'
   | 'stop not announced in time'
   | 'signal falls too late to stop'
   | 'rules never settle';
@@ -17,6 +19,8 @@ interface Harm {
   /** What it is on the track: an event that it is, or how two trains stand. */
   event?(event: RehearsalEvent): boolean;
   stances?(a: Stance, b: Stance): boolean;
+  /** It lies in what signals show at once: two of them let trains into one block. */
+  ofSignals?: boolean;
   /** It lies in the rules alone: they go round and round. */
   ofRules?: boolean;
   /** In a sentence, when it never happens, and when it can. */
@@ -67,6 +71,12 @@ export const HARMS: Record<HarmId, Harm> = {
     fails: 'A train can run off the end of the track.',
     never: 'no train runs off the end of the track',
   },
+  'conflicting signals': {
+    ofSignals: true,
+    holds: 'No two signals ever let trains into one block at once.',
+    fails: 'Two signals can let trains into one block at once.',
+    never: 'no two signals let trains into one block at once',
+  },
   'stop not announced in time': {
     event: (e) => e.kind === 'passes' && e.aspect.stopsIn === 0 && !e.fell,
     holds: 'Every stop is announced in time to brake for it.',
@@ -100,8 +110,17 @@ export const harmsOfStance = (a: Stance, b: Stance): HarmId[] => HARM_IDS.filter
 export const stanceNow = ({ scheme }: Rehearsal, train: RollingTrain): Stance =>
   stanceOf(scheme.partition, scheme.stretches, train.held());
 
-/** The harms that lie in how the trains of a rehearsal stand now. */
+/** The harms that lie in how the trains of a rehearsal stand now, and in what its signals show. */
 export function harmsNow(run: Rehearsal): HarmId[] {
   const stances = run.plant.trains.map((train) => stanceNow(run, train));
+  const conflict = conflictNow(
+    run.scheme.readings,
+    (signal) => run.aspectAt(signal).stopsIn !== 0,
+    (motor) => run.plant.motors[motor]!.position,
+  );
+  const shown = conflict ? HARM_IDS.filter((id) => HARMS[id].ofSignals) : [];
+  return [...shown, ...standingIn(stances)];
+}
+function standingIn(stances: readonly Stance[]): HarmId[] {
   return stances.flatMap((one, i) => stances.slice(i + 1).flatMap((two) => harmsOfStance(one, two)));
 }

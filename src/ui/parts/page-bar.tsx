@@ -2,7 +2,17 @@
 export const PAGE = 60;
 
 /** Goes on to what is not shown yet, and back. */
-export function PageBar({ what, of, from, onFrom }: { what: string; of: number; from: number; onFrom: (from: number) => void }) {
+export function PageBar({
+  what,
+  of,
+  from,
+  onFrom,
+}: {
+  what: string;
+  of: number;
+  from: number;
+  onFrom: (from: number) => void;
+}) {
   if (of <= PAGE) return null;
   const to = Math.min(of, from + PAGE);
   return (
