@@ -67,6 +67,8 @@ describe('49 CFR 236, paraphrased', () => {
       for (const { signal, ways } of readings) {
         const all = ways.filter(({ blocks }) => blocks.length > 0);
         const [first] = all[0]?.blocks ?? [];
+        /** Where a post lets trains in, no sensor is asked: model practice that chose otherwise. */
+        if (signal.patterns?.includes('authority')) continue;
         if (!first || !all.every(({ blocks }) => blocks.some(({ block }) => block === first.block))) continue;
         expect(shownBy(d, [partition.blocks[first.block]!.id])[signal.name], signal.name).toBe('stop');
       }

@@ -1,7 +1,6 @@
 import { expect, test } from 'vitest';
-import { checkDesign } from '@/core/design';
 import { compileProgram } from '@/core/logic';
-import { CHOOSABLE } from '@/core/patterns';
+import { CHOOSABLE, compileScheme, writeRuleProgram } from '@/core/patterns';
 import { applyEdit, type Edit, type LayoutDocument, signalsOf, systemsFor } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
@@ -79,8 +78,10 @@ test(`${EDITS} random edits of signals, their systems and patterns: the rules co
         continue;
       }
       d = result.change.document;
-      const { program } = checkDesign(d);
-      expect(() => compileProgram(program), `seed ${seed}, edit ${n}: ${JSON.stringify(edit)}`).not.toThrow();
+      expect(
+        () => compileProgram(writeRuleProgram(compileScheme(d))),
+        `seed ${seed}, edit ${n}: ${JSON.stringify(edit)}`,
+      ).not.toThrow();
       done += 1;
     }
   }
