@@ -116,14 +116,13 @@ export async function test(wholeSweeps: boolean): Promise<number> {
     });
     await check('Lint, with the boundary rule', () => command(bin('biome'), ['check', '.']));
     const unit = join(scratch, 'unit.json');
+    const sweeps = { ROBLIK_WHOLE_SWEEPS: wholeSweeps ? '1' : '0' };
     const units = () =>
       runner(
         'Unit tests',
         unit,
         () =>
-          command(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], {
-            ROBLIK_WHOLE_SWEEPS: wholeSweeps ? '1' : '0',
-          }),
+          command(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], sweeps),
         (text) => {
           const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(text) as Record<string, number>;
           return { passed: numPassedTests ?? 0, failed: Math.max(numFailedTests ?? 0, numFailedTestSuites ? 1 : 0) };
@@ -139,7 +138,7 @@ export async function test(wholeSweeps: boolean): Promise<number> {
     const built = await check('Production build', () => void build());
     /** Killing is mostly waiting for what was killed to be back. */
     await Promise.all([units(), built ? kills() : undefined]);
-    if (built) await inBrowser(scratch);
+    if (built) await inBrowser(scratch, sweeps);
   } finally {
     rmSync(scratch, { recursive: true, force: true });
   }
@@ -147,7 +146,7 @@ export async function test(wholeSweeps: boolean): Promise<number> {
   return sum.failed === 0 ? 0 : 1;
 }
 
-async function inBrowser(scratch: string): Promise<void> {
+async function inBrowser(scratch: string, sweeps: Record<string, string>): Promise<void> {
   const data = join(scratch, 'data');
   const port = await somePort();
   let started: Started | undefined;
@@ -178,6 +177,7 @@ async function inBrowser(scratch: string): Promise<void> {
       report,
       () =>
         command(bin('playwright'), ['test', `--project=${project}`, '--no-deps'], {
+          ...sweeps,
           ROBLIK_ADDRESS: started!.address,
           PLAYWRIGHT_JSON_OUTPUT_NAME: report,
           ROBLIK_TEST_OUTPUT: join(scratch, `${project}-browser`),

@@ -2,6 +2,7 @@ import { expect, type Page, test } from '@playwright/test';
 import { type LayoutDocument, readDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
 import { randomLine } from '../unit/random-line';
+import { ofSweep } from '../unit/sweep';
 import { journalsOf, replays } from './journals';
 import { openLayout, stage, watchErrors } from './open';
 
@@ -17,7 +18,7 @@ function chance(seed: number) {
   return { next, pick: <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]! };
 }
 
-const SEEDS = Number(process.env.ROBLIK_TIRELESS_SEEDS ?? 4);
+const SEEDS = Number(process.env.ROBLIK_TIRELESS_SEEDS ?? ofSweep(4));
 const WIDE = process.env.ROBLIK_TIRELESS_WIDE === '1';
 const ACTIONS = Number(process.env.ROBLIK_TIRELESS_ACTIONS ?? 100);
 
