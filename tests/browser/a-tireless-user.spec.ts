@@ -4,7 +4,7 @@ import { learningOval } from '../../src/demo/learning-oval';
 import { randomLine } from '../unit/random-line';
 import { ofSweep } from '../unit/sweep';
 import { journalsOf, replays } from './journals';
-import { openLayout, stage, watchErrors } from './open';
+import { choose, openLayout, stage, watchErrors } from './open';
 
 test.describe.configure({ mode: 'parallel' });
 
@@ -146,6 +146,26 @@ function actions(
     async rename() {
       await page.getByLabel('Name of the layout').fill(`Layout ${cm(0, 99_999)}`);
       await page.keyboard.press('Enter');
+    },
+    /** Signals are placed as proposed, shown by another system, worked otherwise, and wired. */
+    async signals() {
+      await page.keyboard.press('Escape');
+      await stage(page, 'Signal');
+      const place = page.getByRole('button', { name: /^Place (it|these)/ });
+      if (next() < 0.4) {
+        if ((await place.count()) > 0) await place.first().click();
+        return;
+      }
+      const heads = page.getByRole('button', { name: /^Signal / });
+      const count = await heads.count();
+      if (count === 0) return;
+      await unlessAsked(page, () => heads.nth(Math.floor(next() * count)).focus({ timeout: 3000 }));
+      await page.keyboard.press('Enter');
+      const worked = page.getByRole('complementary').getByRole('checkbox');
+      if ((await page.getByRole('combobox', { name: 'What it can show' }).count()) === 0) return;
+      if (next() < 0.5) await worked.nth(Math.floor(next() * 6)).click();
+      else
+        await choose(page, 'What it can show', pick(['Two aspects', 'Four aspects', 'Speed signals', 'Junction arms']));
     },
     undo: () => page.keyboard.press('Control+z'),
     redo: () => page.keyboard.press('Control+Shift+z'),
