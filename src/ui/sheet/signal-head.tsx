@@ -21,7 +21,7 @@ export function Lamp(props: LampKind & { lit: boolean | undefined; flashes?: boo
   const { shape, colour, lit, flashes, x, y } = props;
   const paint =
     lit === undefined
-      ? { fill: 'none', stroke: `var(--${colour})`, strokeWidth: 1.5 }
+      ? { fill: 'none', stroke: colour === 'white' ? 'var(--ink2)' : `var(--${colour})`, strokeWidth: 1.5 }
       : lit
         ? { fill: `var(--${colour})`, stroke: 'var(--ink)', strokeWidth: 1.1 }
         : { fill: 'none', stroke: 'var(--edge)', strokeWidth: 1 };
