@@ -88,36 +88,36 @@ describe('what does the same as before, on the demo and on generated layouts', (
       ),
     ).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: 9fcdbfa7d731a89b",
+        "Ondrel Valley: c1d6def703405deb",
         "Learning oval: e251885364167d4f",
-        "Random 1: cb6e10ae5c32d4b2",
-        "Random 2: 584f01a9b1011d75",
-        "Random 3: b4e648a2b167395e",
-        "Random 4: 71bf56c48c212198",
-        "Random 5: 58636c9674c1812a",
-        "Random 6: 8c59c8feaf6ee562",
-        "Random 7: bafda1524ff8e90e",
-        "Random 8: e23a1c7cba4b2100",
-        "Random 9: cac571ac69afee90",
-        "Random 10: 6302f41abca0dda6",
+        "Random 1: 9931791e8bb6b4a2",
+        "Random 2: e5f39459550e33e5",
+        "Random 3: 18fb45b24bb69f2e",
+        "Random 4: 1ee84b94d241cb28",
+        "Random 5: 12d82c66bfaf8eba",
+        "Random 6: 2b1433ee16423a52",
+        "Random 7: 23741582defed13e",
+        "Random 8: bbe65d4c5004a690",
+        "Random 9: 745d9fbccd81b860",
+        "Random 10: aa97088ad59f64d6",
       ]
     `);
   });
   it('their first states', () => {
     expect(LAYOUTS.map((layout) => `${layout.name}: ${firstStates(layout)}`)).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: 8238 states, 23113 moves, uuuuuuuuuu",
-        "Learning oval: 196 states, 387 moves, hhhhhhhhhh",
-        "Random 1: 5959 states, 19323 moves, uuuuuuuuuu",
-        "Random 2: 3556 states, 15519 moves, uuuuuuuuuu",
-        "Random 3: 6451 states, 19982 moves, uuuuuuuuuu",
-        "Random 4: 7286 states, 22044 moves, uuuuuuuuuu",
-        "Random 5: 5038 states, 23040 moves, uuuuuuuuuu",
-        "Random 6: 4328 states, 25290 moves, uufuuuuuuu",
-        "Random 7: 3941 states, 17204 moves, uuuuuuuuuu",
-        "Random 8: 5423 states, 17467 moves, uuuuuuuuuu",
-        "Random 9: 5289 states, 17976 moves, uuuuuuuuuu",
-        "Random 10: 4681 states, 18155 moves, uuuuuuuuuu",
+        "Ondrel Valley: 8238 states, 23113 moves, uuuuuuuuuuu",
+        "Learning oval: 196 states, 387 moves, hhhhhhhhhhh",
+        "Random 1: 5959 states, 19323 moves, uuuuuuuuuuu",
+        "Random 2: 3556 states, 15519 moves, uuuuuuuuuuu",
+        "Random 3: 6451 states, 19982 moves, uuuuuuuuuuu",
+        "Random 4: 7286 states, 22044 moves, uuuuuuuuuuu",
+        "Random 5: 5038 states, 23040 moves, uuuuuuuuuuu",
+        "Random 6: 4328 states, 25290 moves, uufuuuuuuuu",
+        "Random 7: 3941 states, 17204 moves, uuuuuuuuuuu",
+        "Random 8: 5423 states, 17467 moves, uuuuuuuuuuu",
+        "Random 9: 5289 states, 17976 moves, uuuuuuuuuuu",
+        "Random 10: 4681 states, 18155 moves, uuuuuuuuuuu",
       ]
     `);
   });

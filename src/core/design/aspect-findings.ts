@@ -186,6 +186,9 @@ const holdNothing = ({ readings }: Scheme): Finding<Edit>[] =>
     ),
   );
 
+/** The system that tells ways aside and announces stops as well. */
+const TELLS_WAYS = 'speed-signals';
+
 /** Signals that show the same for ways straight on and for ways that lead aside. */
 function headsForSeveral({ document, readings }: Scheme): Finding<Edit>[] {
   const same = readings.filter(({ signal, ways }) => {
@@ -208,8 +211,8 @@ function headsForSeveral({ document, readings }: Scheme): Finding<Edit>[] {
         'Junction arms and speed signals tell crews which way is set. Or show it beside the points by an indicator.',
       remedies: [
         {
-          says: 'Let them signal by junction arms',
-          edit: { do: 'signal by', ids: same.map(({ signal: { id } }) => id), system: 'junction-arms' },
+          says: `Let them signal by ${systemOf(document, TELLS_WAYS).name.toLowerCase()}`,
+          edit: { do: 'signal by', ids: same.map(({ signal: { id } }) => id), system: TELLS_WAYS },
         },
       ],
     },

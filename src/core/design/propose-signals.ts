@@ -25,6 +25,8 @@ export interface ProposedSignal {
 }
 export interface SignalProposal {
   signals: ProposedSignal[];
+  /** The directions in which trains run, as far as is known. */
+  facings: Facing[];
   /** How many such places have a signal already. */
   standing: number;
   /** Parts into which trains come past no signal, on purpose. */
@@ -72,7 +74,7 @@ export function proposeSignals(document: LayoutDocument): SignalProposal {
     const { system, systemSays } = systems[i]!;
     return { line, at, governs, says, without, purpose: purposes[i]!, needed: needed[i]!, system, systemSays };
   });
-  return { signals, standing, leftOut: [...leftOut] };
+  return { signals, facings: [...facingsOf(document)], standing, leftOut: [...leftOut] };
 }
 
 /** Places proposed signals, as one step. */

@@ -158,7 +158,7 @@ export function RuleEditor({ about, text, values, read, onChange, onRead }: Prop
             : [],
         }));
       },
-      { delay: 60 },
+      { delay: 0 },
     );
     const extensions: Extension[] = [
       ruleLanguage(),
