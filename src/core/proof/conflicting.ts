@@ -1,21 +1,37 @@
 import type { Scheme } from '../patterns';
-import { type Conflict, conflictNow } from '../signals';
+import { type Conflict, conflictNow, conflictsOf } from '../signals';
 import { MOVING } from './rules';
 import type { Showings } from './showings';
 
+const [YES, NO] = [1, 2];
+
 /** Whether signals conflict by what is shown and how points lie, by the number of that: looked at once for each. */
 export class Conflicting {
-  private readonly known = new Map<number, Conflict | undefined>();
+  private known = new Uint8Array(1024);
+  /** No two signals can ever conflict, whatever they show. */
+  private readonly never: boolean;
 
   constructor(
     private readonly scheme: Scheme,
     private readonly showings: Showings,
-  ) {}
+  ) {
+    this.never = conflictsOf(scheme.readings).length === 0;
+  }
+
+  is(showing: number): boolean {
+    if (this.never) return false;
+    if (showing >= this.known.length) {
+      const grown = new Uint8Array(2 * showing);
+      grown.set(this.known);
+      this.known = grown;
+    }
+    this.known[showing] ||= this.at(showing) ? YES : NO;
+    return this.known[showing] === YES;
+  }
 
   at(showing: number): Conflict | undefined {
-    if (this.known.has(showing)) return this.known.get(showing);
     const { readings, aspects } = this.scheme;
-    const conflict = conflictNow(
+    return conflictNow(
       readings,
       (signal) => aspects[this.showings.thing(showing, signal)]!.stopsIn !== 0,
       (motor) => {
@@ -23,7 +39,5 @@ export class Conflicting {
         return state >= MOVING ? undefined : state === 0 ? 'straight' : 'diverging';
       },
     );
-    this.known.set(showing, conflict);
-    return conflict;
   }
 }

@@ -381,7 +381,7 @@ export class ProofModel {
     for (let w = 0; w < rules.turnoutWords; w++)
       for (let bits = rules.movedIn(manner, w); bits !== 0; bits &= bits - 1)
         if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.harms |= BIT_OF.pointsMoveUnder;
-    if (this.conflicting.at(rules.showingOf(to))) this.harms |= BITS_OF_SIGNALS;
+    if (this.conflicting.is(rules.showingOf(to))) this.harms |= BITS_OF_SIGNALS;
     if (!rules.neverSettles(manner)) return;
     this.harms |= BITS_OF_RULES;
     this.ended = true;
