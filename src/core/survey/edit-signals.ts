@@ -54,6 +54,7 @@ export function editSignals(document: LayoutDocument, edit: SignalEdit): string 
       return `Let ${signal.name} step on after ${edit.stepMs / 1000} s`;
     }
     case 'wire':
+      if (edit.ids.length === 0) refuse('There is nothing to wire yet.');
       for (const id of edit.ids) {
         const { sensors, signals, relays } = edit.wiring;
         const sensor = thingOf(document, 'sensors', id);

@@ -114,6 +114,7 @@ function WiringChoices() {
     <>
       <Choice
         label="All detectors, with a broken wire"
+        disabled={document.sensors.length === 0}
         className="w-64"
         value={alike(document.sensors.map(({ broken }) => broken))}
         placeholder="not said for all"
@@ -122,6 +123,7 @@ function WiringChoices() {
       />
       <Choice
         label="All signals, with a broken wire"
+        disabled={signals.length === 0}
         className="w-64"
         value={alike(signals.map(({ broken }) => broken))}
         placeholder="not said for all"
