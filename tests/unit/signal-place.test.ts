@@ -6,7 +6,7 @@ import { learningOval } from '@/demo/learning-oval';
 import { fork } from './fork';
 
 describe('how far one sees along a curve', () => {
-  /** Published geometry of sight past an obstacle inside a curve: M = R (1 − cos(S / 2R)), S along the arc. */
+  /** From memory: the usual geometry of sight past an obstacle inside a curve: M = R (1 − cos(S / 2R)), S along the arc. */
   test.each([
     [360, 60],
     [500, 60],

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings';
-import { greyOf, lampsOut } from '../kinds';
+import { greyOf, lampsOut, SPEED_SYSTEM } from '../kinds';
 import { CHOOSABLE, cutsOff, ownRuleFaults, type Scheme } from '../patterns';
 import { type Edit, systemOf, type Wiring } from '../survey';
 
@@ -138,7 +138,7 @@ function unannouncedLimits({ document, readings }: Scheme): Finding<Edit>[] {
       figures: [],
       advice: announces
         ? `Let ${names} signal by ${system.name} too.`
-        : `Give the signals before it a system that announces a speed at the next, such as ${systemOf(document, 'speed-signals').name}.`,
+        : `Give the signals before it a system that announces a speed at the next, such as ${systemOf(document, SPEED_SYSTEM).name}.`,
       remedies: announces
         ? [
             {
@@ -186,9 +186,6 @@ const holdNothing = ({ readings }: Scheme): Finding<Edit>[] =>
     ),
   );
 
-/** The system that tells ways aside and announces stops as well. */
-const TELLS_WAYS = 'speed-signals';
-
 /** Signals that show the same for ways straight on and for ways that lead aside. */
 function headsForSeveral({ document, readings }: Scheme): Finding<Edit>[] {
   const same = readings.filter(({ signal, ways }) => {
@@ -211,8 +208,8 @@ function headsForSeveral({ document, readings }: Scheme): Finding<Edit>[] {
         'Junction arms and speed signals tell crews which way is set. Or show it beside the points by an indicator.',
       remedies: [
         {
-          says: `Let them signal by ${systemOf(document, TELLS_WAYS).name.toLowerCase()}`,
-          edit: { do: 'signal by', ids: same.map(({ signal: { id } }) => id), system: TELLS_WAYS },
+          says: `Let them signal by ${systemOf(document, SPEED_SYSTEM).name.toLowerCase()}`,
+          edit: { do: 'signal by', ids: same.map(({ signal: { id } }) => id), system: SPEED_SYSTEM },
         },
       ],
     },

@@ -1,5 +1,5 @@
 import { divideTrack, onwardPieces, type Partition, type Piece } from '../detection';
-import { ADMISSIONS } from '../kinds';
+import { ADMISSIONS, ASPECT_SYSTEM_IDS, EARLY_SYSTEM, SPEED_SYSTEM } from '../kinds';
 import { showLength, type TenthUm } from '../measure';
 import { readSignals, type SignalReading, warningsOf } from '../signals';
 import { type Area, applyEdit, type Edit, type Facing, type LayoutDocument, signalsOf, systemOf } from '../survey';
@@ -216,14 +216,14 @@ function chooseSystems(
   bare: readonly Pick<ProposedSignal, 'line' | 'at' | 'governs'>[],
 ): { system: string; systemSays: string }[] {
   if (bare.length === 0) return [];
-  const THREE = 'three-aspect';
+  const [USUAL] = ASPECT_SYSTEM_IDS as [string];
   const edit: Edit = {
     do: 'add signals',
-    signals: bare.map(({ line, at, governs }) => ({ line, at, governs, system: THREE })),
+    signals: bare.map(({ line, at, governs }) => ({ line, at, governs, system: USUAL })),
   };
   const tried = applyEdit(document, edit);
   if (!tried.ok)
-    return bare.map(() => ({ system: THREE, systemSays: 'Three aspects: a stop is announced one signal before.' }));
+    return bare.map(() => ({ system: USUAL, systemSays: 'Three aspects: a stop is announced one signal before.' }));
   const all = tried.change.document;
   const partition = divideTrack(all, compileTrack(all));
   const readings = readSignals(all, partition);
@@ -248,15 +248,15 @@ function chooseSystems(
     const into = areaOf(all, partition, reading.ways[0]?.blocks[0]?.block ?? reading.rear);
     if (aside && into?.admits === 'interlocked')
       return {
-        system: 'speed-signals',
-        systemSays: `${systemOf(all, 'speed-signals').name}: ways lead aside over ${namesOf(partition, aside.conditions)}, to be run at medium speed.`,
+        system: SPEED_SYSTEM,
+        systemSays: `${systemOf(all, SPEED_SYSTEM).name}: ways lead aside over ${namesOf(partition, aside.conditions)}, to be run at medium speed.`,
       };
     if (short.has(reading.index))
       return {
-        system: 'four-aspect',
-        systemSays: `${systemOf(all, 'four-aspect').name}: ${slowest.name} needs ${shown(slowest.needs)} to stop, more than two blocks give here.`,
+        system: EARLY_SYSTEM,
+        systemSays: `${systemOf(all, EARLY_SYSTEM).name}: ${slowest.name} needs ${shown(slowest.needs)} to stop, more than two blocks give here.`,
       };
-    return { system: THREE, systemSays: `${systemOf(all, THREE).name}: a stop is announced one signal before.` };
+    return { system: USUAL, systemSays: `${systemOf(all, USUAL).name}: a stop is announced one signal before.` };
   });
 }
 

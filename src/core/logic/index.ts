@@ -30,4 +30,4 @@ export { presentValue } from './present-value';
 export { RuleTextError, readExpr, readProgram } from './read-text';
 export { moduleBytes, signed, unsigned, Wasm, type WasmFunction } from './wasm-bytes';
 export { sayValue, whyValue } from './why';
-export { writeDeclaration, writeExpr, writeName, writeProgram } from './write-text';
+export { RESERVED, writeDeclaration, writeExpr, writeName, writeProgram } from './write-text';

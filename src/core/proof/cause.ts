@@ -134,7 +134,7 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
     };
   },
   'conflicting signals': ({ model, scheme, last, blockName, none }) => {
-    const { conflict } = model;
+    const conflict = model.conflicting.at(model.rules.showingOf(model.ruleState));
     if (!conflict) return none;
     const name = (signal: number) => scheme.readings[signal]!.signal.name;
     return {

@@ -61,7 +61,7 @@ export class ProofModel {
   private readonly askSlots: [number, number][];
   private readonly kinds: ReturnType<typeof movesUnder>;
   private readonly inOneScan: boolean;
-  private readonly conflicting: Conflicting;
+  readonly conflicting: Conflicting;
   /** Codes of two things within one scan. */
   readonly pairs = new Pairs();
   /** What signals show and how turnouts lie to drivers who look now. */
@@ -165,10 +165,6 @@ export class ProofModel {
     return this.rules.valuesIn(this.ruleState)[this.rules.wiring.compiled.slots.get(name)!]!;
   }
 
-  /** The signals that conflict by what they show now. */
-  get conflict() {
-    return this.conflicting.at(this.rules.showingOf(this.ruleState));
-  }
   isHeld(hand: number): boolean {
     return this.rules.isHeld(this.ruleState, hand);
   }

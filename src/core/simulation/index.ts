@@ -1,8 +1,10 @@
 /** Plant and rule program in one seeded, deterministic loop, with its trace hash. */
+
+export type { Command, TimedCommand } from './command';
 export { HARM_IDS, HARMS, type HarmId, harmOfEvent, harmsNow, stanceNow } from './harms';
 export { Random } from './random';
 export type { KeptRun, KeptRunRow, Recording } from './recording';
-export { type Command, Rehearsal, type RehearsalEvent, replay, TICK_MS, type TimedCommand } from './rehearsal';
+export { Rehearsal, type RehearsalEvent, replay, TICK_MS } from './rehearsal';
 export {
   frameOf,
   PathRecorder,

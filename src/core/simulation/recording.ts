@@ -1,5 +1,5 @@
 import type { LayoutDocument } from '../survey';
-import type { TimedCommand } from './rehearsal';
+import type { TimedCommand } from './command';
 
 /** A run that can be had again: what was done, and when. */
 export interface Recording {

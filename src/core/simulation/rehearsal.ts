@@ -5,6 +5,7 @@ import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns
 import { Plant, type PlantEvent, type PowerOf } from '../plant';
 import type { LayoutDocument } from '../survey';
 import type { Motor } from '../track';
+import { type Command, type TimedCommand, WORKED_BY } from './command';
 import { MissedPulses } from './missed-pulses';
 import { Orders } from './orders';
 import { Random } from './random';
@@ -19,34 +20,6 @@ const ERRAND_REACH_MM = 6000;
 /** Positions are folded into the trace this often. */
 const HASH_EVERY_TICKS = 50;
 
-/** What a person does while trains run. */
-export type Command =
-  | { kind: 'throw'; turnout: string; to: 'straight' | 'diverging' }
-  | { kind: 'hold'; signal: string; on: boolean }
-  /** A post is taken, or left; the button of a signal is pressed, or let go. */
-  | { kind: 'man'; post: string; on: boolean }
-  | { kind: 'give'; signal: string; on: boolean }
-  /** Says of a block that nothing watches throughout whether it is free. */
-  | { kind: 'say'; block: string; free: boolean }
-  /** A spot that gives pulses misses the next one, or gives one too many. */
-  | { kind: 'fault'; sensor: string; what: 'miss' | 'extra' }
-  | { kind: 'run'; train: string; on: boolean }
-  /** Goes to a block, by its id, with the turnouts on its way thrown as it comes to them. */
-  | { kind: 'send'; train: string; block: string }
-  /** Takes back where it was sent; it waits. */
-  | { kind: 'take back'; train: string }
-  /** Runs on by a distance, as signals allow, and stops there. */
-  | { kind: 'draw up'; train: string; mm: number }
-  | { kind: 'turn back'; train: string }
-  /** By hand, off the track; and back where it began. */
-  | { kind: 'lift off'; train: string }
-  | { kind: 'set down'; train: string };
-
-export interface TimedCommand {
-  tick: number;
-  command: Command;
-}
-
 export type RehearsalEvent =
   | PlantEvent
   | { kind: 'aspect'; signal: number; aspect: Aspect }
@@ -59,9 +32,6 @@ export interface TimedEvent {
   tick: number;
   event: RehearsalEvent;
 }
-
-/** The inputs that people work. */
-const WORKED_BY = { hold: names.hold, man: names.manned, give: names.give };
 
 const WHY_NOT_TURN_BACK = {
   moving: 'is still moving. Halt it first.',

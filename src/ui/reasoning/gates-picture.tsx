@@ -4,7 +4,7 @@ import type { Expr } from '@/core/logic';
 const [ROW, STEP, BOX] = [24, 92, 44];
 const LEAF = 250;
 
-/** What a gate is called, in the rectangles of IEC 60617-12, and what goes into it. */
+/** What a gate is called, in the rectangles of IEC 60617-12 (from memory), and what goes into it. */
 function gateOf(expr: Expr): { says: string; inputs: { expr: Expr; says?: string }[] } | undefined {
   switch (expr.op) {
     case 'and':

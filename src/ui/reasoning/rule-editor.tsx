@@ -7,27 +7,8 @@ import { Compartment, EditorState, type Extension, RangeSet, StateEffect, StateF
 import { EditorView, GutterMarker, gutter, hoverTooltip, keymap } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import type { RulesAbout, RulesRead } from '@/core/design';
+import { RESERVED } from '@/core/logic';
 import { ruleLanguage } from './rule-grammar';
-
-const WORDS = [
-  'and',
-  'or',
-  'not',
-  'is',
-  'if',
-  'then',
-  'else',
-  'true',
-  'false',
-  'PREVIOUS',
-  'SR',
-  'RS',
-  'TON',
-  'TOF',
-  'TP',
-  'R_TRIG',
-  'F_TRIG',
-];
 
 interface Props {
   about: RulesAbout;
@@ -119,7 +100,7 @@ export function RuleEditor({ about, text, values, read, onChange, onRead }: Prop
         from: word?.from ?? context.pos,
         options: [
           ...names.map(({ label, type, says }) => ({ label, detail: type, info: says, type: 'variable' })),
-          ...WORDS.map((label) => ({ label, type: 'keyword' })),
+          ...[...RESERVED].map((label) => ({ label, type: 'keyword' })),
         ],
       };
     };

@@ -24,3 +24,9 @@ export function aspectsOf(systems: readonly AspectSystem[]): Aspect[] {
   for (const aspect of used.flatMap(({ aspects }) => aspects)) if (!found.has(aspect.id)) found.set(aspect.id, aspect);
   return [...found.values()].sort((a, b) => (a.stopsIn === b.stopsIn ? 0 : a.stopsIn - b.stopsIn));
 }
+
+const first = (fits: (aspect: Aspect) => unknown): string =>
+  ASPECT_SYSTEM_IDS.find((id) => ASPECT_SYSTEMS[id]!.aspects.some(fits)) ?? ASPECT_SYSTEM_IDS[0]!;
+/** The first system that announces a stop two signals before, and the first that announces a speed. */
+export const EARLY_SYSTEM = first(({ stopsIn }) => stopsIn === 2);
+export const SPEED_SYSTEM = first(({ speedAtNext }) => speedAtNext);

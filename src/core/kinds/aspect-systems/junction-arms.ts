@@ -15,6 +15,7 @@ export const junctionArms: AspectSystem = {
       id: 'clear aside',
       means: 'The way leads aside: go on, as slowly as its turnouts ask for.',
       stopsIn: NOWHERE,
+      /** Our choice: a turnout says how fast it is to be run. */
       speed: { share: 0.5 },
       leads: 'aside',
       lit: [0, 3],
