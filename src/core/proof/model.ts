@@ -309,10 +309,6 @@ export class ProofModel {
     this.rules.pulse(this.askSlots[turnout]![diverging]!);
     return true;
   }
-  holdOrLetGo(hand: number): boolean {
-    this.rules.holdOrLetGo(hand);
-    return true;
-  }
   lift(train: number): boolean {
     this.present.at[train] = this.trains[train]!.placements.length;
     this.present.bound[train] = STOOD;
@@ -385,8 +381,7 @@ export class ProofModel {
 
   private isOver(turnout: number): boolean {
     const { at } = this.present;
-    for (let t = 0; t < at.length; t++) if (this.trains[t]!.placements[at[t]!]?.over.includes(turnout)) return true;
-    return false;
+    return this.trains.some(({ placements }, t) => placements[at[t]!]?.over.includes(turnout));
   }
 
   /** What a train is bound to pass by what its signals show, given by a number of the rules. */

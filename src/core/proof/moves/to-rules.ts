@@ -105,7 +105,10 @@ export const isHeldByHand: MoveKind = {
   list(model, add) {
     for (let s = 0; s < model.rules.wiring.hands.length; s++) add(s, model.isHeld(s) ? 0 : 1);
   },
-  take: (model, hand) => model.holdOrLetGo(hand),
+  take(model, hand) {
+    model.rules.holdOrLetGo(hand);
+    return true;
+  },
   tell: (model, hand, on) => model.rules.wiring.hands[hand]!.says(on === 1),
   steer({ model, tell }, { index, choice }) {
     tell(model.rules.wiring.hands[index]!.command(choice === 1));

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { Choice } from '@/ui/parts/choice';
-import { Window } from '@/ui/parts/window';
+import { PrintWindow } from '@/ui/parts/print-window';
 import { PX_PER_MM } from '@/ui/sheet/on-paper';
 
 /** What one label says. */
@@ -46,29 +46,21 @@ export function LabelSheet({ labels, onClose }: { labels: readonly WireLabel[]; 
       </svg>
     ));
   return (
-    <Window
-      wide
+    <PrintWindow
       title="Labels for the wires"
       says={`Each ${LABEL.width} by ${LABEL.height} mm, in the order of the inputs. Print at 100 %, and cut along the lines.`}
+      choices={
+        <>
+          <Choice label="Each label" labelled="unseen" value={copies} options={COPIES} onChange={setCopies} />
+          <output className="text-ink2">
+            {all.length} labels on {pages.length === 1 ? '1 page' : `${pages.length} pages`}
+          </output>
+        </>
+      }
+      name="Labels, page"
+      sheets={sheets}
       onClose={onClose}
-    >
-      <div className="flex flex-wrap items-center gap-4 border-b border-line px-4 py-2">
-        <Choice label="Each label" labelled="unseen" value={copies} options={COPIES} onChange={setCopies} />
-        <output className="text-ink2">
-          {all.length} labels on {pages.length === 1 ? '1 page' : `${pages.length} pages`}
-        </output>
-        <span className="grow" />
-        <button type="button" className="button button-main" onClick={() => window.print()}>
-          Print
-        </button>
-      </div>
-      <div tabIndex={0} className="on-paper min-h-0 flex-1 overflow-auto bg-sheet p-4">
-        {sheets('Labels, page')}
-      </div>
-      <div className="paper-pages on-paper" aria-hidden="true">
-        {sheets('Printed labels, page')}
-      </div>
-    </Window>
+    />
   );
 }
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Aspect, AspectSystem } from '@/core/kinds';
 import { saySpeedLimit } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
-import { Window } from '@/ui/parts/window';
+import { PrintWindow } from '@/ui/parts/print-window';
 import { HeadPicture } from '@/ui/sheet/head-picture';
 import { PX_PER_MM } from '@/ui/sheet/on-paper';
 import { useWorkbench } from '@/ui/state/store';
@@ -42,26 +42,14 @@ export function AspectCard({ system, onClose }: { system: AspectSystem; onClose:
     </svg>
   );
   return (
-    <Window
-      wide
+    <PrintWindow
       title={`Card: ${system.name}`}
       says="What each aspect looks like, what to do, and whom to call. Print at 100 %."
+      choices={<Choice label="Paper" labelled="unseen" value={paper} options={PAPERS} onChange={setPaper} />}
+      name={`Card of ${system.name}`}
+      sheets={card}
       onClose={onClose}
-    >
-      <div className="flex flex-wrap items-center gap-4 border-b border-line px-4 py-2">
-        <Choice label="Paper" labelled="unseen" value={paper} options={PAPERS} onChange={setPaper} />
-        <span className="grow" />
-        <button type="button" className="button button-main" onClick={() => window.print()}>
-          Print
-        </button>
-      </div>
-      <div tabIndex={0} className="on-paper min-h-0 flex-1 overflow-auto bg-sheet p-4">
-        {card(`Card of ${system.name}`)}
-      </div>
-      <div className="paper-pages on-paper" aria-hidden="true">
-        {card(`Printed card of ${system.name}`)}
-      </div>
-    </Window>
+    />
   );
 }
 
