@@ -70,14 +70,14 @@ describe('geometry of the sheet', () => {
     expect(firstView(long).scale).toBeGreaterThan(long.scale);
     expect(firstView(sheet.view)).toEqual(sheet.view);
   });
-  test('only what is on the sheet or within a sheet’s width of it is near; on paper everything is', () => {
+  test('only what is on the sheet or within a third of its width of it is near; on paper everything is', () => {
     const { drawing, view } = sheetOf(generatedLine(100), 20);
     const seen = new SheetGeometry(drawing, view, 0, 60, WIDTH);
     for (const [x, near] of [
-      [-WIDTH - 1, false],
-      [-WIDTH + 1, true],
-      [2 * WIDTH - 1, true],
-      [2 * WIDTH + 1, false],
+      [-WIDTH / 3 - 1, false],
+      [-WIDTH / 3 + 1, true],
+      [(4 * WIDTH) / 3 - 1, true],
+      [(4 * WIDTH) / 3 + 1, false],
     ] as const) {
       expect(seen.isNear(x), `${x}`).toBe(near);
       expect(seen.isNear(x, x)).toBe(near);

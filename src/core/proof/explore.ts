@@ -103,8 +103,7 @@ export class Explorer {
       }
       if (ruleSteps.changesNothing(at, i)) continue;
       if (ruleSteps.isApart(at, i)) {
-        const other = { code: two, manner: ruleSteps.mannerOfTwo(at, i) };
-        if (thorough || someTrainLooks(model, { code: one, manner }, other)) this.take(one, two);
+        if (thorough || someTrainLooks(model, one, manner, two, ruleSteps.mannerOfTwo(at, i))) this.take(one, two);
       } else {
         model.applyKnown(ruleSteps.to(at, i), manner);
         this.taken(one, two);
@@ -113,9 +112,9 @@ export class Explorer {
     if (model.on.has('one scan'))
       for (let i = 0; i < trainMoves; i++)
         for (let k = i + 1; k < choices.length; k++) {
-          const one = { code: choices[i]!, manner: manners[i]! };
-          const two = { code: choices[k]!, manner: manners[k]! };
-          if (mayPair(model, one, two) && (thorough || !areApart(model, one, two))) this.take(one.code, two.code);
+          const [one, mannerOfOne, two, mannerOfTwo] = [choices[i]!, manners[i]!, choices[k]!, manners[k]!];
+          if (!mayPair(model, one, mannerOfOne, two, mannerOfTwo)) continue;
+          if (thorough || !areApart(model, one, mannerOfOne, two, mannerOfTwo)) this.take(one, two);
         }
     if (this.isStill) this.still[from + 1] = this.stillEnd - from - 2;
   }

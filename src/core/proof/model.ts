@@ -51,6 +51,8 @@ export class ProofModel {
   private readonly plant: Int32Array;
   /** What signals show, by one number of the rules: in the state last gone to. */
   private showing = 0;
+  /** The state of the rules in which turnouts have been read. */
+  private turnoutsIn = NONE;
   /** What each aspect obliges to, by its number in the rules. */
   private readonly stopsIn: number[];
   private readonly sights: Sight[];
@@ -93,7 +95,6 @@ export class ProofModel {
     this.seen = new Int32Array(rules.inputWords);
     const words = { inputs: rules.inputWords, things: rules.footprints.thingWords };
     this.sights = this.trains.map((train) => sightOf(train, document, this.scheme, words));
-
     const trains = this.trains.length;
     this.meetings = this.trains.flatMap((second, t) =>
       this.trains.slice(0, t).map((first) => new Meetings(first, second)),
@@ -140,6 +141,8 @@ export class ProofModel {
   }
   private readTurnouts(): void {
     const { turnouts } = this.present;
+    if (this.turnoutsIn === this.ruleState) return;
+    this.turnoutsIn = this.ruleState;
     for (let t = 0; t < turnouts.length; t++) turnouts[t] = this.rules.turnoutIn(this.ruleState, t);
   }
 
@@ -206,23 +209,19 @@ export class ProofModel {
   /** Takes two single things within one scan; the second may be missing. */
   applyBoth(one: number, two: number): void {
     this.begin();
-    let scans = this.take(one);
-    if (two !== NOTHING) scans = this.take(two) || scans;
+    let scans = moveOf(one).take(this, indexOf(one), choiceOf(one));
+    if (two !== NOTHING) scans = moveOf(two).take(this, indexOf(two), choiceOf(two)) || scans;
     if (scans) this.settle(two === NOTHING && this.inOneScan && moveOf(one).pairs);
   }
-  /** Takes a step that leaves the trains where they are, and of which it is known where it leads and how. */
+  /** Takes a step that leaves the trains where they are, and of which it is known where it leads and how; `back` follows. */
   applyKnown(to: number, manner: number): void {
     this.begin();
-    this.follow(to, manner);
+    this.follow(to, manner, this.showing);
   }
   private begin(): void {
     this.harms = 0;
     this.ended = false;
     this.manner = NOTHING;
-  }
-
-  private take(code: number): boolean {
-    return moveOf(code).take(this, indexOf(code), choiceOf(code));
   }
 
   /** Whether everything that a train would pass lets it. */
@@ -254,8 +253,7 @@ export class ProofModel {
     }
     for (const thing of passes) {
       if (!this.isAtStop(from.before[thing]!.signal)) continue;
-      const fell = countedOn(bound[train]!, thing);
-      this.harms |= fell ? BIT_OF.passesFallen : BIT_OF.passesUnannounced;
+      this.harms |= countedOn(bound[train]!, thing) ? BIT_OF.passesFallen : BIT_OF.passesUnannounced;
     }
     for (const { turnout, position } of onto) if (turnouts[turnout] !== position) this.harms |= BIT_OF.meetsWrongPoints;
     at[train] = to;
@@ -316,10 +314,9 @@ export class ProofModel {
     return true;
   }
   isFreeToSetDown(train: number): boolean {
-    return this.trains.every(
-      (other, t) =>
-        t === train || this.isOff(t) || !meet(this.trains[train]!.pieces, 0, other.pieces, this.present.at[t]!),
-    );
+    const { pieces } = this.trains[train]!;
+    const { at } = this.present;
+    return this.trains.every((other, t) => t === train || this.isOff(t) || !meet(pieces, 0, other.pieces, at[t]!));
   }
   setDown(train: number): boolean {
     this.present.at[train] = 0;
@@ -360,16 +357,20 @@ export class ProofModel {
       seen[w] = bits;
     }
     rules.step(this.ruleState, seen, turnouts, wantPrint);
-    this.follow(rules.to, rules.manner);
+    this.follow(rules.to, rules.manner, NONE);
+    this.readTurnouts();
   }
 
-  private follow(to: number, manner: number): void {
+  /** `known`: what all trains have been bound by where they stand, which binds them to nothing more. */
+  private follow(to: number, manner: number, known: number): void {
     const { rules } = this;
     this.ruleState = to;
     this.manner = manner;
-    this.readTurnouts();
-    for (let list = rules.shownIn(manner); list >= 0; list = rules.showings.rest(list))
-      for (let t = 0; t < this.trains.length; t++) this.bind(t, rules.showings.first(list));
+    for (let list = rules.shownIn(manner); list >= 0; list = rules.showings.rest(list)) {
+      const showing = rules.showings.first(list);
+      if (showing !== known) for (let t = 0; t < this.trains.length; t++) this.bind(t, showing);
+      known = showing;
+    }
     for (let w = 0; w < rules.turnoutWords; w++)
       for (let bits = rules.movedIn(manner, w); bits !== 0; bits &= bits - 1)
         if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.harms |= BIT_OF.pointsMoveUnder;

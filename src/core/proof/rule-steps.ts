@@ -76,11 +76,7 @@ export class RuleSteps {
     if (model.on.has('one scan'))
       for (const [i, one] of codes.entries())
         for (const [k, two] of codes.entries()) {
-          const [a, b] = [
-            { code: one, manner: manners[i]! },
-            { code: two, manner: manners[k]! },
-          ];
-          if (k <= i || !mayPair(model, a, b)) continue;
+          if (k <= i || !mayPair(model, one, manners[i]!, two, manners[k]!)) continue;
           if (rules.areApart(manners[i]!, manners[k]!)) this.addStep(one, two, APART, manners[i]!, manners[k]!);
           else {
             model.applyBoth(one, two);

@@ -13,6 +13,13 @@ export interface Fault {
   remedy: string;
 }
 
+/**
+ * Things whose references were found to lead somewhere, and the lists that they led into: while both are what they were, nothing
+ * of that can have changed, and an edit need not look again at all that it left alone. Only of documents that edits have made, which
+ * are frozen.
+ */
+const settled = new WeakMap<Thing, readonly (readonly Thing[])[]>();
+
 /** Ids that are used twice or point nowhere, distances past an end, ends used twice, and what each list says of its things. */
 export function referenceFaults(document: LayoutDocument): Fault[] {
   const faults: Fault[] = [];
@@ -35,11 +42,15 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
       'Name the line whose distances the ruler shows.',
     );
   }
+  const firstWith = new Map<string, { list: ListName; i: number }>();
   for (const list of LIST_NAMES)
     thingsOf(document, list).forEach(({ id }, i) => {
-      const first = claim(`id ${id}`, `${list}[${i}].id`);
-      if (first)
-        say(`${list}[${i}].id`, `The id “${id}” is used twice, first at ${first}.`, 'Give one of them another id.');
+      const first = firstWith.get(id);
+      if (!first) firstWith.set(id, { list, i });
+      else {
+        const problem = `The id “${id}” is used twice, first at ${first.list}[${first.i}].id.`;
+        say(`${list}[${i}].id`, problem, 'Give one of them another id.');
+      }
     });
 
   /** Where the thing stands that is looked at, and a part of it. */
@@ -92,9 +103,14 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
 
   for (const list of LIST_NAMES) {
     const { refers, faults: own } = LISTS[list];
+    const into = [document.lines, ...refers.map(({ to }) => thingsOf(document, to))];
     thingsOf(document, list).forEach((thing, i) => {
       place = `${list}[${i}]`;
-      for (const reference of refers) follow(thing, reference);
+      const found = faults.length;
+      const led = settled.get(thing);
+      const holds = led !== undefined && into.every((things, k) => things === led[k]);
+      for (const reference of refers) if (!holds || reference.takesEnd) follow(thing, reference);
+      if (!holds && faults.length === found && Object.isFrozen(document)) settled.set(thing, into);
       own?.(thing, tell, around);
     });
   }

@@ -53,9 +53,10 @@ export class SheetGeometry {
     readonly width = Number.POSITIVE_INFINITY,
   ) {}
 
-  /** Whether anything between two screen x is on the sheet or less than a sheet’s width off it; only that is drawn. */
+  /** Whether anything between two screen x is on the sheet or less than a third of its width off it; only that is drawn. */
   isNear(a: number, b = a): boolean {
-    return Math.max(a, b) > -this.width && Math.min(a, b) < 2 * this.width;
+    const beyond = this.width / 3;
+    return Math.max(a, b) > -beyond && Math.min(a, b) < this.width + beyond;
   }
   /** Whether any part of a stretch of a line is. */
   hasNear({ line, from, to }: { line: string; from: TenthUm; to: TenthUm }): boolean {
