@@ -21,6 +21,7 @@ const wishes = (more: Partial<DivideWishes> = {}): DivideWishes => ({
   stopping: 0,
   points: 'routes',
   wholePlatforms: true,
+  wholeAreas: true,
   keep: 'all',
   ...more,
 });

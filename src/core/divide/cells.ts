@@ -21,6 +21,8 @@ export interface Cell extends Room {
   run: number;
   /** Its length with what its blocks hold of the points at its ends. */
   whole: TenthUm;
+  /** In an area that is not divided: trains stand in it one behind the other, on sight. */
+  open: boolean;
 }
 
 /** What points at an end of a run ask for, of which those that are apart have a section of their own: a boundary at least so far from that end. Nothing where they share a block with the run. */
@@ -49,6 +51,58 @@ function fouledAt({ fouled, length }: Run, end: 0 | 1): TenthUm {
   return own ? (end === 0 ? own.to : length - own.from) : 0;
 }
 
+/** It lies in areas that are not divided, all of it. */
+export const isOpen = ({ open, length }: Run): boolean =>
+  joined(open).some(({ from, to }) => from <= 0 && to >= length);
+
+/** It lies in them where it meets points, as far as its track is fouled there. */
+function isOpenAt(run: Run, end: 0 | 1): boolean {
+  const far = fouledAt(run, end);
+  const [from, to] = end === 0 ? [0, far] : [run.length - far, run.length];
+  return joined(run.open).some((open) => open.from <= from && open.to >= to);
+}
+
+/**
+ * Points of which every track lies in areas that are not divided, where nothing is asked for; and points at the edge of one, with
+ * their blades towards it, which want a section of their own.
+ */
+export function pointsOfAreas(runs: readonly Run[]): { open: Set<number>; edge: Set<number> } {
+  const ends = runs.flatMap((run) =>
+    run.ends.flatMap((end, e) => (end ? [{ ...end, inside: isOpenAt(run, e as 0 | 1) }] : [])),
+  );
+  const outside = new Set(ends.filter(({ inside }) => !inside).map(({ points }) => points));
+  const towards = ends.filter(({ inside }) => inside);
+  return {
+    open: new Set(towards.flatMap(({ points }) => (outside.has(points) ? [] : [points]))),
+    edge: new Set(towards.flatMap(({ points, tip }) => (tip && outside.has(points) ? [points] : []))),
+  };
+}
+
+/** Where areas begin and end on a run, moved outwards to where a gap may be. */
+function edgesOf(run: Run, wishes: DivideWishes): Boundary[] {
+  const { length, closed, open } = run;
+  const barred = barredOn(run, wishes);
+  const areas = joined(open);
+  const found = new Map<TenthUm, Boundary>();
+  for (const stretch of areas)
+    for (const edge of ['from', 'to'] as const) {
+      const inside = barred.find(({ from, to }) => stretch[edge] > from && stretch[edge] < to);
+      const there = inside ? inside[edge] : stretch[edge];
+      /** On a ring the end is where it begins. */
+      const at = closed ? there % length : there;
+      if (!closed && (at <= 0 || at >= length)) continue;
+      const touched = areas.filter(({ from, to }) => (at >= from && at <= to) || (closed && at === 0 && to === length));
+      if (
+        touched.some((other) => other !== stretch) ||
+        (touched[0] === stretch && stretch.to - stretch.from === length)
+      )
+        continue;
+      const { area } = open.find((one) => one[edge] === stretch[edge])!;
+      found.set(at, { at, reason: { kind: 'area', area } });
+    }
+  return [...found.values()];
+}
+
 /** The boundaries of a run that do not depend on how many trains there are: those that are there, and those that points ask for. */
 export function boundariesOf(
   run: Run,
@@ -56,10 +110,17 @@ export function boundariesOf(
   document: LayoutDocument,
   wishes: DivideWishes,
   apart: ReadonlySet<number>,
+  open: ReadonlySet<number>,
 ): Boundary[] {
-  const given: Boundary[] = run.given.map(({ at }) => ({ at }));
+  const there: Boundary[] = run.given.map(({ at }) => ({ at }));
+  /** The edge of an area may lie a little beside one that is there, as long as no train finds room between. */
+  const edges = edgesOf(run, wishes).filter(({ at }) => !there.some((one) => Math.abs(one.at - at) < wishes.shortest));
+  const given = [...there, ...edges].sort((a, b) => a.at - b.at);
+  if (run.closed && isOpen(run)) return given;
   if (run.closed) return given.length > 0 ? given : [{ at: ringStart(run, wishes), reason: { kind: 'ring' } }];
-  const asked = ([0, 1] as const).map((end) => askedAt(run, end, graph, apart));
+  const asked = ([0, 1] as const).map((end) =>
+    open.has(run.ends[end]?.points ?? -1) ? undefined : askedAt(run, end, graph, apart),
+  );
   const [low, high] = asked.map((one) => one?.off ?? 0) as [TenthUm, TenthUm];
   const free = run.length - low - high;
   const branches = run.ends.every((end) => end && isBranch(graph, end));
@@ -103,30 +164,29 @@ export function cellsOf(
   graph: TrackGraph,
   wishes: DivideWishes,
   apart: ReadonlySet<number>,
+  openPoints: ReadonlySet<number>,
 ): Cell[] {
-  const barred = barredOn(run, wishes);
-  const cell = (from: TenthUm, to: TenthUm, before = 0, after = 0, not: readonly Stretch[] = barred): Cell => ({
-    run: run.index,
-    from,
-    to,
-    before,
-    after,
-    whole: to - from + before + after,
-    barred: not,
-  });
+  const barred = joined([...barredOn(run, wishes), ...run.open]);
+  /** On a ring the last cell goes on past the start. */
+  const past = (some: readonly Stretch[]) =>
+    joined([...some, ...some.map(({ from, to }) => ({ from: from + run.length, to: to + run.length }))]);
+  const areas = run.closed ? past(run.open) : joined(run.open);
+  const cell = (from: TenthUm, to: TenthUm, before = 0, after = 0, not: readonly Stretch[] = barred): Cell => {
+    const { shortest } = wishes;
+    const open = areas.some((area) => area.from < from + shortest && area.to > to - shortest);
+    const whole = to - from + before + after;
+    return { run: run.index, from, to, before, after, whole, barred: open ? [{ from, to }] : not, open };
+  };
   const cuts = boundaries.map(({ at }) => at);
   if (run.closed) {
-    /** Round past the start, so that the last cell is one piece. */
-    const round = joined([
-      ...barred,
-      ...barred.map(({ from, to }) => ({ from: from + run.length, to: to + run.length })),
-    ]);
+    const round = past(barred);
     return cuts.map((at, i) => cell(at, cuts[i + 1] ?? cuts[0]! + run.length, 0, 0, round));
   }
   /** Beyond blades that no boundary parts from it, a train stands as far as where their tracks come together. */
   const beyond = (end: 0 | 1): TenthUm | undefined => {
     const meets = run.ends[end];
     if (!meets) return 0;
+    if (openPoints.has(meets.points)) return -fouledAt(run, end);
     return meets.tip && !apart.has(meets.points) ? graph.points[meets.points]!.clearance : undefined;
   };
   const [before, after] = [beyond(0), beyond(1)];

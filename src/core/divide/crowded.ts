@@ -3,12 +3,13 @@ import type { Run } from './runs';
 
 /**
  * Points that would make one block of the track before several blades: they hang together, no boundary parts them, and more than one run
- * begins at their blades. They want a section of their own, whatever is wished for.
+ * begins at their blades. They want a section of their own, whatever is wished for, but in areas that are not divided (`open`).
  */
 export function crowded(
   runs: readonly Run[],
   boundaries: readonly (readonly Boundary[])[],
   apart: ReadonlySet<number>,
+  open: ReadonlySet<number>,
 ): number[] {
   const leader = new Map<number, number>();
   const find = (points: number): number => {
@@ -27,7 +28,8 @@ export function crowded(
       members.set(group, (members.get(group) ?? new Set()).add(end.points));
       const other = ends[1 - i];
       const within = boundaries[index]!.length === 0 && other && !other.tip;
-      if (end.tip && !within && !apart.has(end.points)) before.set(group, (before.get(group) ?? new Set()).add(index));
+      if (end.tip && !within && !apart.has(end.points) && !open.has(end.points))
+        before.set(group, (before.get(group) ?? new Set()).add(index));
     }
   return [...before].flatMap(([group, own]) => (own.size > 1 ? [...members.get(group)!] : []));
 }

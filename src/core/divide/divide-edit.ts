@@ -1,10 +1,13 @@
 import { divideTrack, middleOf } from '../detection';
-import { applyEdit, asTyped, type Edit, type LayoutDocument } from '../survey';
+import { type Area, applyEdit, asTyped, type Edit, type LayoutDocument } from '../survey';
 import { compileTrack } from '../track';
 import type { Suggestion } from './suggest-gaps';
 
-/** The edit that carries a suggestion out: its gaps, and a detector for each section that then has none, if that is wished for. */
-export function divideEdit(document: LayoutDocument, { cuts, without }: Suggestion, detectors: boolean): Edit {
+/**
+ * The edit that carries a suggestion out: its gaps, and a detector for each section that then has none, if that is wished for; areas that
+ * are left whole need none.
+ */
+export function divideEdit(document: LayoutDocument, { cuts, without, open }: Suggestion, detectors: boolean): Edit {
   const typed = (at: number) => asTyped(at, document.shownUnit);
   const edit = {
     do: 'divide' as const,
@@ -25,6 +28,8 @@ export function divideEdit(document: LayoutDocument, { cuts, without }: Suggesti
         all.reduce((a, b) => (b.length > a.length ? b : a)),
       );
       return { line, at: typed(at) };
-    });
+    })
+    .filter(({ line, at: { tenthUm } }) => !open.some((area) => area.line === line && isWithin(area, tenthUm)));
   return { ...edit, watch };
 }
+const isWithin = ({ from, to }: Area, at: number): boolean => at >= from.tenthUm && at <= to.tenthUm;

@@ -1,5 +1,5 @@
 import type { TenthUm } from '../measure';
-import { isKind, type LayoutDocument } from '../survey';
+import { type Area, isKind, type LayoutDocument } from '../survey';
 import { compileTrack, type EdgeEnd, type TrackGraph } from '../track';
 
 export interface Stretch {
@@ -22,6 +22,8 @@ export interface Run {
   /** Where tracks foul each other, in order, none touching the next. */
   fouled: Stretch[];
   platforms: Stretch[];
+  /** What is in areas that are not divided, each with its id. */
+  open: (Stretch & { area: string })[];
   /** Gaps and block marks that there are, in order. */
   given: { id: string; at: TenthUm }[];
 }
@@ -41,10 +43,11 @@ function onRun(run: Run, edge: number, from: TenthUm, to: TenthUm): Stretch | un
     : { from: part.start + part.to - to, to: part.start + part.to - from };
 }
 
-/** Every run of a layout. `given`: whether a gap or mark that there is counts. */
+/** Every run of a layout. `given`: whether a gap or mark that there is counts; `open`: areas that are not divided. */
 export function runsOf(
   document: LayoutDocument,
   given: (cut: { certainty: 'tentative' | 'fixed' }) => boolean,
+  open: readonly Area[],
 ): { graph: TrackGraph; runs: Run[] } {
   const graph = compileTrack(document);
   const runOfEdge = new Map<number, Run>();
@@ -84,6 +87,7 @@ export function runsOf(
           parts,
           fouled: [],
           platforms: [],
+          open: [],
           given: [],
         };
         runs.push(run);
@@ -98,19 +102,23 @@ export function runsOf(
       const run = runOfEdge.get(edge)!;
       run.fouled.push(onRun(run, edge, from, to)!);
     }
+  const along = (line: string, from: TenthUm, to: TenthUm) =>
+    graph.byLine.get(line)!.flatMap(({ index, from: low, to: high }) => {
+      const [begin, end] = [Math.max(low, from), Math.min(high, to)];
+      const run = runOfEdge.get(index)!;
+      return begin > end ? [] : [{ run, on: onRun(run, index, begin, end)! }];
+    });
   for (const feature of document.features) {
     const cuts = feature.kind === 'gap' || feature.kind === 'mark';
     if ((!cuts || !given(feature)) && !isKind('platform')(feature)) continue;
-    const to = 'to' in feature ? feature.to.tenthUm : feature.at.tenthUm;
-    for (const { index, from: low, to: high } of graph.byLine.get(feature.line)!) {
-      const [from, until] = [Math.max(low, feature.at.tenthUm), Math.min(high, to)];
-      if (from > until) continue;
-      const run = runOfEdge.get(index)!;
-      const on = onRun(run, index, from, until)!;
+    const to = 'to' in feature ? feature.to : feature.at;
+    for (const { run, on } of along(feature.line, feature.at.tenthUm, to.tenthUm))
       if (!cuts) run.platforms.push(on);
       else if (!run.given.some(({ id }) => id === feature.id)) run.given.push({ id: feature.id, at: on.from });
-    }
   }
+  for (const { id: area, line, from, to } of open)
+    for (const { run, on } of along(line, from.tenthUm, to.tenthUm))
+      if (on.to > on.from) run.open.push({ ...on, area });
   for (const run of runs) {
     run.fouled = joined(run.fouled);
     run.platforms = joined(run.platforms);

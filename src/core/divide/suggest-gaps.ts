@@ -1,13 +1,13 @@
 import { greaterEq, lessEq, solve } from 'yalps';
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
-import { asTyped, type LayoutDocument } from '../survey';
+import { type Area, asTyped, type LayoutDocument } from '../survey';
 import type { TrackGraph } from '../track';
-import { type Boundary, boundariesOf, type Cell, cellsOf, SHORTEST_CELL } from './cells';
+import { type Boundary, boundariesOf, type Cell, cellsOf, isOpen, pointsOfAreas, SHORTEST_CELL } from './cells';
 import { crowded } from './crowded';
 import { placeOn, type Run, runsOf } from './runs';
 import { mostCuts, spreadCuts, toSteps } from './spread-cuts';
 import { type Network, networkOf, wayRoundBelow } from './ways-round';
-import type { CutReason, DivideWishes } from './wishes';
+import { type CutReason, type DivideWishes, openAreas } from './wishes';
 
 export interface ProposedCut {
   line: string;
@@ -16,7 +16,7 @@ export interface ProposedCut {
 }
 
 /** A wish that makes a division possible when it alone is given up. */
-export type GivenUp = Partial<Pick<DivideWishes, 'trains' | 'longest' | 'stopping' | 'wholePlatforms'>>;
+export type GivenUp = Partial<Pick<DivideWishes, 'trains' | 'longest' | 'stopping' | 'wholePlatforms' | 'wholeAreas'>>;
 
 export interface Suggestion {
   cuts: ProposedCut[];
@@ -26,6 +26,8 @@ export interface Suggestion {
   places: number;
   /** Track on which no train longer than this can stand: too short for the longest. */
   short: { line: string; from: TenthUm; to: TenthUm }[];
+  /** Areas that are left whole. */
+  open: Area[];
   /** Lines of a way round on which the trains cannot move on, and what to give up instead, when there is no division. */
   impossible?: { lines: string[]; places: number; giveUp: GivenUp[] };
   /** False when there were more ways round than could be looked at. */
@@ -42,15 +44,22 @@ interface Divided {
 
 /** Everything that follows from the wishes but the cuts for places. */
 function begin(document: LayoutDocument, wishes: DivideWishes): Divided {
-  const { graph, runs } = runsOf(document, ({ certainty }) => wishes.keep === 'all' || certainty === 'fixed');
-  const apart = new Set(wishes.points === 'routes' ? graph.points.map(({ index }) => index) : []);
-  const bound = () => runs.map((run) => boundariesOf(run, graph, document, wishes, apart));
+  const { graph, runs } = runsOf(
+    document,
+    ({ certainty }) => wishes.keep === 'all' || certainty === 'fixed',
+    openAreas(document, wishes),
+  );
+  const { open, edge } = pointsOfAreas(runs);
+  const apart = new Set(wishes.points === 'routes' ? graph.points.map(({ index }) => index) : edge);
+  const bound = () => runs.map((run) => boundariesOf(run, graph, document, wishes, apart, open));
   let boundaries = bound();
-  for (let more = crowded(runs, boundaries, apart); more.length > 0; more = crowded(runs, boundaries, apart)) {
+  for (;;) {
+    const more = crowded(runs, boundaries, apart, open);
+    if (more.length === 0) break;
     for (const points of more) apart.add(points);
     boundaries = bound();
   }
-  const cells = runs.flatMap((run) => cellsOf(run, boundaries[run.index]!, graph, wishes, apart));
+  const cells = runs.flatMap((run) => cellsOf(run, boundaries[run.index]!, graph, wishes, apart, open));
   return { graph, runs, boundaries, cells, network: networkOf(graph, runs) };
 }
 
@@ -58,9 +67,19 @@ function begin(document: LayoutDocument, wishes: DivideWishes): Divided {
 function placesOf({ runs, cells }: Divided, cuts: readonly number[], longest: TenthUm): number[] {
   const places = runs.map(() => 0);
   cells.forEach((cell, i) => {
-    if (cell.whole >= longest) places[cell.run] = places[cell.run]! + cuts[i]! + 1;
+    const held = cell.open ? Math.floor(cell.whole / Math.max(1, longest)) : cell.whole >= longest ? cuts[i]! + 1 : 0;
+    places[cell.run] = places[cell.run]! + held;
   });
   return places;
+}
+
+/** A way round with too few places, if there is one. One that lies in areas that are not divided, all of it, is not asked for any. */
+function tooNarrow({ network, runs }: Divided, places: number[], asked: number): number[] | 'unknown' | undefined {
+  for (;;) {
+    const way = wayRoundBelow(network, places, asked);
+    if (!Array.isArray(way) || !way.every((run) => isOpen(runs[run]!))) return way;
+    places[way[0]!] = asked;
+  }
 }
 
 const roomiest = ({ cells }: Divided, { longest, stopping }: DivideWishes): number[] =>
@@ -70,7 +89,7 @@ const roomiest = ({ cells }: Divided, { longest, stopping }: DivideWishes): numb
 function tooFew(document: LayoutDocument, wishes: DivideWishes): number[] | 'unknown' | undefined {
   const divided = begin(document, wishes);
   const places = placesOf(divided, roomiest(divided, wishes), wishes.longest);
-  return wayRoundBelow(divided.network, places, wishes.trains + 1);
+  return tooNarrow(divided, places, wishes.trains + 1);
 }
 
 /**
@@ -96,15 +115,15 @@ export function suggestGaps(document: LayoutDocument, wishes: DivideWishes): Sug
 
 function layOut(document: LayoutDocument, wishes: DivideWishes): Suggestion {
   const divided = begin(document, wishes);
-  const { runs, boundaries, cells, network } = divided;
+  const { runs, boundaries, cells } = divided;
   const most = roomiest(divided, wishes);
   const asked = wishes.trains + 1;
-  const widest = wayRoundBelow(network, placesOf(divided, most, wishes.longest), asked);
+  const widest = tooNarrow(divided, placesOf(divided, most, wishes.longest), asked);
   let complete = widest !== 'unknown';
   let counts = cells.map(() => 0);
   const ways: number[][] = [];
   while (complete && widest === undefined) {
-    const way = wayRoundBelow(network, placesOf(divided, counts, wishes.longest), asked);
+    const way = tooNarrow(divided, placesOf(divided, counts, wishes.longest), asked);
     if (way === 'unknown') complete = false;
     if (way === undefined || way === 'unknown') break;
     ways.push(way);
@@ -139,13 +158,14 @@ function layOut(document: LayoutDocument, wishes: DivideWishes): Suggestion {
       .map(({ id }) => id),
     places: placesOf(divided, counts, wishes.longest).reduce((sum, n) => sum + n, 0),
     short: cells
-      .filter(({ whole }) => whole < wishes.longest && whole > SHORTEST_CELL)
+      .filter(({ whole, open }) => whole < wishes.longest && whole > SHORTEST_CELL && !open)
       .map(({ run, from, to }) => {
         const [a, b] = [placeOn(runs[run]!, from), placeOn(runs[run]!, to)];
         return a.line === b.line
           ? { line: a.line, from: Math.min(a.at, b.at), to: Math.max(a.at, b.at) }
           : { line: a.line, from: a.at, to: a.at };
       }),
+    open: openAreas(document, wishes),
     complete,
   };
   if (Array.isArray(widest)) {
@@ -198,6 +218,7 @@ function giveUp(document: LayoutDocument, wishes: DivideWishes): GivenUp[] {
   const found: GivenUp[] = [];
   if (wishes.stopping > 0 && does({ stopping: 0 })) found.push({ stopping: 0 });
   if (wishes.wholePlatforms && does({ wholePlatforms: false })) found.push({ wholePlatforms: false });
+  if (wishes.wholeAreas && does({ wholeAreas: false })) found.push({ wholeAreas: false });
   let trains = wishes.trains - 1;
   while (trains > 0 && !does({ trains })) trains -= 1;
   if (trains > 0) found.push({ trains });

@@ -1,6 +1,7 @@
 import { consistOf } from '../detection';
+import { ADMISSIONS } from '../kinds';
 import { fromMm, layoutSpeedMmPerS, mostBrakingMm, TENTH_UM_PER_CM, type TenthUm } from '../measure';
-import type { LayoutDocument } from '../survey';
+import type { Area, LayoutDocument } from '../survey';
 
 /** What a division of the track shall do. */
 export interface DivideWishes {
@@ -16,6 +17,8 @@ export interface DivideWishes {
   points: LayoutDocument['turnoutsIn'];
   /** No gap lies along a platform. */
   wholePlatforms: boolean;
+  /** Areas without signals, where crews look out for each other, stay whole: a gap at their edges, and none inside. */
+  wholeAreas: boolean;
   /** Which gaps and block marks stay where they are. */
   keep: 'all' | 'fixed';
   /** Gaps that are to be here; the others are laid out around them. */
@@ -32,10 +35,16 @@ export type CutReason =
   | { kind: 'blades'; points: string }
   /** Between two tracks beside each other, each of which keeps its own points. */
   | { kind: 'crossover'; points: string[] }
+  /** Where an area begins, by id, that is not divided. */
+  | { kind: 'area'; area: string }
   /** The ends of a block on a ring. */
   | { kind: 'ring' }
   /** So that there are places enough: so many of so long between the same two boundaries. */
   | { kind: 'places'; blocks: number; shortest: TenthUm };
+
+/** Areas that the wishes leave whole. */
+export const openAreas = ({ areas }: LayoutDocument, { wholeAreas }: DivideWishes): Area[] =>
+  wholeAreas ? areas.filter(({ admits }) => admits !== undefined && !ADMISSIONS[admits].signals) : [];
 
 /** How long a train is where there is none yet; our assumption. */
 const TRAIN_TO_BE = 100 * TENTH_UM_PER_CM;
@@ -57,6 +66,7 @@ export function usualWishes(document: LayoutDocument): DivideWishes {
     stopping: Math.max(0, ...stopping),
     points: document.turnoutsIn,
     wholePlatforms: true,
+    wholeAreas: true,
     keep: 'all',
   };
 }

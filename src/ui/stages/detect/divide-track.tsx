@@ -5,6 +5,7 @@ import {
   type DivideWishes,
   divideEdit,
   type GivenUp,
+  openAreas,
   type ProposedCut,
   type Suggestion,
   usualWishes,
@@ -186,6 +187,11 @@ function Wishes({
             no gap along a platform
           </CheckBox>
         )}
+        {openAreas(document, { ...wishes, wholeAreas: true }).length > 0 && (
+          <CheckBox checked={wishes.wholeAreas} onChange={(wholeAreas) => onWish({ wholeAreas })}>
+            no gap or detector inside areas without signals
+          </CheckBox>
+        )}
         <CheckBox checked={wishes.keep === 'all'} onChange={(on) => onWish({ keep: on ? 'all' : 'fixed' })}>
           keep tentative gaps, too
         </CheckBox>
@@ -209,6 +215,7 @@ function NoDivision({
   const says = (one: GivenUp): string => {
     if (one.stopping !== undefined) return 'Give up the room to stop';
     if (one.wholePlatforms !== undefined) return 'Let gaps lie along platforms';
+    if (one.wholeAreas !== undefined) return 'Divide areas without signals, too';
     if (one.trains !== undefined) return `Run ${count(one.trains, 'train')} at once`;
     return `Let no train be longer than ${showLength(one.longest!, document.shownUnit)}`;
   };
@@ -299,6 +306,8 @@ function reasonOf(document: LayoutDocument, reason: CutReason): string {
       return `before the blades of ${called(reason.points)}`;
     case 'crossover':
       return `so that ${reason.points.map(called).join(' and ')} are apart`;
+    case 'area':
+      return `the edge of ${document.areas.find(({ id }) => id === reason.area)?.name}`;
     case 'ring':
       return 'where the ring begins';
     case 'places':
