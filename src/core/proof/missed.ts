@@ -2,35 +2,51 @@ import type { Advance, Placement } from './placements';
 
 /**
  * Adds, for each place where something gives pulses, that it misses one: from when a part of the train comes there until nothing of it is there any more
- * that would be noticed, it notices nothing.
+ * that would be noticed, it notices nothing. Several may miss theirs at once.
  */
 export function withMissed(placements: Placement[], givesPulses: (field: number) => boolean): Placement[] {
-  const all = placements.map((p) => ({ ...p, advances: [...p.advances] }));
-  const fields = new Set(placements.flatMap(({ felt }) => felt.filter(givesPulses)));
-  for (const field of fields) {
-    const feels = (p: number) => placements[p]!.felt.includes(field);
-    /** By a placement in which it would be noticed, the same in which it is not. */
-    const missing = new Map<number, number>();
-    placements.forEach((p, number) => {
-      if (!feels(number)) return;
-      missing.set(number, all.length);
-      all.push({ ...p, felt: p.felt.filter((one) => one !== field), turns: [] });
-    });
-    const seen = (one: Advance, from: number, to: number) =>
-      one.offTheEnd || all[from]!.felt.join() !== all[to]!.felt.join();
-    placements.forEach((p, number) => {
-      const from = missing.get(number);
-      if (from !== undefined)
-        all[from]!.advances = p.advances.map((one) => {
-          const to = missing.get(one.to) ?? one.to;
-          return { ...one, to, seen: seen(one, from, to) };
-        });
-      else
-        for (const one of p.advances) {
-          const to = one.offTheEnd ? undefined : missing.get(one.to);
-          if (to !== undefined) all[number]!.advances.push({ ...one, to, seen: seen(one, number, to), misses: field });
-        }
-    });
+  const all: Placement[] = placements.map((p) => ({ ...p }));
+  const pulsesIn = placements.map(({ felt }) => felt.filter(givesPulses));
+  /** By a placement and what is missed in it, the number of that. */
+  const numbers = new Map<string, number>();
+  const keyOf = (p: number, missed: readonly number[]) => `${p}: ${missed.join()}`;
+  const made: { from: number; missed: readonly number[] }[] = [];
+  placements.forEach((p, from) => {
+    for (const missed of someOf(pulsesIn[from]!)) {
+      if (missed.length === 0) numbers.set(keyOf(from, missed), from);
+      else {
+        numbers.set(keyOf(from, missed), all.length);
+        all.push({ ...p, felt: p.felt.filter((one) => !missed.includes(one)), turns: [] });
+      }
+      made.push({ from, missed });
+    }
+  });
+  for (const { from, missed } of made) {
+    const number = numbers.get(keyOf(from, missed))!;
+    const onward = (one: Advance, more: readonly number[]): Advance => {
+      const pulses = pulsesIn[one.to]!;
+      const to = numbers.get(
+        keyOf(
+          one.to,
+          pulses.filter((field) => missed.includes(field) || more.includes(field)),
+        ),
+      )!;
+      const asBefore = number === from && to === one.to;
+      const seen = asBefore ? one.seen : one.offTheEnd || all[number]!.felt.join() !== all[to]!.felt.join();
+      return { ...one, to, seen, ...(more.length > 0 && { misses: more }) };
+    };
+    /** What gives a pulse in the next placement and not in this one may miss it. */
+    const fresh = (one: Advance) =>
+      one.offTheEnd ? [] : pulsesIn[one.to]!.filter((field) => !placements[from]!.felt.includes(field));
+    const { advances } = placements[from]!;
+    all[number]!.advances = [
+      ...advances.map((one) => onward(one, [])),
+      ...advances.flatMap((one) => someOf(fresh(one)).flatMap((more) => (more.length > 0 ? [onward(one, more)] : []))),
+    ];
   }
   return all;
 }
+
+/** Every choice of some of them, each in the order in which they stand, none first. */
+const someOf = (fields: readonly number[]): number[][] =>
+  Array.from({ length: 2 ** fields.length }, (_, bits) => fields.filter((_field, i) => (bits >> i) & 1));

@@ -60,8 +60,8 @@ export interface Advance {
   runMm: number;
   /** It goes nowhere, but comes to rest, so that what needs current does not notice it, or starts again. */
   rests?: 'begins' | 'ends';
-  /** The field in which it is not noticed, though it should be. */
-  misses?: number;
+  /** Fields in which it is not noticed, though it should be. */
+  misses?: readonly number[];
 }
 
 /** A placement that a train turns back into, and what it then stands on, tail first. */

@@ -15,10 +15,10 @@ const seenIn = ({ scheme }: ProofModel, felt: number[]): number[] =>
     .map((field) => scheme.partition.fields.all[field]!)
     .flatMap(({ section, sensors, blocks }) => (section === undefined || sensors.length === 0 ? [] : blocks));
 
-/** The sensor that does not notice the train, though it should. */
-function missedBy({ scheme, document }: ProofModel, { misses }: Advance) {
-  const id = misses === undefined ? undefined : scheme.partition.fields.all[misses]!.sensors[0];
-  return document.sensors.find((one) => one.id === id);
+/** Sensors that do not notice the train, though they should. */
+function missedBy({ scheme, document }: ProofModel, { misses = [] }: Advance) {
+  const ids = misses.map((field) => scheme.partition.fields.all[field]!.sensors[0]);
+  return document.sensors.filter(({ id }) => ids.includes(id));
 }
 
 /** A train goes on to where something happens next. */
@@ -72,7 +72,7 @@ export const goesOn: MoveKind = {
     const [was, now] = [seenIn(model, from.felt), seenIn(model, into.felt)];
     const hidden = was.filter((b) => !now.includes(b) && into.blocks.includes(b));
     const missed = missedBy(model, advance);
-    if (missed) parts.push(`is missed by ${missed.name}`);
+    if (missed.length > 0) parts.push(`is missed by ${missed.map((one) => one.name).join(' and ')}`);
     if (hidden.length > 0) parts.push(`is no longer seen in ${blockNames(hidden)}, though a part of it is still there`);
     const known = from.before.map(({ signal }) => signal);
     const [near] = into.before.filter(({ signal }) => signal >= 0 && !known.includes(signal));
@@ -83,7 +83,7 @@ export const goesOn: MoveKind = {
   course(model, train, way) {
     const from = fromOf(model, train);
     const { runMm, passes, to, rests } = from.advances[way]!;
-    const misses = missedBy(model, from.advances[way]!)?.id;
+    const misses = missedBy(model, from.advances[way]!).map(({ id }) => id);
     const late = passes.some((thing) => model.isAtStop(from.before[thing]!.signal));
     return { runMm, longMm: model.trains[train]!.longMm(to), late, rests: rests !== undefined, misses };
   },
@@ -94,7 +94,7 @@ export const goesOn: MoveKind = {
       tell({ kind: 'run', train: model.trains[index]!.id, on: false });
       return () => train.speed === 0;
     }
-    if (deed.misses) tell({ kind: 'fault', sensor: deed.misses, what: 'miss' });
+    for (const sensor of deed.misses ?? []) tell({ kind: 'fault', sensor, what: 'miss' });
     const begins = (due.get(index) ?? train.head + model.trains[index]!.leadMm) + runMm;
     due.set(index, begins);
     const goal = begins + waitsAt * longMm;

@@ -13,8 +13,8 @@ export interface Course {
   late: boolean;
   /** It comes to rest, or starts again. */
   rests: boolean;
-  /** The sensor, by its id, that misses it. */
-  misses?: string | undefined;
+  /** Sensors, by their ids, that miss it. */
+  misses?: readonly string[];
 }
 
 /** A kind of step: when it can be taken, what it changes before the rules are scanned, and how it is told, steered and written. */
