@@ -4,6 +4,7 @@ import { type DivideWishes, divideEdit, suggestGaps } from '@/core/divide';
 import { cm } from '@/core/measure';
 import { type Area, applyEdit, type LayoutDocument } from '@/core/survey';
 import { compileTrack, onwardFrom, type TrackGraph } from '@/core/track';
+import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ring } from '@/demo/learning-oval';
 import { PLANS, planned } from '@/demo/plans';
 import { Draw } from '../../tools/fuzz/draw';
@@ -103,6 +104,45 @@ function circuits(graph: TrackGraph): number[][] {
   return [...found.values()];
 }
 
+/** The areas, and the track that one comes to only over points whose blades lie in them: followed from joint to joint. */
+function withReached(d: LayoutDocument, graph: TrackGraph): Area[] {
+  const overlaps = (edge: number) => {
+    const { line, from, to } = graph.edges[edge]!;
+    return d.areas.some((one) => one.line === line && one.from.tenthUm < to && one.to.tenthUm > from);
+  };
+  const more: Area[] = [];
+  for (const { index } of graph.edges) {
+    const run = new Set([index]);
+    const met: string[] = [];
+    for (const edge of run)
+      for (const end of graph.edges[edge]!.ends) {
+        if (end.kind === 'track') run.add(end.edge);
+        if (end.kind === 'points') met.push(graph.points[end.points]!.id);
+      }
+    const inside = met.every((id) => d.turnouts.some((t) => t.id === id && isIn(d.areas, t.line, t.at.tenthUm)));
+    if (met.length === 0 || !inside || [...run].some(overlaps)) continue;
+    const { line, from, to } = graph.edges[index]!;
+    more.push({ ...d.areas[0]!, line, from: { tenthUm: from, typed: '' }, to: { tenthUm: to, typed: '' } });
+  }
+  return [...d.areas, ...more];
+}
+
+test('a yard on sight is not divided, nor what is reached only through it; its edge and the line outside are', () => {
+  /** By hand: Yard from 20 cm behind T1 on; T2 in it leads to Road 2. T1 keeps its gap on the yard track, 35 cm before that edge. */
+  const d = bare(exampleLayout(EXAMPLES.find(({ id }) => id === 'worth')!));
+  const all = suggestGaps(d, wishes({ longest: cm(30).tenthUm, shortest: cm(30).tenthUm, trains: 1 }));
+  const road = d.lines.find(({ name }) => name === 'Road 2')!.id;
+  const yard = d.areas.find(({ admits }) => admits === 'on sight')!;
+  expect(all.cuts.filter(({ line }) => line === road)).toEqual([]);
+  expect(all.cuts.filter(({ line, at }) => isIn([yard], line, at))).toEqual([]);
+  expect(all.cuts.filter(({ line, at }) => line === yard.line && at <= yard.from.tenthUm)).toHaveLength(2);
+  const before = suggestGaps(
+    { ...d, areas: [] },
+    wishes({ longest: cm(30).tenthUm, shortest: cm(30).tenthUm, trains: 1 }),
+  );
+  expect(before.cuts.filter(({ line }) => line === road)).toHaveLength(1);
+});
+
 test.each(['routes', 'blocks'] as const)('random areas on random layouts, points that belong to %s', (points) => {
   const layouts = [
     ...Array.from({ length: 60 }, (_, i) => bare(randomPlan(i + 1))),
@@ -112,7 +152,7 @@ test.each(['routes', 'blocks'] as const)('random areas on random layouts, points
   let [cutInside, apart, ways] = [0, 0, 0];
   for (const [i, plain] of layouts.entries()) {
     const draw = new Draw(7000 + i);
-    const areas = Array.from({ length: 1 + draw.below(2) }, (_, n): Area => {
+    const given = Array.from({ length: 1 + draw.below(2) }, (_, n): Area => {
       const line = plain.lines[draw.below(plain.lines.length)]!;
       const length = Math.floor(line.length.tenthUm / 1e5);
       const whole = draw.chance(0.4) || length < 20;
@@ -126,10 +166,11 @@ test.each(['routes', 'blocks'] as const)('random areas on random layouts, points
       );
       return whole ? { ...one, to: line.length } : one;
     });
-    const d = { ...plain, areas };
+    const d = { ...plain, areas: given };
     const asked = wishes({ points, trains: 1 + (i % 3), longest: cm(40).tenthUm, shortest: cm(20).tenthUm });
     const suggestion = suggestGaps(d, asked);
     const { graph } = divideTrack(d, compileTrack(d));
+    const areas = withReached(d, graph);
     /** Points with a track outside the areas, as far as its clearance point. */
     const edges = graph.points.filter(({ index, clearance }) =>
       graph.edges.some(({ line, from, to, ends }) =>

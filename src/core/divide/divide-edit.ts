@@ -1,5 +1,5 @@
 import { divideTrack, middleOf } from '../detection';
-import { type Area, applyEdit, asTyped, type Edit, type LayoutDocument } from '../survey';
+import { applyEdit, asTyped, type Edit, type LayoutDocument } from '../survey';
 import { compileTrack } from '../track';
 import type { Suggestion } from './suggest-gaps';
 
@@ -29,7 +29,8 @@ export function divideEdit(document: LayoutDocument, { cuts, without, open }: Su
       );
       return { line, at: typed(at) };
     })
-    .filter(({ line, at: { tenthUm } }) => !open.some((area) => area.line === line && isWithin(area, tenthUm)));
+    .filter(
+      ({ line, at: { tenthUm } }) => !open.some((one) => one.line === line && tenthUm >= one.from && tenthUm <= one.to),
+    );
   return { ...edit, watch };
 }
-const isWithin = ({ from, to }: Area, at: number): boolean => at >= from.tenthUm && at <= to.tenthUm;

@@ -22,7 +22,7 @@ export interface Run {
   /** Where tracks foul each other, in order, none touching the next. */
   fouled: Stretch[];
   platforms: Stretch[];
-  /** What is in areas that are not divided, each with its id. */
+  /** What is in areas that are not divided, each with its id; and the whole of a track that is reached only over points in them. */
   open: (Stretch & { area: string })[];
   /** Gaps and block marks that there are, in order. */
   given: { id: string; at: TenthUm }[];
@@ -33,6 +33,15 @@ export function placeOn(run: Run, at: TenthUm): { line: string; at: TenthUm } {
   const part = run.parts.find(({ start, from, to }) => at <= start + to - from) ?? run.parts[run.parts.length - 1]!;
   return { line: part.line, at: part.up ? part.from + at - part.start : part.to - (at - part.start) };
 }
+
+/** The lines that a stretch of a run lies on, and where. */
+export const linesOf = (run: Run, { from, to }: Stretch): { line: string; from: TenthUm; to: TenthUm }[] =>
+  run.parts.flatMap((part) => {
+    const [begin, end] = [from, to].map((at) => Math.min(Math.max(at - part.start, 0), part.to - part.from));
+    if (begin === end) return [];
+    const at = (off: number) => (part.up ? part.from + off : part.to - off);
+    return [{ line: part.line, from: Math.min(at(begin!), at(end!)), to: Math.max(at(begin!), at(end!)) }];
+  });
 
 /** The same of a stretch of an edge; undefined where the run does not have that edge. */
 function onRun(run: Run, edge: number, from: TenthUm, to: TenthUm): Stretch | undefined {
@@ -119,7 +128,18 @@ export function runsOf(
   for (const { id: area, line, from, to } of open)
     for (const { run, on } of along(line, from.tenthUm, to.tenthUm))
       if (on.to > on.from) run.open.push({ ...on, area });
+  /** Points whose blades lie in an area, by their number. */
+  const inside = new Map<number, string>();
+  for (const { id, line, at } of document.turnouts) {
+    const area = open.find((one) => one.line === line && at.tenthUm > one.from.tenthUm && at.tenthUm < one.to.tenthUm);
+    const points = graph.points.findIndex((one) => one.id === id);
+    if (area && points >= 0) inside.set(points, area.id);
+  }
   for (const run of runs) {
+    const met = run.ends.flatMap((end) => end?.points ?? []);
+    const area = inside.get(met[0] ?? -1);
+    if (run.open.length === 0 && area !== undefined && met.every((points) => inside.has(points)))
+      run.open.push({ from: 0, to: run.length, area });
     run.fouled = joined(run.fouled);
     run.platforms = joined(run.platforms);
     run.given.sort((a, b) => a.at - b.at);

@@ -1,10 +1,10 @@
 import { greaterEq, lessEq, solve } from 'yalps';
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
-import { type Area, asTyped, type LayoutDocument } from '../survey';
+import { asTyped, type LayoutDocument } from '../survey';
 import type { TrackGraph } from '../track';
 import { type Boundary, boundariesOf, type Cell, cellsOf, isOpen, pointsOfAreas, SHORTEST_CELL } from './cells';
 import { crowded } from './crowded';
-import { placeOn, type Run, runsOf } from './runs';
+import { linesOf, placeOn, type Run, runsOf } from './runs';
 import { mostCuts, spreadCuts, toSteps } from './spread-cuts';
 import { type Network, networkOf, wayRoundBelow } from './ways-round';
 import { type CutReason, type DivideWishes, openAreas } from './wishes';
@@ -26,8 +26,8 @@ export interface Suggestion {
   places: number;
   /** Track on which no train longer than this can stand: too short for the longest. */
   short: { line: string; from: TenthUm; to: TenthUm }[];
-  /** Areas that are left whole. */
-  open: Area[];
+  /** Track that is left whole: areas without signals, and what is reached only through them. */
+  open: { line: string; from: TenthUm; to: TenthUm }[];
   /** Lines of a way round on which the trains cannot move on, and what to give up instead, when there is no division. */
   impossible?: { lines: string[]; places: number; giveUp: GivenUp[] };
   /** False when there were more ways round than could be looked at. */
@@ -165,7 +165,7 @@ function layOut(document: LayoutDocument, wishes: DivideWishes): Suggestion {
           ? { line: a.line, from: Math.min(a.at, b.at), to: Math.max(a.at, b.at) }
           : { line: a.line, from: a.at, to: a.at };
       }),
-    open: openAreas(document, wishes),
+    open: runs.flatMap((run) => run.open.flatMap((stretch) => linesOf(run, stretch))),
     complete,
   };
   if (Array.isArray(widest)) {

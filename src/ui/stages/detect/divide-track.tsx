@@ -189,7 +189,7 @@ function Wishes({
         )}
         {openAreas(document, { ...wishes, wholeAreas: true }).length > 0 && (
           <CheckBox checked={wishes.wholeAreas} onChange={(wholeAreas) => onWish({ wholeAreas })}>
-            no gap or detector inside areas without signals
+            areas without signals stay whole, with the track reached only through them
           </CheckBox>
         )}
         <CheckBox checked={wishes.keep === 'all'} onChange={(on) => onWish({ keep: on ? 'all' : 'fixed' })}>
