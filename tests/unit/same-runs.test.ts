@@ -106,18 +106,18 @@ describe('what does the same as before, on the demo and on generated layouts', (
   it('their first states', () => {
     expect(LAYOUTS.map((layout) => `${layout.name}: ${firstStates(layout)}`)).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: 8238 states, 23113 moves, uuuuuuuuuuu",
-        "Learning oval: 196 states, 387 moves, hhhhhhhhhhh",
-        "Random 1: 5959 states, 19323 moves, uuuuuuuuuuu",
-        "Random 2: 3556 states, 15519 moves, uuuuuuuuuuu",
-        "Random 3: 6451 states, 19982 moves, uuuuuuuuuuu",
-        "Random 4: 7286 states, 22044 moves, uuuuuuuuuuu",
-        "Random 5: 5038 states, 23040 moves, uuuuuuuuuuu",
-        "Random 6: 4328 states, 25290 moves, uufuuuuuuuu",
-        "Random 7: 3941 states, 17204 moves, uuuuuuuuuuu",
-        "Random 8: 5423 states, 17467 moves, uuuuuuuuuuu",
-        "Random 9: 5289 states, 17976 moves, uuuuuuuuuuu",
-        "Random 10: 4681 states, 18155 moves, uuuuuuuuuuu",
+        "Ondrel Valley: 8238 states, 23113 moves, uuuuuuuuuuuu",
+        "Learning oval: 196 states, 387 moves, hhhhhhhhhhhh",
+        "Random 1: 5959 states, 19323 moves, uuuuuuuuuuuu",
+        "Random 2: 3556 states, 15519 moves, uuuuuuuuuuuu",
+        "Random 3: 6451 states, 19982 moves, uuuuuuuuuuuu",
+        "Random 4: 7286 states, 22044 moves, uuuuuuuuuuuu",
+        "Random 5: 5038 states, 23040 moves, uuuuuuuuuuuu",
+        "Random 6: 4328 states, 25290 moves, uufuuuuuuuuu",
+        "Random 7: 3941 states, 17204 moves, uuuuuuuuuuuu",
+        "Random 8: 5423 states, 17467 moves, uuuuuuuuuuuu",
+        "Random 9: 5289 states, 17976 moves, uuuuuuuuuuuu",
+        "Random 10: 4681 states, 18155 moves, uuuuuuuuuuuu",
       ]
     `);
   });

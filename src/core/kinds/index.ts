@@ -21,6 +21,7 @@ export {
   LAMP_SHAPES,
   type LampKind,
   NOWHERE,
+  promisesFree,
   type SpeedLimit,
 } from './aspect-systems/kind';
 export { lampsOut } from './aspect-systems/lamp-out';

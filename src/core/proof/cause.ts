@@ -144,6 +144,17 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
       remedies: [],
     };
   },
+  'proceed over a train': ({ model, scheme, trains, at, train, blockName, none }) => {
+    const over = model.overATrain.at(model.rules.showingOf(model.ruleState), at);
+    if (!over) return none;
+    const { signal, id } = { ...over.way, id: over.train };
+    const held = trains[id]!.stances[at[id]!]!.blocks;
+    const block = over.way.blocks.find((one) => held.includes(one))!;
+    return {
+      says: `${scheme.readings[signal]!.signal.name} lets trains on into ${blockName(block)}, where ${train(id)} stands.`,
+      ...unseen(model, block, [id]),
+    };
+  },
   'stop not announced in time': (look) => passedAtStop(look, 'stop not announced in time'),
   'signal falls too late to stop': (look) => passedAtStop(look, 'signal falls too late to stop'),
   deadlock: ({ model, scheme, trains }) => {
@@ -214,7 +225,7 @@ function entry(
 ): { why?: string; advice?: string; remedies: Remedy<Edit>[] } {
   const { document, scheme, trains } = model;
   const { partition, readings } = scheme;
-  const { name, section } = partition.blocks[block]!;
+  const { name } = partition.blocks[block]!;
   for (const t of pair) {
     const { tape } = trains[t]!.placements[model.present.at[t]!]!;
     const nth = tape.findIndex(({ piece }, i) => i > 0 && partition.pieces[piece]!.block === block);
@@ -239,6 +250,13 @@ function entry(
       ],
     };
   }
+  return unseen(model, block, pair);
+}
+
+/** Why a block could read free with a train in it, and what makes that train seen. */
+function unseen(model: ProofModel, block: number, some: readonly number[]) {
+  const { partition } = model.scheme;
+  const { name, section } = partition.blocks[block]!;
   return {
     why:
       partition.sections[section]!.sensors.length > 0
@@ -247,12 +265,12 @@ function entry(
           ? `${name} is only ${TOLD_BY[partition.told.get(block)!.by]}: it read free while a train stood in it.`
           : `No detector sees a train in ${name}.`,
     advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
-    remedies: watch(model, block, pair),
+    remedies: watch(model, block, some),
   };
 }
 
 /** A detector for a block that none watches; else resistor axles for the trains of which too little is seen. */
-function watch({ document, scheme, trains }: ProofModel, block: number, pair: [number, number]): Remedy<Edit>[] {
+function watch({ document, scheme, trains }: ProofModel, block: number, pair: readonly number[]): Remedy<Edit>[] {
   const { partition } = scheme;
   const found = partition.blocks[block]!;
   if (partition.sections[found.section]!.sensors.length === 0) return [watchIt(document, partition, found, found.name)];

@@ -33,9 +33,12 @@ export const BIT_OF = Object.fromEntries(deeds.map(([deed]) => [deed, BIT[HARM_O
 export const bitsOfStance = (a: Stance, b: Stance): number =>
   HARM_IDS.reduce((bits, id) => (HARMS[id].stances?.(a, b) ? bits | BIT[id] : bits), 0);
 
-/** The harms that lie in what signals show at once, as bits. */
-export const BITS_OF_SIGNALS = HARM_IDS.reduce((bits, id) => (HARMS[id].ofSignals ? bits | BIT[id] : bits), 0);
-export const HARMS_OF_SIGNALS = HARM_IDS.filter((id) => HARMS[id].ofSignals);
+type OfSignals = NonNullable<(typeof HARMS)[HarmId]['ofSignals']>;
+/** The harms that lie in what signals show. */
+export const harmsOfSignals = (so: OfSignals): HarmId[] => HARM_IDS.filter((id) => HARMS[id].ofSignals === so);
+const bitsOfSignals = (so: OfSignals) => harmsOfSignals(so).reduce((bits, id) => bits | BIT[id], 0);
+export const BITS_OF_TWO_AT_ONCE = bitsOfSignals('two at once');
+export const BITS_OF_OVER_A_TRAIN = bitsOfSignals('over a train');
 
 /** The harms that are no matter of the track but of the rules, as bits. */
 export const BITS_OF_RULES = HARM_IDS.reduce((bits, id) => (HARMS[id].ofRules ? bits | BIT[id] : bits), 0);

@@ -1,4 +1,4 @@
-import { NOWHERE } from '../kinds';
+import { NOWHERE, promisesFree } from '../kinds';
 import { names } from '../patterns';
 import { HARM_IDS, type HarmId, type Telling } from '../simulation';
 import type { ProofModel } from './model';
@@ -32,6 +32,13 @@ export class PromelaText {
   /** A signal shows an aspect that obliges to stop before it. */
   readonly isAtStop = (signal: number): string =>
     `(${this.model.scheme.aspects.flatMap(({ stopsIn }, i) => (stopsIn === 0 ? [`${this.aspectOf(signal)} == ${i}`] : [])).join(' || ')})`;
+  /** It shows one that says that nothing stands on its way. */
+  readonly promisesFree = (signal: number): string =>
+    this.either(
+      this.model.scheme.aspects.flatMap((aspect, i) =>
+        promisesFree(aspect) ? [`${this.aspectOf(signal)} == ${i}`] : [],
+      ),
+    );
   /** One more than the number of the signal to stop before, counted from this one, by what it shows; NO_STOP for none. */
   readonly stopsIn = (signal: number): string =>
     this.model.scheme.aspects.reduceRight(

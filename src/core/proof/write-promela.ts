@@ -1,8 +1,8 @@
 import { POWER_LEVELS, sensorKind } from '../kinds';
 import { names } from '../patterns';
-import { conflictsOf, END_OF_TRACK } from '../signals';
+import { conflictsOf, END_OF_TRACK, standsOn } from '../signals';
 import { HARM_IDS, HARMS } from '../simulation';
-import { HARM_OF, HARMS_OF_SIGNALS } from './harm-bits';
+import { HARM_OF, harmsOfSignals } from './harm-bits';
 import type { ProofModel } from './model';
 import { MOVES } from './moves';
 import type { Before } from './placements';
@@ -18,7 +18,7 @@ export function writePromela(model: ProofModel): string {
   const { previous } = model.rules;
   const { compiled, program } = model.rules.wiring;
   const text = new PromelaText(model);
-  const { rules, say, slotOf, isAtStop, stopsIn, among, where, either, whenever, set } = text;
+  const { rules, say, slotOf, isAtStop, promisesFree, stopsIn, among, where, either, whenever, set } = text;
   const first = { ...model.present, ...model.memoryNow() };
   const numberOf = (a: number, b: number) => twoOf(Math.min(a, b), Math.max(a, b));
 
@@ -122,6 +122,18 @@ export function writePromela(model: ProofModel): string {
     }
   }
 
+  /** Once all is settled, and when a train has gone on without being noticed. */
+  const over = model.overATrain.ways.flatMap((way) => {
+    const stands = trains.flatMap((train, t) => {
+      const numbers = where(t, (_, p) => standsOn(way, train.stances[p]!.blocks));
+      return numbers.length > 0 ? [among(t, numbers)] : [];
+    });
+    const lie = way.lies.map(({ motor, position }) => `lies${motor} == ${position === 'straight' ? 0 : 1}`);
+    const so = [promisesFree(way.signal), ...lie, either(stands)].join(' && ');
+    return stands.length > 0 ? harmsOfSignals('over a train').map((harm) => `  ${whenever(so, set(harm))};`) : [];
+  });
+  say('inline over() {', ...over, '  skip', '}');
+
   const conflicting: string[] = [];
   say('inline settle() {', '  inputs();', '  do', '  :: changed = events; moved = 0;');
   if (rules.memory > 0) say(`     i = 0; do :: i < ${rules.memory} -> was[i] = memo[i]; i++ :: else -> break od;`);
@@ -161,12 +173,13 @@ export function writePromela(model: ProofModel): string {
   for (const { one, two, lies } of conflictsOf(scheme.readings)) {
     const lie = lies.map(({ motor, position }) => `lies${motor} == ${position === 'straight' ? 0 : 1}`);
     const both = [`!${isAtStop(one)}`, `!${isAtStop(two)}`, ...lie].join(' && ');
-    for (const harm of HARMS_OF_SIGNALS) conflicting.push(`  ${whenever(both, set(harm))};`);
+    for (const harm of harmsOfSignals('two at once')) conflicting.push(`  ${whenever(both, set(harm))};`);
   }
   say(
     '     if :: moved -> inputs() :: else -> if :: changed == 0 -> break :: else fi fi',
     '  od;',
     ...conflicting,
+    '  over();',
     '  changed = 0; moved = 0; i = 0',
     '}',
   );
@@ -183,7 +196,7 @@ export function writePromela(model: ProofModel): string {
     for (const binds of [false, true])
       for (let o = 0; o <= trains.length; o++) {
         const here = text.toLook(t, binds) + 2 * o;
-        const look = o < trains.length ? (o === t ? 'skip' : `look${t}_${o}()`) : binds ? `bind${t}()` : 'skip';
+        const look = o < trains.length ? (o === t ? 'skip' : `look${t}_${o}()`) : binds ? `bind${t}(); over()` : 'skip';
         say(`  :: d_step { todo == ${here} -> ${look}; todo = ${o < trains.length ? here + 2 : 0} }`);
       }
   say('  :: d_step { todo == 0 && work == 1 && !ended -> settle(); work = 0; who = -1 }');

@@ -1,5 +1,6 @@
+import { promisesFree } from '../kinds';
 import { faceToFace, inOneBlock, type RollingTrain, type Stance, stanceOf } from '../plant';
-import { conflictNow } from '../signals';
+import { conflictNow, lettingIn, standsOn } from '../signals';
 import type { Rehearsal, RehearsalEvent } from './rehearsal';
 
 /** What can go wrong between trains, track and signals, in the order in which it is told. */
@@ -11,6 +12,7 @@ export type HarmId =
   | 'points lie wrong'
   | 'off the end of the track'
   | 'conflicting signals'
+  | 'proceed over a train'
   | 'stop not announced in time'
   | 'signal falls too late to stop'
   | 'rules never settle';
@@ -19,8 +21,8 @@ interface Harm {
   /** What it is on the track: an event that it is, or how two trains stand. */
   event?(event: RehearsalEvent): boolean;
   stances?(a: Stance, b: Stance): boolean;
-  /** It lies in what signals show at once: two of them let trains into one block. */
-  ofSignals?: boolean;
+  /** It lies in what signals show: two of them let trains into one block at once, or one lets them in where a train stands. */
+  ofSignals?: 'two at once' | 'over a train';
   /** It lies in the rules alone: they go round and round. */
   ofRules?: boolean;
   /** In a sentence, when it never happens, and when it can. */
@@ -72,10 +74,16 @@ export const HARMS: Record<HarmId, Harm> = {
     never: 'no train runs off the end of the track',
   },
   'conflicting signals': {
-    ofSignals: true,
+    ofSignals: 'two at once',
     holds: 'No two signals ever let trains into one block at once.',
     fails: 'Two signals can let trains into one block at once.',
     never: 'no two signals let trains into one block at once',
+  },
+  'proceed over a train': {
+    ofSignals: 'over a train',
+    holds: 'No signal ever lets a train on, but on sight, where another stands on its way.',
+    fails: 'A signal can let a train on where another stands on its way.',
+    never: 'no signal lets a train on where another stands on its way',
   },
   'stop not announced in time': {
     event: (e) => e.kind === 'passes' && e.aspect.stopsIn === 0 && !e.fell,
@@ -112,13 +120,21 @@ export const stanceNow = ({ scheme }: Rehearsal, train: RollingTrain): Stance =>
 
 /** The harms that lie in how the trains of a rehearsal stand now, and in what its signals show. */
 export function harmsNow(run: Rehearsal): HarmId[] {
+  const { readings } = run.scheme;
   const stances = run.plant.trains.map((train) => stanceNow(run, train));
-  const conflict = conflictNow(
-    run.scheme.readings,
-    (signal) => run.aspectAt(signal).stopsIn !== 0,
-    (motor) => run.plant.motors[motor]!.position,
+  const lies = (motor: number) => run.plant.motors[motor]!.position;
+  const conflict = conflictNow(readings, (signal) => run.aspectAt(signal).stopsIn !== 0, lies);
+  const over = lettingIn(readings).some(
+    (way) =>
+      promisesFree(run.aspectAt(way.signal)) &&
+      way.lies.every(({ motor, position }) => lies(motor) === position) &&
+      stances.some(({ blocks }) => standsOn(way, blocks)),
   );
-  const shown = conflict ? HARM_IDS.filter((id) => HARMS[id].ofSignals) : [];
+  const now = { 'two at once': conflict !== undefined, 'over a train': over };
+  const shown = HARM_IDS.filter((id) => {
+    const { ofSignals } = HARMS[id];
+    return ofSignals !== undefined && now[ofSignals];
+  });
   return [...shown, ...standingIn(stances)];
 }
 function standingIn(stances: readonly Stance[]): HarmId[] {

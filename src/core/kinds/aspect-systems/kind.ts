@@ -17,6 +17,8 @@ export interface Aspect {
   calls?: string;
   /** Before which signal it obliges him to stop: 0 this one, 1 the next, 2 the one after that; or NOWHERE. */
   stopsIn: number;
+  /** It says nothing of what stands on the way: he runs so that he can stop short of anything. */
+  onSight?: boolean;
   /** How fast from this signal to the next; left out, as fast as the line lets him, or as `CAUTION_SHARE` where the next is to be stopped at. */
   speed?: SpeedLimit;
   /** How fast he may pass the next signal: its own way leads aside. */
@@ -39,6 +41,9 @@ export interface LampKind {
   /** Which of several heads on one mast it is in, the top one first; a mast of several heads is drawn with one place for each. */
   head?: number;
 }
+
+/** It lets a train go on and says that nothing stands on its way. */
+export const promisesFree = ({ stopsIn, onSight }: Aspect): boolean => stopsIn !== 0 && !onSight;
 
 /** A school of signalling: the lamps of its heads, and its aspects, the most restrictive first, which is the one for stop. */
 export interface AspectSystem {

@@ -13,6 +13,7 @@ export const lowSignal: AspectSystem = {
       id: 'on sight',
       means: 'Go on at restricted speed, able to stop short of anything within half of what you see.',
       stopsIn: 1,
+      onSight: true,
       /** 15 mph; common practice, no source. */
       speed: { kmh: 24 },
       lit: [1],

@@ -1,0 +1,34 @@
+import type { SignalReading, Way } from './ways';
+
+/** One way of a signal as something that it lets trains into. */
+export interface LettingIn {
+  signal: number;
+  /** The blocks up to the next signal. */
+  blocks: readonly number[];
+  /** The block before it: a train that still stands there, too, is just passing. */
+  rear: number;
+  /** How motors have to lie. */
+  lies: Way['conditions'];
+}
+
+const found = new WeakMap<readonly SignalReading[], readonly LettingIn[]>();
+
+/** Every way of every signal; the same list for the same readings. */
+export function lettingIn(readings: readonly SignalReading[]): readonly LettingIn[] {
+  const known = found.get(readings);
+  if (known) return known;
+  const list = readings.flatMap(({ index, rear, ways }) =>
+    ways.map(({ blocks, conditions }) => ({
+      signal: index,
+      blocks: blocks.map(({ block }) => block),
+      rear,
+      lies: conditions,
+    })),
+  );
+  found.set(readings, list);
+  return list;
+}
+
+/** Whether a train that holds some blocks stands on that way, and is not just coming past the signal. */
+export const standsOn = ({ blocks, rear }: LettingIn, held: readonly number[]): boolean =>
+  !held.includes(rear) && held.some((block) => blocks.includes(block));

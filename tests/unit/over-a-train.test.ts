@@ -1,0 +1,62 @@
+import { describe, expect, test } from 'vitest';
+import { divideTrack } from '@/core/detection';
+import { promisesFree } from '@/core/kinds';
+import { ProofModel, ProofRun, type Switch, steerStory, writePromela } from '@/core/proof';
+import { lettingIn, readSignals, standsOn } from '@/core/signals';
+import { type LayoutDocument, signalsOf, systemOf } from '@/core/survey';
+import { compileTrack } from '@/core/track';
+import { ring, withTrains } from '@/demo/learning-oval';
+import { spinHarms } from './spin';
+
+/** A signal that lets trains on where one stands is a harm by itself: whether a second train comes is another matter. */
+
+const HARM = 'proceed over a train';
+const oval = () => withTrains(ring('Four', 4, 120), 1, 120);
+const unseen = (d: LayoutDocument): LayoutDocument => ({
+  ...d,
+  vehicles: d.vehicles.map((one) =>
+    one.kind === 'coach' ? { ...one, axles: one.axles.map((axle) => ({ ...axle, feeds: 'nothing' as const })) } : one,
+  ),
+});
+function proved(d: LayoutDocument, on = new Set<Switch>()) {
+  const run = new ProofRun(d, 400_000, on);
+  while (!run.step(5000));
+  return { run, verdict: run.result().verdicts.find(({ property }) => property === HARM)! };
+}
+const spin = (d: LayoutDocument) => spinHarms(writePromela(new ProofModel(d, new Set())), [[HARM]])[0]!;
+
+describe('a signal that lets trains on where one stands', () => {
+  test('never, where every end of the train is seen; Spin says the same', () => {
+    expect(proved(oval()).verdict.result).toBe('holds');
+    expect(spin(oval())).toMatchObject({ errors: 0, complete: true });
+  });
+  test('behind coaches that nothing sees, with one train alone: found, explained, come to in a rehearsal, and by Spin', () => {
+    const d = unseen(oval());
+    const { run, verdict } = proved(d);
+    expect(verdict.result).toBe('fails');
+    expect(verdict.cause?.says).toMatch(/^S\d lets trains on into B\d, where Red train stands\.$/);
+    expect(verdict.cause?.why).toMatch(/read free while a train, or a part of one, still stood in it/);
+    expect(verdict.cause?.remedies.length).toBeGreaterThan(0);
+    expect(steerStory(d, run.explorer.model, HARM, verdict.story!).confirmed).toBe(true);
+    expect(spin(d)).toMatchObject({ errors: 1 });
+    expect(run.result().verdicts.find(({ property }) => property === 'two trains in a block')!.result).toBe('holds');
+  });
+  test('an aspect on sight says nothing of what stands there', () => {
+    const d = unseen(oval());
+    for (const signal of signalsOf(d)) signal.system = 'low-signal';
+    expect(systemOf(d, 'low-signal').aspects.map(promisesFree)).toEqual([false, false]);
+    expect(proved(d).verdict.result).toBe('holds');
+    expect(spin(d)).toMatchObject({ errors: 0 });
+  });
+  test('a train that is just coming past the signal does not count, one that has passed it does', () => {
+    const partition = divideTrack(oval(), compileTrack(oval()));
+    const [way] = lettingIn(readSignals(oval(), partition));
+    const beyond = way!.blocks[0]!;
+    expect([[beyond], [way!.rear], [way!.rear, beyond], []].map((held) => standsOn(way!, held))).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ]);
+  });
+});
