@@ -1,6 +1,6 @@
 import { VEHICLES, type VehicleKindId } from '@/core/kinds';
 import { cm } from '@/core/measure';
-import type { Facing, Feature, LayoutDocument, Train, Turnout, Vehicle } from '@/core/survey';
+import type { Facing, Feature, LayoutDocument, Sensor, Train, Turnout, Vehicle } from '@/core/survey';
 
 /** Short forms in which the demo layouts are written down: distances in centimetres. */
 
@@ -52,18 +52,20 @@ export const turnout = (
   certainty: 'fixed',
 });
 
+export const sensor = (name: string, kind: Sensor['kind'], line: string, at: number): Sensor => ({
+  id: `d-${name}`,
+  name,
+  kind,
+  anchor: { line, at: cm(at) },
+  holdMs: 1000,
+  input: '',
+  certainty: 'fixed',
+});
+
 /** A block with its name and the detector that watches it. */
 export function block(document: LayoutDocument, name: string, line: string, at: number): void {
   document.blocks.push({ id: `b-${name}`, name, anchor: { line, at: cm(at) } });
-  document.sensors.push({
-    id: `d-${name}`,
-    name,
-    kind: 'current',
-    anchor: { line, at: cm(at) },
-    holdMs: 1000,
-    input: '',
-    certainty: 'fixed',
-  });
+  document.sensors.push(sensor(name, 'current', line, at));
 }
 
 /**

@@ -1,6 +1,6 @@
 import { cm } from '@/core/measure';
 import type { Feature, LayoutDocument, Turnout } from '@/core/survey';
-import { block, gap, signal, turnout } from './build';
+import { block, gap, sensor, signal, turnout } from './build';
 import { smallValley } from './small-valley';
 
 /**
@@ -14,6 +14,7 @@ export function ondrelValley(): LayoutDocument {
   undercroftShed(d);
   quarryWagons(d);
   pellDockQuay(d);
+  branchBySpots(d);
   decisions(d);
   mainLineSignals(d);
   return d;
@@ -126,13 +127,18 @@ function undercroftShed(d: LayoutDocument): void {
   block(d, 'US2', 'us', 120);
 }
 
-/** What is protected and what is not, and what runs in an hour of an evening with two people. */
 /** Signals tell by the speed that they allow which way is set; those at the far end of the branch have one head. */
 function mainLineSignals(d: LayoutDocument): void {
   const alone = /^(SK1E|SL|US2|SE$|PDQ)/;
   d.features = d.features.map((one) =>
     one.kind === 'signal' && !alone.test(one.name) ? { ...one, system: 'speed-signals' } : one,
   );
+}
+
+/** Far out on the branch nobody ran a wire to a section: two spots at each end tell of it. */
+function branchBySpots(d: LayoutDocument): void {
+  d.sensors = d.sensors.filter(({ id }) => id !== 'd-SB');
+  d.sensors.push(...[40, 52, 164, 176].map((at, i) => sensor(`SB${i + 1}`, 'optical', 'sk', at)));
 }
 
 /** At Pell Dock somebody lets trains on to the quay, one at a time; nobody there, they come on sight. */
@@ -155,6 +161,7 @@ function pellDockQuay(d: LayoutDocument): void {
   });
 }
 
+/** What is protected and what is not, and what runs in an hour of an evening with two people. */
 function decisions(d: LayoutDocument): void {
   const decided: Record<string, Partial<LayoutDocument['areas'][number]>> = {
     Undercroft: { admits: 'interlocked', comesIn: 'any train, on a free track' },

@@ -30,12 +30,13 @@ function errand(document: LayoutDocument, train: string, ...blocks: string[]) {
 }
 
 describe('the valley as it stands now', () => {
-  test('can be read, and nothing is wrong with it but blocks that are shorter than the longest train', () => {
+  test('can be read, and nothing is wrong with it but a block that spots alone tell of, and blocks that are shorter than the longest train', () => {
     const d = ondrelValley();
     const reading = readDocument(d);
     expect(reading.ok ? [] : reading.faults).toEqual([]);
     const kinds = checkDesign(d).findings.map(({ severity, kind }) => `${severity}: ${kind}`);
     expect([...new Set(kinds)].sort()).toEqual([
+      'check: block told by spots alone',
       'note: block shorter than the longest train',
       'note: head where nobody sees it',
       'note: one head for several tracks',

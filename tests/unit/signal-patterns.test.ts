@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, tryByHand } from '@/core/design';
 import { compileProgram, Interpreter } from '@/core/logic';
+import { cm } from '@/core/measure';
 import { GIVEN_FOR_MS, names } from '@/core/patterns';
 import { ProofModel, ProofRun, writePromela } from '@/core/proof';
-import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { type Area, type LayoutDocument, signalsOf } from '@/core/survey';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { blockIds } from './block-ids';
 import { fork } from './fork';
@@ -212,7 +213,7 @@ describe('authority: somebody at a post lets trains in, one at a time', () => {
 
 describe('two signals that let trains into one block at once', () => {
   /** A ring of four worked both ways is not needed: S1 lets trains into B1, and a signal read the other way does too. */
-  const opposed = (pattern: 'authority' | undefined) => {
+  const opposed = (how: string) => {
     const d = withTrains(ring('Four', 4, 100), 1, 100);
     const [first] = signalsOf(d);
     d.features.push({
@@ -222,14 +223,27 @@ describe('two signals that let trains into one block at once', () => {
       governs: 'down',
       at: { ...first!.at, tenthUm: first!.at.tenthUm + 100e5, typed: '' },
     });
-    return pattern ? using(d, pattern, 'S1', 'Back') : d;
+    if (how === 'posts that let trains in when they are empty')
+      d.areas.push({
+        id: 'a',
+        name: 'Yard',
+        line: 'oval',
+        from: cm(0),
+        to: cm(400),
+        purpose: '',
+        admits: 'operator',
+        whenEmpty: 'caution',
+      } as Area);
+    return how === 'sensors' ? d : using(d, 'authority', 'S1', 'Back');
   };
   const harm = 'conflicting signals';
   test.each([
-    ['authority', 'fails'],
-    [undefined, 'holds'],
-  ] as const)('worked by %s: %s, and Spin says the same', (pattern, result) => {
-    const d = opposed(pattern);
+    ['posts that let trains in when they are empty', 'fails'],
+    /** The one cleared first goes first. */
+    ['posts', 'holds'],
+    ['sensors', 'holds'],
+  ] as const)('worked by %s: %s, and Spin says the same', (how, result) => {
+    const d = opposed(how);
     const run = new ProofRun(d, 400_000, new Set());
     while (!run.step(5000));
     const { verdicts } = run.result();

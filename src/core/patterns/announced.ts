@@ -1,4 +1,4 @@
-import type { Aspect, AspectSystem } from '../kinds';
+import { type Aspect, type AspectSystem, promisesFree } from '../kinds';
 import { and, type Expr, name, not, or, value, when } from '../logic';
 import type { SignalReading } from '../signals';
 import { systemOf } from '../survey';
@@ -16,7 +16,7 @@ type Forbidding = ReadonlyMap<string, Expr>;
  */
 export function announcedAspects(scheme: Scheme, reading: SignalReading): AspectTerm[] {
   const system = systemOf(scheme.document, reading.signal.system);
-  const proceeding = system.aspects.slice(1);
+  const proceeding = proceedingOf(system);
   const forbidden = proceeding.map((aspect) => forbidding(scheme, reading, system, aspect));
   const terms = proceeding.slice(0, -1).flatMap((aspect, i): AspectTerm[] => {
     const when = allOf(forbidden.slice(i + 1));
@@ -25,9 +25,18 @@ export function announcedAspects(scheme: Scheme, reading: SignalReading): Aspect
   return [...terms, { aspect: proceeding.at(-1)!.id }];
 }
 
-/** The most restrictive aspect with which a signal lets trains go the way that is cleared. */
-export function mostRestrictive(scheme: Scheme, reading: SignalReading): Expr {
-  const proceeding = systemOf(scheme.document, reading.signal.system).aspects.slice(1);
+/** The aspects that let trains go, without those on sight: only somebody who allows that shows them. Of a system that has no others, all. */
+function proceedingOf({ aspects }: AspectSystem): Aspect[] {
+  const sure = aspects.filter(promisesFree);
+  return sure.length > 0 ? sure : aspects.slice(1);
+}
+
+/** The most restrictive aspect with which a signal lets trains go the way that is cleared; one on sight, where that is asked for and there is any. */
+export function mostRestrictive(scheme: Scheme, reading: SignalReading, onSight = false): Expr {
+  const system = systemOf(scheme.document, reading.signal.system);
+  const sight = system.aspects.find((aspect) => aspect.onSight);
+  if (onSight && sight) return value(sight.id);
+  const proceeding = proceedingOf(system);
   const aside = proceeding.find(({ leads }) => leads === 'aside');
   const straight = proceeding.find(({ leads }) => leads !== 'aside') ?? aside!;
   const ways = scheme.waysOf[reading.index]!.filter(({ way }) => way.aside).map((way) => name(names.go(way)));

@@ -2,10 +2,11 @@
  * The schools: each pattern says what it asks for at each place, in the slots of `pattern.ts`. `scheme.ts` gathers what they need,
  * `rule-program.ts` lists them and makes rules of the slots.
  */
-export { GIVEN_FOR_MS, type Post, postsOf } from './authority';
+
 export { foulingBlocks } from './fouling-lock';
 export * as names from './names';
 export { calledName, OWN, type OwnRuleFault, problemOf, withOwnRules } from './own-rules';
+export { GIVEN_FOR_MS, type Post, postsOf } from './posts';
 export {
   CHOOSABLE,
   chosenOutputs,

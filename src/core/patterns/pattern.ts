@@ -13,6 +13,11 @@ export interface Term {
   says: string;
 }
 
+/** A term that makes a signal show more restrictive an aspect than nothing else asks for; one on sight, if its system has any. */
+export interface Expected extends Term {
+  onSight?: boolean;
+}
+
 /** What decides between ways that would each be right, but not together. */
 export interface Grant {
   needs: Term[];
@@ -83,12 +88,14 @@ export interface Pattern {
   proceed?(scheme: Scheme, way: NamedWay, book: RuleBook): Term[];
   /** Only these, in place of all that other patterns ask for that way; undefined where it leaves that to them. */
   instead?(scheme: Scheme, way: NamedWay, book: RuleBook): Term[] | undefined;
+  /** Or any of these alone, whatever is asked for by all patterns. */
+  besides?(scheme: Scheme, way: NamedWay): Term[];
   /** And this, where it is one of several that would be right. */
   grant?(scheme: Scheme, way: NamedWay): Grant | undefined;
   /** Which aspect a signal shows when it may proceed, the first that is so; the pattern listed last decides. */
   aspect?(scheme: Scheme, reading: SignalReading, book: RuleBook): AspectTerm[];
   /** While any of these is so, a signal that may proceed shows the most restrictive aspect with which it can. */
-  expects?(scheme: Scheme, reading: SignalReading, book: RuleBook): Term[];
+  expects?(scheme: Scheme, reading: SignalReading, book: RuleBook): Expected[];
   /** The lamps of a signal are lit while any of these is so; always, where nobody says anything. */
   lighting?(scheme: Scheme, reading: SignalReading): Term[];
   /** How much power a section has, the first that is so; full power where none is. Sections of which nobody says anything are fed. */

@@ -16,7 +16,9 @@ import { occupancy } from './occupancy';
 import { type OwnRuleFault, withOwnRules } from './own-rules';
 import { panelLamp } from './panel-lamp';
 import type { Pattern, Term } from './pattern';
+import { permission } from './permission';
 import { pointsIndicator } from './points-indicator';
+import { post } from './posts';
 import { powerUp } from './power-up';
 import { RuleBook } from './rule-book';
 import type { NamedWay, Scheme } from './scheme';
@@ -38,7 +40,9 @@ export const PATTERNS: readonly Pattern[] = [
   divergingHeld,
   timedCaution,
   contactArms,
+  post,
   authority,
+  permission,
   approachLit,
   foulingLock,
   wayLock,
@@ -267,8 +271,13 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
         (otherwise, { aspect, when: so }) => (so ? when(so, value(aspect), otherwise) : value(aspect)),
         value(aspects.at(-1)!.aspect),
       );
-    const expected = exprs(gather((pattern, own) => pattern.expects?.(scheme, reading, own), book.declarations));
-    const proceeding = expected.length > 0 ? when(or(...expected), mostRestrictive(scheme, reading), shown) : shown;
+    const expected = PATTERNS.flatMap(
+      (pattern) => pattern.expects?.(scheme, reading, new RuleBook(book.declarations, pattern.id)) ?? [],
+    );
+    const proceeding = [false, true].reduce<Expr>((otherwise, sight) => {
+      const asked = exprs(expected.filter(({ onSight = false }) => onSight === sight));
+      return asked.length > 0 ? when(or(...asked), mostRestrictive(scheme, reading, sight), otherwise) : otherwise;
+    }, shown);
     const stop = systemOf(scheme.document, signal.system).aspects[0];
     book.output(
       'aspect',
@@ -300,7 +309,8 @@ function composeWay(scheme: Scheme, way: NamedWay, book: RuleBook): void {
     });
     if (instead.length === 0) granted.push(...grants.flatMap(({ before }) => before.map((rival) => not(name(rival)))));
   }
-  book.rule(names.go(way), 'bool', and(...granted), {
+  const besides = exprs(gather((pattern) => pattern.besides?.(scheme, way)));
+  book.rule(names.go(way), 'bool', besides.length > 0 ? or(and(...granted), ...besides) : and(...granted), {
     about,
     yes: `${signal.name} is cleared to ${to}`,
     no: `${signal.name} is not cleared to ${to}`,

@@ -4,6 +4,7 @@ import { CAUTION_SHARE, layoutSpeedMmPerS, mmOf, SCAN_S } from '../measure';
 import { type SignalReading, type SignalsOn, signalsAlong } from '../signals';
 import type { LayoutDocument } from '../survey';
 import type { EdgeEnd } from '../track';
+import { freeOnSight } from './on-sight';
 import { Proximity } from './proximity';
 import { type Mishap, RollingTrain } from './rolling-train';
 import { whyNotTurnBack } from './stance';
@@ -219,7 +220,11 @@ export class Plant {
     const before = train.speed;
     const ahead = train.lookAhead(this.points, this.signalsOn);
     const signal = train.nextSignal(ahead);
-    train.drive(ahead, (s) => aspectOf(s).stopsIn, powers ? train.powerFrom(this.levelOn) : POWER_LEVELS[FULL_POWER]!);
+    const power = powers ? train.powerFrom(this.levelOn) : POWER_LEVELS[FULL_POWER]!;
+    const freeTo = train.onSight
+      ? freeOnSight(train, this.trains, this.partition, this.points)
+      : Number.POSITIVE_INFINITY;
+    train.drive(ahead, (s) => aspectOf(s).stopsIn, power, freeTo);
     if (before === 0 && train.speed > 0) events.push({ kind: 'starts', train: index });
     if (before > 0 && train.speed === 0) events.push({ kind: 'stands', train: index, signal });
     const changes = this.closes && (before === 0) !== (train.speed === 0);
@@ -231,6 +236,7 @@ export class Plant {
       const { share, atNext } = this.paceOf(aspect, train.figures.topMmPerS);
       train.share = share;
       train.shareAtNext = atNext;
+      train.onSight = aspect.onSight ?? false;
       if (aspect.stopsIn === 0) train.stranded = true;
     }
     if (train.head < train.nextCrossing) return changes;

@@ -36,6 +36,8 @@ export class RollingTrain {
   /** The share of its top speed that the signal passed last lets it run at, and at which it is to pass the next. */
   share = 1;
   shareAtNext = 1;
+  /** That signal says nothing of what stands on the way: the driver looks out. */
+  onSight = false;
   running = true;
   /** Stands after a mishap or after passing a signal at stop; only a person moves it on. */
   stranded = false;
@@ -54,7 +56,7 @@ export class RollingTrain {
   feltIn: number[] = [];
   /** It, as it runs now: the other way round after it has turned back. */
   consist: Consist;
-  private readonly sightMm: number;
+  readonly sightMm: number;
   /** What it needs to stop when it runs as fast as trains of its kind ever do, and two scans go by before it brakes. */
   private readonly brakingMm: number;
   /** Signals before it that showed proceed since it could last have stopped at them. */
@@ -120,8 +122,11 @@ export class RollingTrain {
     return next && next.at - this.head <= this.sightMm ? next.signal : -1;
   }
 
-  /** One step of driving: towards top speed, held by what the signals in sight oblige him to, and by the end of the track. */
-  drive(ahead: Ahead[], stopsIn: (signal: number) => number, power: PowerLevel): void {
+  /**
+   * One step of driving: towards top speed, held by what the signals in sight oblige him to, by the end of the track, and by how far it
+   * is free where he looks out himself.
+   */
+  drive(ahead: Ahead[], stopsIn: (signal: number) => number, power: PowerLevel, freeTo: number): void {
     const { accelerationMmPerS2: up, brakingMmPerS2: down, topMmPerS, startDelayMs } = this.figures;
     const share = Math.min(this.share, power.speedShare);
     let wish = this.running && !this.stranded ? topMmPerS * share : 0;
@@ -138,7 +143,7 @@ export class RollingTrain {
       this.running = false;
       return;
     }
-    const room = Math.min(mustStopAt - STOP_SHORT_MM - this.head, goalRoom);
+    const room = Math.min(Math.min(mustStopAt, freeTo) - STOP_SHORT_MM - this.head, goalRoom);
     const next = this.shareAtNext < 1 ? ahead[0] : undefined;
     if (next && wish > 0) {
       const atNext = topMmPerS * this.shareAtNext;
@@ -215,6 +220,7 @@ export class RollingTrain {
     this.goalAt = undefined;
     this.share = 1;
     this.shareAtNext = 1;
+    this.onSight = false;
     this.stranded = false;
     this.waitedMs = 0;
     this.ahead = undefined;

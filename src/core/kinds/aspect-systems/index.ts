@@ -3,6 +3,7 @@ import { junctionArms } from './junction-arms';
 import type { Aspect, AspectSystem } from './kind';
 import { lowSignal } from './low-signal';
 import { speedSignals } from './speed-signals';
+import { threeAndSight } from './three-and-sight';
 import { threeAspect } from './three-aspect';
 import { twoAspect } from './two-aspect';
 
@@ -14,6 +15,7 @@ export const ASPECT_SYSTEMS: Readonly<Record<string, AspectSystem>> = {
   'speed-signals': speedSignals,
   'junction-arms': junctionArms,
   'low-signal': lowSignal,
+  'three-and-sight': threeAndSight,
 };
 export const ASPECT_SYSTEM_IDS = Object.keys(ASPECT_SYSTEMS);
 
@@ -22,8 +24,10 @@ export function aspectsOf(systems: readonly AspectSystem[]): Aspect[] {
   const used = systems.length > 0 ? [...new Set(systems)] : [ASPECT_SYSTEMS[ASPECT_SYSTEM_IDS[0]!]!];
   const found = new Map<string, Aspect>();
   for (const aspect of used.flatMap(({ aspects }) => aspects)) if (!found.has(aspect.id)) found.set(aspect.id, aspect);
-  return [...found.values()].sort((a, b) => (a.stopsIn === b.stopsIn ? 0 : a.stopsIn - b.stopsIn));
+  return [...found.values()].sort((a, b) => (a.stopsIn === b.stopsIn ? sure(a) - sure(b) : a.stopsIn - b.stopsIn));
 }
+
+const sure = ({ onSight = false }: Aspect): number => (onSight ? 0 : 1);
 
 const first = (fits: (aspect: Aspect) => unknown): string =>
   ASPECT_SYSTEM_IDS.find((id) => ASPECT_SYSTEMS[id]!.aspects.some(fits)) ?? ASPECT_SYSTEM_IDS[0]!;

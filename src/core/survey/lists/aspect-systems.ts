@@ -1,4 +1,4 @@
-import type { InferType } from 'yup';
+import { boolean, type InferType } from 'yup';
 import { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, LAMP_COLOURS, LAMP_SHAPES, NOWHERE } from '../../kinds';
 import { amount, choice, count, id, list, record, text } from '../schema-parts';
 import type { ListKind } from './kind';
@@ -32,6 +32,8 @@ export const aspectSystemSchema = record({
       calls: text(60).optional().default(undefined),
       /** Left out, it obliges to stop before no signal. */
       stopsIn: count(0, 5).optional().default(undefined),
+      /** It says nothing of what stands on the way; left out, it does. */
+      onSight: boolean().typeError('must be true or false').optional().default(undefined),
       speed: speedLimit(),
       speedAtNext: speedLimit(),
       leads: choice('straight', 'aside').optional().default(undefined),
@@ -56,7 +58,9 @@ export const aspectSystems: ListKind<OwnAspectSystem> = {
     const others = [
       ...Object.values(ASPECT_SYSTEMS),
       ...document.aspectSystems.filter((other) => other !== system),
-    ].flatMap((other) => other.aspects.map(({ id, stopsIn }) => ({ id, stopsIn: stopsIn ?? NOWHERE })));
+    ].flatMap((other) =>
+      other.aspects.map(({ id, stopsIn, onSight = false }) => ({ id, stopsIn: stopsIn ?? NOWHERE, onSight })),
+    );
     if (ASPECT_SYSTEM_IDS.includes(system.id))
       tell('id', `“${system.id}” is the id of a system that comes with Roblik.`, 'Give it another id.');
     if (system.lamps.length === 0) tell('lamps', `“${name}” has no lamp.`, 'Give it at least one.');
@@ -69,7 +73,7 @@ export const aspectSystems: ListKind<OwnAspectSystem> = {
       if (i > 0 && aspect.stopsIn === 0)
         tell(`${at}.stopsIn`, `“${aspect.id}” is a second aspect for stop.`, 'A system has one, its first.');
       const twin = others.find(({ id }) => id === aspect.id);
-      if (twin && twin.stopsIn !== (aspect.stopsIn ?? NOWHERE))
+      if (twin && (twin.stopsIn !== (aspect.stopsIn ?? NOWHERE) || twin.onSight !== (aspect.onSight ?? false)))
         tell(
           `${at}.id`,
           `“${aspect.id}” of “${name}” means something else in another system.`,

@@ -230,6 +230,16 @@ function AspectFields({
           />
         </>
       )}
+      {!isStop && (
+        <div className="col-span-2">
+          <CheckBox
+            checked={aspect.onSight ?? false}
+            onChange={(onSight) => onChange({ onSight: onSight || undefined })}
+          >
+            on sight: it says nothing of what stands on the way
+          </CheckBox>
+        </div>
+      )}
       <fieldset className="col-span-2 flex flex-wrap gap-x-4 gap-y-1">
         <legend className="text-ink2">Lit</legend>
         {own.lamps.map((lamp, i) => (

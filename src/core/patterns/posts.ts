@@ -1,0 +1,126 @@
+import { ADMISSIONS } from '../kinds';
+import { and, type Expr, name, not, or, previous } from '../logic';
+import { conflictsOf, type SignalReading } from '../signals';
+import type { Area, Signal } from '../survey';
+import { byScheme } from './by-scheme';
+import * as names from './names';
+import type { Pattern } from './pattern';
+import type { Scheme } from './scheme';
+
+/** A signal that was cleared by a button falls back after so long; common practice, no source. */
+export const GIVEN_FOR_MS = 15_000;
+
+/** Where somebody lets trains in: the post, with what its signals show while nobody is there. */
+export interface Post {
+  id: string;
+  name: string;
+  whenEmpty: 'caution' | 'stop';
+  readings: SignalReading[];
+}
+
+/** The patterns by which somebody at a post lets trains on: in place of all sensors, or past a stop that they ask for. */
+export const [AUTHORITY, PERMISSION] = ['authority', 'by permission'];
+const isWorked = ({ patterns = [] }: Signal): boolean => patterns.includes(AUTHORITY) || patterns.includes(PERMISSION);
+
+/** The posts of a layout: of each area whose operator lets trains in, and one for all signals that stand before none. */
+export const postsOf = byScheme(({ document, partition, readings }: Scheme): Post[] => {
+  const posts = new Map<string, Post>();
+  for (const reading of readings) {
+    if (!isWorked(reading.signal)) continue;
+    const area = areaBeyond(document.areas, partition, reading);
+    const { id, name: called, whenEmpty = 'stop' } = area ?? { id: 'post', name: '' };
+    const post = posts.get(id) ?? { id, name: called, whenEmpty, readings: [] };
+    post.readings.push(reading);
+    if (!area) post.name = post.readings.map(({ signal }) => signal.name).join(', ');
+    posts.set(id, post);
+  }
+  return [...posts.values()];
+});
+
+/** The area with a post into which the signal lets trains, or in which it stands. */
+function areaBeyond(areas: readonly Area[], partition: Scheme['partition'], reading: SignalReading): Area | undefined {
+  const withPost = areas.filter(({ admits }) => admits && ADMISSIONS[admits].post);
+  const first = reading.ways.flatMap(({ blocks }) => blocks.slice(0, 1).map(({ piece }) => partition.pieces[piece]!));
+  const covers = ({ line, from, to }: Area, at: { line: string; from: number; to: number }) =>
+    at.line === line && at.to > from.tenthUm && at.from < to.tenthUm;
+  const { line, at } = reading.signal;
+  return (
+    withPost.find((area) => first.some((piece) => covers(area, piece))) ??
+    withPost.find((area) => covers(area, { line, from: at.tenthUm - 1, to: at.tenthUm + 1 }))
+  );
+}
+export const postOf = (scheme: Scheme, { index }: SignalReading): Post =>
+  postsOf(scheme).find(({ readings }) => readings.some((reading) => reading.index === index))!;
+
+/** One that conflicts and was cleared before goes first; of several pressed at once, the one that is listed first. */
+function goneFirst({ readings }: Scheme, { index }: SignalReading): Expr[] {
+  const rivals = conflictsOf(readings).flatMap(({ one, two }) => (one === index ? [two] : two === index ? [one] : []));
+  const worked = [...new Set(rivals)].sort((a, b) => a - b).filter((rival) => isWorked(readings[rival]!.signal));
+  return worked.flatMap((rival) => {
+    const { signal } = readings[rival]!;
+    const cleared = not(previous(names.given(signal)));
+    return rival < index ? [cleared, not(name(names.give(signal)))] : [cleared];
+  });
+}
+
+/**
+ * What somebody at a post does, whatever it is for: takes and leaves it, and presses the button of a signal for one train. That falls back
+ * after a set time, or once the train has been noticed beyond it.
+ */
+export const post: Pattern = {
+  id: 'post',
+  general(scheme, book) {
+    for (const post of postsOf(scheme))
+      book.input(names.manned(post), 'bool', {
+        about: post.readings[0]!.signal.id,
+        yes: `Somebody is at the post of ${post.name}`,
+        no: `Nobody is at the post of ${post.name}`,
+      });
+  },
+  signal(scheme, reading, book) {
+    const { signal, ways } = reading;
+    if (!isWorked(signal)) return;
+    const manned = name(names.manned(postOf(scheme, reading)));
+    const pressed = name(names.give(signal));
+    const beyond = [...new Set(ways.flatMap(({ blocks }) => blocks.slice(0, 1).map(({ block }) => block)))];
+    const watched = beyond
+      .map((block) => scheme.partition.blocks[block]!)
+      .filter(
+        ({ section, index }) =>
+          scheme.partition.sections[section]!.sensors.length > 0 || scheme.partition.told.has(index),
+      );
+    const passed: Expr = { op: 'R_TRIG', in: or(...watched.map((block) => name(names.occupied(block)))), starts: true };
+    const stopped = signal.patterns!.includes(AUTHORITY) ? [] : [not(previous(names.proceed(signal)))];
+    book.input(names.give(signal), 'bool', {
+      about: signal.id,
+      yes: `Somebody presses the button of ${signal.name}`,
+      no: `Nobody presses the button of ${signal.name}`,
+    });
+    book.rule(
+      names.givenFor(signal),
+      'bool',
+      { op: 'TP', in: pressed, ms: GIVEN_FOR_MS, starts: false },
+      {
+        about: signal.id,
+        yes: `The button of ${signal.name} was pressed a moment ago`,
+        no: `The button of ${signal.name} has not been pressed for a while`,
+      },
+    );
+    book.rule(
+      names.given(signal),
+      'bool',
+      {
+        op: 'RS',
+        set: and(manned, { op: 'R_TRIG', in: pressed, starts: true }, ...stopped, ...goneFirst(scheme, reading)),
+        reset: or(not(manned), not(name(names.givenFor(signal))), ...(watched.length > 0 ? [passed] : [])),
+        starts: false,
+      },
+      {
+        about: signal.id,
+        fact: 'always',
+        yes: `${signal.name} was cleared for one train`,
+        no: `${signal.name} was not cleared for a train`,
+      },
+    );
+  },
+};

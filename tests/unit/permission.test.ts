@@ -1,0 +1,144 @@
+import { describe, expect, test } from 'vitest';
+import { checkDesign } from '@/core/design';
+import { compileProgram, Interpreter } from '@/core/logic';
+import { GIVEN_FOR_MS, names } from '@/core/patterns';
+import { ProofModel, ProofRun, type Switch, writePromela } from '@/core/proof';
+import { Rehearsal } from '@/core/simulation';
+import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { ring, withTrains } from '@/demo/learning-oval';
+import { spinHarms } from './spin';
+
+/** A stop that may be passed by permission, and who goes first of several that a post works. */
+
+const SCAN = 20;
+const layout = (system: string, patterns: string[], trains = 0): LayoutDocument => {
+  const d = withTrains(ring('Four', 4, 150), trains, 150);
+  for (const signal of signalsOf(d)) {
+    signal.system = system;
+    if (signal.name === 'S1') signal.patterns = patterns;
+  }
+  return d;
+};
+function scanning(d: LayoutDocument) {
+  const design = checkDesign(d);
+  const compiled = compileProgram(design.program);
+  const rules = new Interpreter(compiled);
+  const called = (signal: string) => signalsOf(d).find(({ name }) => name === signal)!;
+  let now = 0;
+  return {
+    set: (name: string, on: boolean) => rules.setInput(compiled.slots.get(name)!, on ? 1 : 0),
+    run(ms: number) {
+      for (const end = now + ms; now < end; now += SCAN) rules.scan(now);
+    },
+    shows: (signal: string) => design.program.enums.aspect![rules.valueOf(names.shows(called(signal)))],
+    press: (signal: string) => names.give(called(signal)),
+    sensor: (block: string) => {
+      const { partition } = design.scheme;
+      const { section } = partition.blocks.find(({ name }) => name === block)!;
+      return names.detect({ id: partition.sections[section]!.sensors[0]! });
+    },
+    manned: names.manned({ id: 'post' }),
+    beyond: (signal: string) => {
+      const { readings, partition } = design.scheme;
+      return partition.blocks[readings.find((r) => r.signal.name === signal)!.ways[0]!.blocks[0]!.block]!.name;
+    },
+  };
+}
+
+describe('a stop that may be passed by permission', () => {
+  test('one train, on sight, when somebody at the post allows it; else it works as usual', () => {
+    const rules = scanning(layout('three-and-sight', ['by permission']));
+    rules.run(10_000);
+    expect(rules.shows('S1')).toBe('clear');
+    rules.set(rules.manned, true);
+    rules.set(rules.press('S1'), true);
+    rules.run(100);
+    /** Nothing is allowed where nothing has to be. */
+    expect(rules.shows('S1')).toBe('clear');
+    rules.set(rules.press('S1'), false);
+    rules.set(rules.sensor(rules.beyond('S1')), true);
+    rules.run(GIVEN_FOR_MS);
+    expect(rules.shows('S1')).toBe('stop');
+    rules.set(rules.press('S1'), true);
+    rules.run(100);
+    expect(rules.shows('S1')).toBe('on sight');
+    rules.set(rules.press('S1'), false);
+    rules.run(GIVEN_FOR_MS - 200);
+    expect(rules.shows('S1')).toBe('on sight');
+    rules.run(400);
+    expect(rules.shows('S1')).toBe('stop');
+    rules.set(rules.manned, false);
+    rules.set(rules.press('S1'), true);
+    rules.run(100);
+    expect(rules.shows('S1')).toBe('stop');
+  });
+  test('the train then stops short of the one that stands there', () => {
+    const d = layout('three-and-sight', ['by permission'], 2);
+    const run = new Rehearsal(d, 1);
+    const [second, first] = run.plant.trains;
+    const stepped: string[] = [];
+    const go = (ms: number) => {
+      for (let i = 0; i < ms / SCAN; i++)
+        run.step((event) => stepped.push(event.kind === 'passes' ? `passes ${event.aspect.id}` : event.kind));
+    };
+    /** One is held just beyond S1, the other comes up to it. */
+    const beyond = run.scheme.readings.find(({ signal }) => signal.name === 'S1')!.ways[0]!.blocks[0]!.block;
+    const isIn = (train: typeof first) =>
+      train!.held().every(({ piece }) => run.scheme.partition.pieces[piece]!.block === beyond);
+    const ahead = [first, second].find((train) => train)!;
+    for (let i = 0; i < 20_000 && !isIn(ahead); i++) run.step();
+    const [stands, comes] = isIn(first) ? [first!, second!] : [second!, first!];
+    run.command({ kind: 'run', train: d.trains[run.plant.trains.indexOf(stands)]!.id, on: false });
+    go(60_000);
+    expect(comes.speed).toBe(0);
+    stepped.length = 0;
+    run.command({ kind: 'man', post: 'post', on: true });
+    run.command({ kind: 'give', signal: signalsOf(d).find(({ name }) => name === 'S1')!.id, on: true });
+    go(60_000);
+    expect(stepped).toContain('passes on sight');
+    expect(stepped).not.toContain('collision');
+    expect([stands.speed, comes.speed]).toEqual([0, 0]);
+    expect(comes.onSight).toBe(true);
+  });
+  test('the proof has nothing against it on sight; by an aspect that says more it finds the harm, as Spin does', () => {
+    const harm = 'proceed over a train';
+    for (const [system, result] of [
+      ['three-and-sight', 'holds'],
+      ['three-aspect', 'fails'],
+    ] as const) {
+      const d = layout(system, ['by permission'], 2);
+      d.trains = d.trains.map((one) => ({ ...one, vehicles: ['v-engine'] }));
+      const run = new ProofRun(d, 400_000, new Set<Switch>());
+      while (!run.step(5000));
+      /** On sight it holds as far as anything can be told: in the proof a train that runs on sight may still touch another. */
+      expect(
+        run
+          .result()
+          .verdicts.find(({ property }) => property === harm)!
+          .result.split(' ')[0],
+      ).toBe(result);
+      const [look] = spinHarms(writePromela(new ProofModel(d, new Set())), [[harm]]);
+      expect({ system, errors: look!.errors }).toEqual({ system, errors: result === 'fails' ? 1 : 0 });
+    }
+  });
+});
+
+test('of two that a post works and that conflict, the one cleared first goes first, of two at once the one listed first', () => {
+  const d = layout('three-aspect', ['authority']);
+  const first = signalsOf(d).find(({ name }) => name === 'S1')!;
+  const at = { tenthUm: first.at.tenthUm + 150e5, typed: '' };
+  d.features.push({ ...first, id: 's90', name: 'Back', governs: 'down', at, patterns: ['authority'] });
+  const rules = scanning(d);
+  const both = (a: boolean, b: boolean, ms: number) => {
+    rules.set(rules.press('S1'), a);
+    rules.set(rules.press('Back'), b);
+    rules.run(ms);
+    return [rules.shows('S1'), rules.shows('Back')];
+  };
+  rules.set(rules.manned, true);
+  rules.run(10_000);
+  expect(both(false, true, 200)).toEqual(['stop', 'caution']);
+  expect(both(true, true, 200)).toEqual(['stop', 'caution']);
+  expect(both(false, false, GIVEN_FOR_MS + 200)).toEqual(['stop', 'stop']);
+  expect(both(true, true, 200)).toEqual(['caution', 'stop']);
+});
