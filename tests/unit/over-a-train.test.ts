@@ -3,6 +3,7 @@ import { divideTrack } from '@/core/detection';
 import { promisesFree } from '@/core/kinds';
 import { ProofModel, ProofRun, type Switch, steerStory, writePromela } from '@/core/proof';
 import { lettingIn, readSignals, standsOn } from '@/core/signals';
+import { frameOf, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf, systemOf } from '@/core/survey';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
@@ -40,6 +41,19 @@ describe('a signal that lets trains on where one stands', () => {
     expect(steerStory(d, run.explorer.model, HARM, verdict.story!).confirmed).toBe(true);
     expect(spin(d)).toMatchObject({ errors: 1 });
     expect(run.result().verdicts.find(({ property }) => property === 'two trains in a block')!.result).toBe('holds');
+  });
+  test('a rehearsal tells it while it lasts', () => {
+    const harms = (d: LayoutDocument) => {
+      const run = new Rehearsal(d, 1);
+      const told = new Set<string>();
+      for (let tick = 0; tick < 50 * 60; tick++) {
+        run.step();
+        if (tick % 10 === 0) for (const harm of frameOf(run).harms) told.add(harm);
+      }
+      return [...told];
+    };
+    expect(harms(oval())).toEqual([]);
+    expect(harms(unseen(oval()))).toEqual([HARM]);
   });
   test('an aspect on sight says nothing of what stands there', () => {
     const d = unseen(oval());

@@ -22,7 +22,7 @@ export const permission: Pattern = {
     const says = `somebody at the post of ${postOf(scheme, reading).name} lets one train past on sight`;
     return [{ expr: and(...pointsLie(scheme, way), name(names.given(signal))), says }];
   },
-  expects: (scheme, reading) =>
+  expects: (_scheme, reading) =>
     isChosen(permission, reading.signal)
       ? [{ expr: name(names.given(reading.signal)), says: 'it is passed by permission, on sight', onSight: true }]
       : [],

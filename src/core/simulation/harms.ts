@@ -28,6 +28,8 @@ interface Harm {
   /** In a sentence, when it never happens, and when it can. */
   holds: string;
   fails: string;
+  /** While it lasts, of what lies in how trains stand or in what signals show. */
+  now?: string;
   /** With a plain “never”, for “as long as …”. */
   never: string;
   /** Nothing that comes after it can be told: those concerned cannot go on. */
@@ -47,12 +49,14 @@ export const HARMS: Record<HarmId, Harm> = {
     stances: inOneBlock,
     holds: 'No two trains are ever in one block.',
     fails: 'Two trains can come into one block.',
+    now: 'Two trains are in one block.',
     never: 'no two trains are in one block',
   },
   'face to face': {
     stances: faceToFace,
     holds: 'No two trains ever face each other with no points between them.',
     fails: 'Two trains can come to face each other with no points between them.',
+    now: 'Two trains face each other with no points between them.',
     never: 'no two trains face each other',
   },
   'points moved under a train': {
@@ -77,12 +81,14 @@ export const HARMS: Record<HarmId, Harm> = {
     ofSignals: 'two at once',
     holds: 'No two signals ever let trains into one block at once.',
     fails: 'Two signals can let trains into one block at once.',
+    now: 'Two signals let trains into one block at once.',
     never: 'no two signals let trains into one block at once',
   },
   'proceed over a train': {
     ofSignals: 'over a train',
     holds: 'No signal ever lets a train on, but on sight, where another stands on its way.',
     fails: 'A signal can let a train on where another stands on its way.',
+    now: 'A signal lets trains on where one stands on its way.',
     never: 'no signal lets a train on where another stands on its way',
   },
   'stop not announced in time': {

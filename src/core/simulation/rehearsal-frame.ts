@@ -3,6 +3,7 @@ import { OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../ki
 import type { Program } from '../logic';
 import { names, postsOf } from '../patterns';
 import { type Drawing, straighten, xOf } from '../track';
+import { type HarmId, harmsNow } from './harms';
 import { type Rehearsal, TICK_MS } from './rehearsal';
 
 /** Where a train is, for a screen. */
@@ -38,6 +39,8 @@ export interface RehearsalFrame {
   given: string[];
   /** What lamps and indicators show, by the id of what they belong to. */
   shows: Record<string, string>;
+  /** What is wrong now with how trains stand and with what signals show. */
+  harms: HarmId[];
 }
 
 export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
@@ -65,6 +68,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     ),
     locked: rehearsal.motors.map((motor) => evaluator.valueOf(names.locked(motor)) === 1),
     shows: shownTo(rehearsal.program, (name) => evaluator.valueOf(name)),
+    harms: [...new Set(harmsNow(rehearsal))],
   };
 }
 
