@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
+import { aspectTree } from '@/core/design/aspect-tree';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { GIVEN_FOR_MS, names } from '@/core/patterns';
 import { ProofModel, ProofRun, type Switch, writePromela } from '@/core/proof';
@@ -141,4 +142,16 @@ test('of two that a post works and that conflict, the one cleared first goes fir
   expect(both(true, true, 200)).toEqual(['stop', 'caution']);
   expect(both(false, false, GIVEN_FOR_MS + 200)).toEqual(['stop', 'stop']);
   expect(both(true, true, 200)).toEqual(['caution', 'stop']);
+});
+
+test.each([
+  ['by permission', 'on sight', 'it is passed by permission, on sight'],
+  ['timed caution', 'caution', 'its timer has not stepped on since the way ahead became free'],
+])('what it shows and when tells of what holds it back: %s', (pattern, aspect, says) => {
+  const { scheme, program } = checkDesign(layout('three-and-sight', [pattern]));
+  const tree = aspectTree(scheme, program, scheme.readings.find(({ signal }) => signal.name === 'S1')!);
+  const [branches] = Object.values(tree.ways);
+  expect(branches!.map((branch) => branch.aspect).sort()).toEqual([...new Set(['caution', 'clear', aspect])].sort());
+  expect(branches!.find((branch) => branch.aspect === aspect)!.when).toContain(says);
+  expect(branches!.find((branch) => branch.aspect === 'clear')!.when).not.toContain(says);
 });

@@ -1,6 +1,6 @@
 import type { AspectSystem } from '../kinds';
 import { type Program, presentValue } from '../logic';
-import { names, type Scheme } from '../patterns';
+import { expectedOf, names, type Scheme } from '../patterns';
 import type { SignalReading } from '../signals';
 import { systemOf } from '../survey';
 
@@ -33,14 +33,21 @@ export function aspectTree(scheme: Scheme, program: Program, reading: SignalRead
     const shows = presentValue(rule.expr!, present, 'aspect');
     return shows === undefined ? undefined : aspects[shows]!.id;
   };
+  /** What holds it back, each by its name: none of them, or one alone. */
+  const held = expectedOf(scheme, reading).flatMap(({ expr, says }) =>
+    expr.op === 'name' ? [{ name: expr.name, says }] : [],
+  );
+  const free = held.map(({ name }): [string, number] => [name, 0]);
   const own = waysOf[reading.index]!;
   const ways = own.map((way) => {
-    const cleared = new Map<string, number>([[names.proceed(reading.signal), 1]]);
+    const cleared = new Map<string, number>([[names.proceed(reading.signal), 1], ...free]);
     for (const other of own) cleared.set(names.go(other), other === way ? 1 : 0);
     const { ending } = way.way;
     const next = ending.kind === 'signal' ? scheme.readings[ending.signal]! : undefined;
     const branches: TreeBranch[] = [];
-    for (const { says, put } of next ? beyond(scheme, next) : [{ says: '', put: new Map<string, number>() }]) {
+    const last = next ? beyond(scheme, next) : [{ says: 'nothing holds it back', put: new Map<string, number>() }];
+    const holding = held.map(({ name, says }) => ({ says, put: new Map([...last.at(-1)!.put, [name, 1]]) }));
+    for (const { says, put } of [...holding, ...last]) {
       const aspect = shownWith(new Map([...cleared, ...put]));
       if (aspect === undefined) continue;
       const known = branches.find((branch) => branch.aspect === aspect);

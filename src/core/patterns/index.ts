@@ -11,6 +11,7 @@ export {
   CHOOSABLE,
   chosenOutputs,
   cutsOff,
+  expectedOf,
   needsOf,
   ownRuleFaults,
   type PutTerm,

@@ -1,5 +1,6 @@
 import { FULL_POWER, OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
 import { and, type Declaration, type Expr, name, not, or, type Program, value, when } from '../logic';
+import type { SignalReading } from '../signals';
 import { type LayoutDocument, signalsOf, systemOf, type TurnoutPosition } from '../survey';
 import { mostRestrictive } from './announced';
 import { approachLit } from './approach-lit';
@@ -15,7 +16,7 @@ import * as names from './names';
 import { occupancy } from './occupancy';
 import { type OwnRuleFault, withOwnRules } from './own-rules';
 import { panelLamp } from './panel-lamp';
-import type { Pattern, Term } from './pattern';
+import type { Expected, Pattern, Term } from './pattern';
 import { permission } from './permission';
 import { pointsIndicator } from './points-indicator';
 import { post } from './posts';
@@ -87,6 +88,10 @@ export function needsOf(scheme: Scheme, way: NamedWay): PutTerm[] {
     ...(instead.length > 0 ? instead : gather((pattern) => pattern.grant?.(scheme, way)?.needs)),
   ];
 }
+
+/** What makes a signal show more restrictive an aspect than it would. */
+export const expectedOf = (scheme: Scheme, reading: SignalReading, into: Declaration[] = []): Expected[] =>
+  PATTERNS.flatMap((pattern) => pattern.expects?.(scheme, reading, new RuleBook(into, pattern.id)) ?? []);
 
 /** What patterns ask for a way; where one decides instead of the others, what is asked always. */
 const asksOf = (scheme: Scheme, way: NamedWay, instead: PutTerm[], into?: Declaration[]): PutTerm[] =>
@@ -271,9 +276,7 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
         (otherwise, { aspect, when: so }) => (so ? when(so, value(aspect), otherwise) : value(aspect)),
         value(aspects.at(-1)!.aspect),
       );
-    const expected = PATTERNS.flatMap(
-      (pattern) => pattern.expects?.(scheme, reading, new RuleBook(book.declarations, pattern.id)) ?? [],
-    );
+    const expected = expectedOf(scheme, reading, book.declarations);
     const proceeding = [false, true].reduce<Expr>((otherwise, sight) => {
       const asked = exprs(expected.filter(({ onSight = false }) => onSight === sight));
       return asked.length > 0 ? when(or(...asked), mostRestrictive(scheme, reading, sight), otherwise) : otherwise;
