@@ -4,7 +4,7 @@ import { aspectTree } from '@/core/design/aspect-tree';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { GIVEN_FOR_MS, names } from '@/core/patterns';
 import { ProofModel, ProofRun, type Switch, writePromela } from '@/core/proof';
-import { Rehearsal } from '@/core/simulation';
+import { frameOf, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { spinHarms } from './spin';
@@ -154,4 +154,23 @@ test.each([
   expect(branches!.map((branch) => branch.aspect).sort()).toEqual([...new Set(['caution', 'clear', aspect])].sort());
   expect(branches!.find((branch) => branch.aspect === aspect)!.when).toContain(says);
   expect(branches!.find((branch) => branch.aspect === 'clear')!.when).not.toContain(says);
+});
+
+test('a post is taken, handed over to another of the people, and given up; what was cleared stays cleared meanwhile', () => {
+  const d = { ...layout('three-and-sight', ['authority']), people: 2 };
+  const run = new Rehearsal(d, 1);
+  const { id } = signalsOf(d).find(({ name }) => name === 'S1')!;
+  const step = (times: number) => {
+    for (let i = 0; i < times; i++) run.step();
+    const { manned, atPost, given } = frameOf(run);
+    return { manned, atPost, given };
+  };
+  expect(run.command({ kind: 'man', post: 'post', on: true, by: 3 })).toBe('Only 2 run this layout.');
+  run.command({ kind: 'man', post: 'post', on: true });
+  run.command({ kind: 'give', signal: id, on: true });
+  expect(step(500)).toEqual({ manned: ['post'], atPost: { post: 1 }, given: [id] });
+  run.command({ kind: 'man', post: 'post', on: true, by: 2 });
+  expect(step(5)).toEqual({ manned: ['post'], atPost: { post: 2 }, given: [id] });
+  run.command({ kind: 'man', post: 'post', on: false });
+  expect(step(5)).toEqual({ manned: [], atPost: {}, given: [] });
 });

@@ -4,8 +4,9 @@ import { names } from '../patterns';
 export type Command =
   | { kind: 'throw'; turnout: string; to: 'straight' | 'diverging' }
   | { kind: 'hold'; signal: string; on: boolean }
-  /** A post is taken, or left; the button of a signal is pressed, or let go. */
-  | { kind: 'man'; post: string; on: boolean }
+  /** A post is taken by one of the people, counted from 1, who relieves whoever is there; or it is left. */
+  | { kind: 'man'; post: string; on: boolean; by?: number }
+  /** The button of a signal is pressed, or let go. */
   | { kind: 'give'; signal: string; on: boolean }
   /** Says of a block that nothing watches throughout whether it is free. */
   | { kind: 'say'; block: string; free: boolean }

@@ -36,6 +36,8 @@ export interface RehearsalFrame {
   held: boolean[];
   /** Posts that somebody is at, and signals that were cleared there for one train, by id. */
   manned: string[];
+  /** By the id of a post, which of the people is there. */
+  atPost: Record<string, number>;
   given: string[];
   /** What lamps and indicators show, by the id of what they belong to. */
   shows: Record<string, string>;
@@ -63,6 +65,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     dead: scheme.partition.blocks.filter((b) => !POWER_LEVELS[plant.power[b.section]!]!.feeds).map((b) => b.id),
     held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal)) === 1),
     manned: postsOf(scheme).flatMap((post) => (evaluator.valueOf(names.manned(post)) === 1 ? [post.id] : [])),
+    atPost: Object.fromEntries(rehearsal.atPost),
     given: postsOf(scheme).flatMap(({ readings }) =>
       readings.flatMap(({ signal }) => (evaluator.valueOf(names.given(signal)) === 1 ? [signal.id] : [])),
     ),

@@ -79,6 +79,8 @@ export class Rehearsal {
   private pulses: { slot: number; ticks: number }[] = [];
   private readonly missed = new MissedPulses();
   readonly orders: Orders;
+  /** Which of the people is at each post, by its id. */
+  readonly atPost = new Map<string, number>();
   private throws: { turnout: number; diverging: boolean }[] = [];
   private readonly drives = (turnout: number) =>
     this.evaluator.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight';
@@ -207,6 +209,10 @@ export class Rehearsal {
         const input = this.compiled.slots.get(WORKED_BY[command.kind]({ id }));
         if (input === undefined)
           return command.kind === 'hold' ? 'That signal is no longer there.' : 'There is no post that works it.';
+        const people = Math.max(1, this.document.people ?? 1);
+        if (command.kind === 'man' && (command.by ?? 1) > people) return `Only ${people} run this layout.`;
+        if (command.kind === 'man' && command.on) this.atPost.set(id, command.by ?? 1);
+        else if (command.kind === 'man') this.atPost.delete(id);
         this.evaluator.setInput(input, command.on ? 1 : 0);
         return undefined;
       }

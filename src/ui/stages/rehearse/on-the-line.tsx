@@ -261,6 +261,9 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
     const held = board?.held[signalsOf(document).findIndex(({ id }) => id === signal.id)] ?? false;
     const post = posts?.find(({ signals }) => signals.some(({ id }) => id === signal.id));
     const manned = post !== undefined && (board?.manned.includes(post.id) ?? false);
+    const people = document.people ?? 1;
+    const there = (post && board?.atPost[post.id]) ?? 1;
+    const relief = (there % people) + 1;
     return (
       <div className="mb-3 flex flex-wrap gap-2">
         <button
@@ -277,6 +280,15 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
             onClick={() => run.command({ kind: 'man', post: post.id, on: !manned })}
           >
             {manned ? `Leave the post of ${post.name}` : `Take the post of ${post.name}`}
+          </button>
+        )}
+        {manned && people > 1 && (
+          <button
+            type="button"
+            className="button"
+            onClick={() => run.command({ kind: 'man', post: post.id, on: true, by: relief })}
+          >
+            Hand it from person {there} to person {relief}
           </button>
         )}
         {manned && (
