@@ -5,7 +5,7 @@ import { compileProgram, Interpreter } from '@/core/logic';
 import { GIVEN_FOR_MS, names } from '@/core/patterns';
 import { ProofModel, ProofRun, type Switch, writePromela } from '@/core/proof';
 import { frameOf, Rehearsal } from '@/core/simulation';
-import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { spinHarms } from './spin';
 
@@ -173,4 +173,15 @@ test('a post is taken, handed over to another of the people, and given up; what 
   expect(step(5)).toEqual({ manned: ['post'], atPost: { post: 2 }, given: [id] });
   run.command({ kind: 'man', post: 'post', on: false });
   expect(step(5)).toEqual({ manned: [], atPost: {}, given: [] });
+});
+
+test('permission by a system that cannot say on sight is unsafe, mended by its remedy', () => {
+  const kind = 'permission by an aspect that says too much';
+  const d = layout('three-aspect', ['by permission']);
+  const [found, ...more] = checkDesign(d).findings.filter((one) => one.kind === kind);
+  expect(more).toEqual([]);
+  expect(found!.says).toContain('S1 lets trains past its stop by caution');
+  const done = applyEdit(d, found!.remedies[0]!.edit);
+  if (!done.ok) throw new Error(done.problem);
+  expect(checkDesign(done.change.document).findings.filter((one) => one.kind === kind)).toEqual([]);
 });

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings';
-import { greyOf, lampsOut, SPEED_SYSTEM } from '../kinds';
+import { greyOf, lampsOut, SIGHT_SYSTEM, SPEED_SYSTEM } from '../kinds';
 import { CHOOSABLE, cutsOff, ownRuleFaults, type Scheme } from '../patterns';
 import { type Edit, systemOf, type Wiring } from '../survey';
 
@@ -11,6 +11,7 @@ export function aspectFindings(scheme: Scheme): Finding<Edit>[] {
     ...unannouncedLimits(scheme),
     ...headsForSeveral(scheme),
     ...holdNothing(scheme),
+    ...sayTooMuch(scheme),
     ...brokenRules(scheme),
   ];
 }
@@ -185,6 +186,31 @@ const holdNothing = ({ readings }: Scheme): Finding<Edit>[] =>
       }),
     ),
   );
+
+/** Signals that let trains on where another may stand, by an aspect that says that none does. */
+const sayTooMuch = ({ document, readings }: Scheme): Finding<Edit>[] =>
+  readings.flatMap(({ signal: { id, name, system, patterns = [] } }) => {
+    const { name: called, aspects } = systemOf(document, system);
+    const asks = CHOOSABLE.some((one) => one.onSight && patterns.includes(one.id));
+    if (!asks || aspects.some(({ onSight }) => onSight)) return [];
+    return [
+      {
+        id: `says-too-much ${id}`,
+        kind: 'permission by an aspect that says too much',
+        severity: 'unsafe',
+        subject: id,
+        says: `${name} lets trains past its stop by ${aspects[1].id}, which says that nothing stands on the way: ${called} cannot say “on sight”.`,
+        figures: [],
+        advice: 'Choose a system with an aspect on sight, or give your own one.',
+        remedies: [
+          {
+            says: `Let it signal by ${systemOf(document, SIGHT_SYSTEM).name.toLowerCase()}`,
+            edit: { do: 'signal by', ids: [id], system: SIGHT_SYSTEM },
+          },
+        ],
+      },
+    ];
+  });
 
 /** Signals that show the same for ways straight on and for ways that lead aside. */
 function headsForSeveral({ document, readings }: Scheme): Finding<Edit>[] {

@@ -69,6 +69,7 @@ export const FINDING_KINDS = {
   'head that a curve hides': {},
   'head where nobody sees it': {},
   'signal that holds no train': { harm: 'two trains in a block' },
+  'permission by an aspect that says too much': { harm: 'proceed over a train' },
   'detector that needs current in the track': { harm: 'two trains in a block' },
 } as const satisfies Record<string, { harm?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;

@@ -11,7 +11,14 @@ export {
   EMPTY_POSTS,
   type EmptyPostId,
 } from './admissions';
-export { ASPECT_SYSTEM_IDS, ASPECT_SYSTEMS, aspectsOf, EARLY_SYSTEM, SPEED_SYSTEM } from './aspect-systems';
+export {
+  ASPECT_SYSTEM_IDS,
+  ASPECT_SYSTEMS,
+  aspectsOf,
+  EARLY_SYSTEM,
+  SIGHT_SYSTEM,
+  SPEED_SYSTEM,
+} from './aspect-systems';
 export {
   type Aspect,
   type AspectSystem,

@@ -59,6 +59,8 @@ export interface Choosable {
   byPost?: boolean;
   /** A signal with it lets trains on whatever stands beyond. */
   holdsNothing?: boolean;
+  /** It lets trains on where another may stand, by an aspect on sight if there is one. */
+  onSight?: boolean;
 }
 
 /**

@@ -15,6 +15,7 @@ export const permission: Pattern = {
     says: 'Its stop may be passed by permission: somebody at a post lets one train on, on sight',
     makes: 'aspect',
     byPost: true,
+    onSight: true,
   },
   besides(scheme, { reading, way }) {
     const { signal } = reading;

@@ -65,7 +65,7 @@ export function AspectLamps({
   const lit = aspect?.lit ?? [];
   const own = lit.length * LAMP;
   return (
-    <svg width={Math.max(width, own + 4)} height="16" aria-hidden="true">
+    <svg className="shrink-0" width={Math.max(width, own + 4)} height="16" aria-hidden="true">
       {lit.map((lamp, i) => (
         <Lamp
           key={lamp}

@@ -1,6 +1,6 @@
 import { fourAspect } from './four-aspect';
 import { junctionArms } from './junction-arms';
-import type { Aspect, AspectSystem } from './kind';
+import { type Aspect, type AspectSystem, promisesFree } from './kind';
 import { lowSignal } from './low-signal';
 import { speedSignals } from './speed-signals';
 import { threeAndSight } from './three-and-sight';
@@ -34,3 +34,8 @@ const first = (fits: (aspect: Aspect) => unknown): string =>
 /** The first system that announces a stop two signals before, and the first that announces a speed. */
 export const EARLY_SYSTEM = first(({ stopsIn }) => stopsIn === 2);
 export const SPEED_SYSTEM = first(({ speedAtNext }) => speedAtNext);
+/** The first that can say both that nothing stands on the way, and nothing of that. */
+export const SIGHT_SYSTEM = ASPECT_SYSTEM_IDS.find((id) => {
+  const { aspects } = ASPECT_SYSTEMS[id]!;
+  return aspects.some(promisesFree) && aspects.some(({ onSight }) => onSight);
+})!;

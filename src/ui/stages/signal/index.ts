@@ -24,6 +24,7 @@ export const signal: StageKind = {
     'limit of speed that nobody announces',
     'one head for several tracks',
     'signal that holds no train',
+    'permission by an aspect that says too much',
     'head that a curve hides',
     'head where nobody sees it',
     'rule of your own that does not work',
