@@ -134,7 +134,7 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
     };
   },
   'conflicting signals': ({ model, scheme, last, blockName, none }) => {
-    const conflict = model.conflicting.at(model.rules.showingOf(model.ruleState));
+    const conflict = model.ofSignals.conflicting.at(model.rules.showingOf(model.ruleState));
     if (!conflict) return none;
     const name = (signal: number) => scheme.readings[signal]!.signal.name;
     return {
@@ -145,7 +145,7 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
     };
   },
   'proceed over a train': ({ model, scheme, trains, at, train, blockName, none }) => {
-    const over = model.overATrain.at(model.rules.showingOf(model.ruleState), at);
+    const over = model.ofSignals.overATrain.at(model.rules.showingOf(model.ruleState), at);
     if (!over) return none;
     const { signal, id } = { ...over.way, id: over.train };
     const held = trains[id]!.stances[at[id]!]!.blocks;

@@ -5,11 +5,9 @@ import type { HarmId, Telling } from '../simulation';
 import type { LayoutDocument } from '../survey';
 import type { Motor } from '../track';
 import { boundCarried, boundNow, boundPast, countedOn, STOOD } from './bound';
-import { Conflicting } from './conflicting';
-import { BIT_OF, BITS_OF_OVER_A_TRAIN, BITS_OF_RULES, BITS_OF_TWO_AT_ONCE } from './harm-bits';
+import { BIT_OF, BITS_OF_RULES } from './harm-bits';
 import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
 import { choiceOf, encodeMove, indexOf, moveOf, movesUnder, Pairs } from './moves';
-import { OverATrain } from './over-a-train';
 import type { PackingMachine } from './packing';
 import type { Advance, Before } from './placements';
 import { type Present, plantMachine, presentIn } from './plant-state';
@@ -17,6 +15,7 @@ import { meet, type ProofTrain, proofTrainsOf } from './proof-train';
 import { NOTHING } from './rule-steps';
 import { MOVING, Rules } from './rules';
 import { NONE, type Sight, sightOf } from './sight';
+import { SignalHarms } from './signal-harms';
 import { standingStart } from './standing-start';
 import { STANDARD_SWITCHES, type Switch } from './switches';
 import { APART, twoOf } from './touch';
@@ -64,8 +63,7 @@ export class ProofModel {
   private readonly askSlots: [number, number][];
   private readonly kinds: ReturnType<typeof movesUnder>;
   private readonly inOneScan: boolean;
-  readonly conflicting: Conflicting;
-  readonly overATrain: OverATrain;
+  readonly ofSignals: SignalHarms;
   /** Codes of two things within one scan. */
   readonly pairs = new Pairs();
   /** What signals show and how turnouts lie to drivers who look now. */
@@ -90,9 +88,8 @@ export class ProofModel {
     this.stopsIn = this.scheme.aspects.map(({ stopsIn }) => stopsIn);
     this.rules = new Rules(wiringOf(start, on.has('hold')), standingOf(start));
     const { rules } = this;
-    this.conflicting = new Conflicting(this.scheme, rules.showings);
     this.trains = proofTrainsOf(start, on.has('turn back'), on.has('false pulses'));
-    this.overATrain = new OverATrain(this.scheme, rules.showings, this.trains);
+    this.ofSignals = new SignalHarms(this.scheme, rules.showings, this.trains);
     const slot = (name: string) => rules.wiring.compiled.slots.get(name)!;
     this.askSlots = this.motors.map((t) => [slot(names.ask(t, 'straight')), slot(names.ask(t, 'diverging'))]);
     this.seen = new Int32Array(rules.inputWords);
@@ -264,7 +261,7 @@ export class ProofModel {
     this.lookAround(train);
     if (seen) return true;
     this.bind(train, this.showing);
-    if (this.overATrain.is(this.showing, at)) this.harms |= BITS_OF_OVER_A_TRAIN;
+    this.harms |= this.ofSignals.bits(this.showing, at);
     return false;
   }
 
@@ -379,8 +376,7 @@ export class ProofModel {
     for (let w = 0; w < rules.turnoutWords; w++)
       for (let bits = rules.movedIn(manner, w); bits !== 0; bits &= bits - 1)
         if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.harms |= BIT_OF.pointsMoveUnder;
-    if (this.conflicting.is(rules.showingOf(to))) this.harms |= BITS_OF_TWO_AT_ONCE;
-    if (this.overATrain.is(rules.showingOf(to), this.present.at)) this.harms |= BITS_OF_OVER_A_TRAIN;
+    this.harms |= this.ofSignals.bits(rules.showingOf(to), this.present.at);
     if (!rules.neverSettles(manner)) return;
     this.harms |= BITS_OF_RULES;
     this.ended = true;

@@ -123,7 +123,7 @@ export function writePromela(model: ProofModel): string {
   }
 
   /** Once all is settled, and when a train has gone on without being noticed. */
-  const over = model.overATrain.ways.flatMap((way) => {
+  const over = model.ofSignals.overATrain.ways.flatMap((way) => {
     const stands = trains.flatMap((train, t) => {
       const numbers = where(t, (_, p) => standsOn(way, train.stances[p]!.blocks));
       return numbers.length > 0 ? [among(t, numbers)] : [];

@@ -1,0 +1,23 @@
+import type { Scheme } from '../patterns';
+import { Conflicting } from './conflicting';
+import { BITS_OF_OVER_A_TRAIN, BITS_OF_TWO_AT_ONCE } from './harm-bits';
+import { OverATrain } from './over-a-train';
+import type { ProofTrain } from './proof-train';
+import type { Showings } from './showings';
+
+/** The harms that lie in what signals show, as bits. */
+export class SignalHarms {
+  readonly conflicting: Conflicting;
+  readonly overATrain: OverATrain;
+
+  constructor(scheme: Scheme, showings: Showings, trains: readonly ProofTrain[]) {
+    this.conflicting = new Conflicting(scheme, showings);
+    this.overATrain = new OverATrain(scheme, showings, trains);
+  }
+
+  /** By what is shown, and where each train is. */
+  bits(showing: number, at: Int32Array): number {
+    const conflict = this.conflicting.is(showing) ? BITS_OF_TWO_AT_ONCE : 0;
+    return this.overATrain.is(showing, at) ? conflict | BITS_OF_OVER_A_TRAIN : conflict;
+  }
+}
