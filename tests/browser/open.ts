@@ -47,6 +47,6 @@ export async function addAt(page: Page, what: 'Gap' | 'Block mark' | 'Signal' | 
 /** What the server has of a layout, once all is saved. */
 export async function savedDocument(page: Page, id: string): Promise<LayoutDocument> {
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  const answer = await page.request.get(`/api/layouts/${id}`);
+  const answer = await page.request.get(`/api/layouts/${id}`, { maxRetries: 2 });
   return ((await answer.json()) as { document: LayoutDocument }).document;
 }

@@ -37,11 +37,13 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
             {problem}
           </p>
         ))}
-      {board.harms.map((harm) => (
-        <p key={harm} role="alert" className="mb-2 rounded-md bg-fail-tint px-2 py-1 text-fail">
-          {HARMS[harm].now}
-        </p>
-      ))}
+      <div aria-live="polite">
+        {board.harms.map((harm) => (
+          <p key={harm} className="mb-2 rounded-md bg-fail-tint px-2 py-1 text-fail">
+            {HARMS[harm].now}
+          </p>
+        ))}
+      </div>
       {board.trains.length === 0 && (
         <p className="text-ink2">No train stands on the track. Put one there in Survey, under Trains.</p>
       )}
