@@ -54,9 +54,7 @@ export interface RulesRead {
 const HEAD = 'scan 20 ms\n';
 
 export function rulesAbout(program: Program, id: string): RulesAbout {
-  const own = program.declarations.filter(
-    ({ why, expr, name }) => expr && (why?.about === id || name.split('.')[1] === id),
-  );
+  const own = ownOf(program, id);
   return {
     text: own.map((rule) => writeDeclaration(rule, program.called)).join('\n\n'),
     rules: own.map((rule) => ({
@@ -73,6 +71,28 @@ export function rulesAbout(program: Program, id: string): RulesAbout {
       says: why?.yes ?? '',
     })),
   };
+}
+
+const ownOf = ({ declarations }: Program, id: string): Declaration[] =>
+  declarations.filter(({ why, expr, name }) => expr && (why?.about === id || name.split('.')[1] === id));
+
+/** What is asked of a program at every keystroke, found once for each: its rules by name, and names by what they are called. */
+interface Looked {
+  byName: ReadonlyMap<string, Declaration>;
+  byCalled: ReadonlyMap<string, readonly string[]>;
+}
+const looked = new WeakMap<Program, Looked>();
+function lookAt(program: Program): Looked {
+  const known = looked.get(program);
+  if (known) return known;
+  const byCalled = new Map<string, string[]>();
+  for (const { name } of program.declarations) {
+    const called = calledName(program, name);
+    byCalled.set(called, [...(byCalled.get(called) ?? []), name]);
+  }
+  const found = { byName: new Map(program.declarations.map((one) => [one.name, one])), byCalled };
+  looked.set(program, found);
+  return found;
 }
 
 /** Reads changed rules about a thing: what is wrong with them, and what they change. */
@@ -93,11 +113,7 @@ export function readRules(program: Program, id: string, text: string): RulesRead
     });
     return nothing;
   }
-  const byCalled = new Map<string, string[]>();
-  for (const { name } of program.declarations) {
-    const called = calledName(program, name);
-    byCalled.set(called, [...(byCalled.get(called) ?? []), name]);
-  }
+  const { byName: now, byCalled } = lookAt(program);
   const fresh = new Set(read.declarations.map(({ name }) => name).filter((name) => !byCalled.has(name)));
   const fault = (name: string, says: string, offer?: string) => {
     const from = Math.max(0, text.indexOf(offer === undefined ? name : writtenAs(name)));
@@ -127,7 +143,6 @@ export function readRules(program: Program, id: string, text: string): RulesRead
       `There are two rules ${calledName(program, twice.name)}: they fight each other.`,
     );
   if (faults.length > 0) return nothing;
-  const now = new Map(program.declarations.map((one) => [one.name, one]));
   const put: RulesRead['put'] = [];
   const drop: string[] = [];
   for (const { name, expr, role } of declared) {
@@ -143,7 +158,7 @@ export function readRules(program: Program, id: string, text: string): RulesRead
     } else if (!before || !same(before.expr!, expr)) put.push({ name, text: writeExpr(expr) });
     remarks(program, text, name, expr, faults);
   }
-  for (const { name } of rulesAbout(program, id).rules)
+  for (const { name } of ownOf(program, id))
     if (!declared.some((one) => one.name === name) && now.get(name)?.generated) drop.push(name);
   if (put.length > 0 && faults.every(({ stops }) => !stops)) {
     const changed = new Map(declared.map((one) => [one.name, one]));
@@ -166,12 +181,12 @@ export function readRules(program: Program, id: string, text: string): RulesRead
 
 /** What a rule can never do: it is found exactly, with every name free. */
 function remarks(program: Program, text: string, name: string, expr: Expr, faults: TextFault[]): void {
-  const types = new Map(program.declarations.map((one) => [one.name, one.type]));
-  const constant = (of: Expr) => constantOf(of, program, (asked) => types.get(asked));
+  const { byName } = lookAt(program);
+  const constant = (of: Expr) => constantOf(of, program, (asked) => byName.get(asked)?.type);
   const called = writeName(name, program.called);
   const from = Math.max(0, text.indexOf(called));
   const remark = (says: string) => faults.push({ from, to: from + called.length, says, stops: false });
-  if ((types.get(name) ?? 'bool') === 'bool') {
+  if ((byName.get(name)?.type ?? 'bool') === 'bool') {
     const value = constant(expr);
     if (value === 0 && expr.op !== 'false') remark('This can never be true.');
     if (value === 1 && expr.op !== 'true') remark('This is always true.');

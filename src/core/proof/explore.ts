@@ -87,7 +87,7 @@ export class Explorer {
     const trainMoves = choices.length;
     const at = ruleSteps.of(model);
     const count = ruleSteps.count(at);
-    this.isStill = !model.couldTurnBack() && !choices.some((move) => model.getsSomewhere(move));
+    this.isStill = !model.couldTurnBack() && !this.someGetsSomewhere();
     const from = this.stillEnd;
     if (this.isStill) this.keepStill(count + trainMoves * (trainMoves + count));
     for (let i = 0; i < trainMoves; i++) {
@@ -117,6 +117,11 @@ export class Explorer {
           if (thorough || !areApart(model, one, mannerOfOne, two, mannerOfTwo)) this.take(one, two);
         }
     if (this.isStill) this.still[from + 1] = this.stillEnd - from - 2;
+  }
+
+  private someGetsSomewhere(): boolean {
+    for (const move of this.choices) if (this.model.getsSomewhere(move)) return true;
+    return false;
   }
 
   private keepStill(steps: number): void {

@@ -7,7 +7,7 @@ import type { Motor } from '../track';
 import { boundCarried, boundNow, boundPast, countedOn, STOOD } from './bound';
 import { BIT_OF, BITS_OF_RULES } from './harm-bits';
 import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
-import { choiceOf, encodeMove, indexOf, moveOf, movesUnder, Pairs } from './moves';
+import { choiceOf, indexOf, Listing, moveOf, movesUnder, Pairs } from './moves';
 import type { PackingMachine } from './packing';
 import type { Advance, Before } from './placements';
 import { type Present, plantMachine, presentIn } from './plant-state';
@@ -61,7 +61,7 @@ export class ProofModel {
   /** The detectors that see something, as bits. */
   private readonly seen: Int32Array;
   private readonly askSlots: [number, number][];
-  private readonly kinds: ReturnType<typeof movesUnder>;
+  private readonly listing: Listing;
   private readonly inOneScan: boolean;
   readonly ofSignals: SignalHarms;
   /** Codes of two things within one scan. */
@@ -78,7 +78,7 @@ export class ProofModel {
     readonly document: LayoutDocument,
     readonly on: ReadonlySet<Switch> = STANDARD_SWITCHES,
   ) {
-    this.kinds = movesUnder(on);
+    this.listing = new Listing(movesUnder(on));
     this.inOneScan = on.has('one scan');
     const { start, harms } = standingStart(document);
     this.startHarms = harms;
@@ -177,11 +177,9 @@ export class ProofModel {
   isOff(train: number): boolean {
     return this.present.at[train] === this.trains[train]!.placements.length;
   }
-  /** Writes the code of every single thing that can be done in the present state, to the rules alone or to trains. */
+  /** Every single thing that can be done in the present state (`Listing`). */
   moves(into: number[], toRules: boolean): void {
-    into.length = 0;
-    for (const { kind, list } of toRules ? this.kinds.rules : this.kinds.trains)
-      list(this, (index, choice) => into.push(encodeMove(kind, index, choice)));
+    this.listing.write(this, into, toRules);
   }
 
   getsSomewhere(code: number): boolean {
@@ -190,7 +188,8 @@ export class ProofModel {
   /** Trains do not turn back, and some train stands at the end of its line, where nothing else is left to do. */
   couldTurnBack(): boolean {
     if (this.on.has('turn back')) return false;
-    return this.trains.some(({ placements }, t) => placements[this.present.at[t]!]?.terminus ?? false);
+    for (let t = 0; t < this.trains.length; t++) if (!this.isOff(t) && this.placementOf(t).terminus) return true;
+    return false;
   }
 
   /** Whether a train looks, now or one step on, at anything that a step of that manner changes. */
@@ -277,17 +276,18 @@ export class ProofModel {
 
   /** What a person says of a train where no other stands in the same stretch. */
   private tell(train: number, told: Telling[]): void {
-    const { at } = this.present;
     for (const { stretch, input, always } of told) {
       const slot = this.rules.wiring.compiled.slots.get(input);
-      const shared = this.trains.some(
-        (other, t) =>
-          t !== train &&
-          !this.isOff(t) &&
-          other.placements[at[t]!]!.blocks.some((block) => this.scheme.stretches.ofBlock[block] === stretch),
-      );
-      if (slot !== undefined && (always || !shared)) this.rules.pulse(slot);
+      if (slot !== undefined && (always || !this.isShared(train, stretch))) this.rules.pulse(slot);
     }
+  }
+  private isShared(train: number, stretch: number): boolean {
+    const { ofBlock } = this.scheme.stretches;
+    for (let t = 0; t < this.trains.length; t++) {
+      if (t === train || this.isOff(t)) continue;
+      for (const block of this.placementOf(t).blocks) if (ofBlock[block] === stretch) return true;
+    }
+    return false;
   }
 
   canStand(train: number): boolean {
@@ -383,8 +383,9 @@ export class ProofModel {
   }
 
   private isOver(turnout: number): boolean {
-    const { at } = this.present;
-    return this.trains.some(({ placements }, t) => placements[at[t]!]?.over.includes(turnout));
+    for (let t = 0; t < this.trains.length; t++)
+      if (!this.isOff(t) && this.placementOf(t).over.includes(turnout)) return true;
+    return false;
   }
 
   /** What a train is bound to pass by what its signals show, given by a number of the rules. */

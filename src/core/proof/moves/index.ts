@@ -6,9 +6,10 @@ import { isSaidToBeFree } from './to-blocks';
 import { isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './to-rules';
 import { comesToAStand, isLiftedOff, isSetDown, turnsBack } from './to-trains';
 
-export { choiceOf, encodeMove, indexOf, kindOf } from './code';
+export { choiceOf, indexOf, kindOf } from './code';
 export { UNNOTICED } from './goes-on';
 export type { Course, MoveKind } from './kind';
+export { Listing } from './listing';
 export { Pairs } from './pairs';
 
 /** Every kind of step but two at once, which is made of these. */
