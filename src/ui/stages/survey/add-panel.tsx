@@ -188,7 +188,8 @@ export function AddPanel() {
             <p className="text-ink3">Enter adds it; Shift and Enter adds it for the other direction.</p>
           )}
           {placing?.caution && <Caution work={placing.caution} />}
-          <p aria-live="polite" className="text-ok">
+          {/* Its line is kept free, so that nothing beneath moves when it comes and goes. */}
+          <p aria-live="polite" className="min-h-5 text-ok">
             {added}
           </p>
         </form>
