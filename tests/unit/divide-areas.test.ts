@@ -3,33 +3,17 @@ import { divideTrack } from '@/core/detection';
 import { type DivideWishes, divideEdit, suggestGaps } from '@/core/divide';
 import { cm } from '@/core/measure';
 import { type Area, applyEdit, type LayoutDocument } from '@/core/survey';
-import { compileTrack, onwardFrom, type TrackGraph } from '@/core/track';
+import { compileTrack, type TrackGraph } from '@/core/track';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ring } from '@/demo/learning-oval';
 import { PLANS, planned } from '@/demo/plans';
 import { Draw } from '../../tools/fuzz/draw';
+import { bare, circuits, wishes } from './dividing';
 import { randomLine } from './random-line';
 import { randomPlan } from './random-plan';
 
 /** Where crews look out for each other nothing has to be cut: a decision to protect nothing is followed by the gaps that are suggested. */
 
-const wishes = (more: Partial<DivideWishes> = {}): DivideWishes => ({
-  trains: 2,
-  longest: cm(60).tenthUm,
-  shortest: cm(30).tenthUm,
-  stopping: 0,
-  points: 'routes',
-  wholePlatforms: true,
-  wholeAreas: true,
-  keep: 'all',
-  ...more,
-});
-const bare = (d: LayoutDocument): LayoutDocument => ({
-  ...d,
-  features: d.features.filter(({ kind }) => kind !== 'gap' && kind !== 'mark' && kind !== 'signal'),
-  blocks: [],
-  sensors: [],
-});
 const area = (line: string, from: number, to: number, admits: Area['admits'], id = 'a1'): Area =>
   ({ id, name: id, line, from: cm(from), to: cm(to), purpose: '', admits }) as Area;
 const places = (d: LayoutDocument, asked: DivideWishes) =>
@@ -84,25 +68,6 @@ describe('a ring of 480 cm', () => {
 
 const isIn = (areas: readonly Area[], line: string, at: number, by = 0) =>
   areas.some((one) => one.line === line && at > one.from.tenthUm + by && at < one.to.tenthUm - by);
-
-/** Every way on which one comes back to an edge in the same direction, passing no edge twice. */
-function circuits(graph: TrackGraph): number[][] {
-  const found = new Map<string, number[]>();
-  for (const { index: first } of graph.edges) {
-    const way = [first];
-    const go = (edge: number, exit: 0 | 1) => {
-      for (const on of onwardFrom(graph, edge, exit)) {
-        if (on.edge === first && on.enters === 0) found.set([...way].sort((a, b) => a - b).join(' '), [...way]);
-        if (on.edge <= first || way.includes(on.edge)) continue;
-        way.push(on.edge);
-        go(on.edge, on.enters === 0 ? 1 : 0);
-        way.pop();
-      }
-    };
-    go(first, 1);
-  }
-  return [...found.values()];
-}
 
 /** The areas, and the track that one comes to only over points whose blades lie in them: followed from joint to joint. */
 function withReached(d: LayoutDocument, graph: TrackGraph): Area[] {

@@ -4,57 +4,22 @@ import { type DivideWishes, divideEdit, suggestGaps, usualWishes } from '@/core/
 import { mostCuts, type Room, spreadCuts, toSteps } from '@/core/divide/spread-cuts';
 import { cm } from '@/core/measure';
 import { applyEdit, type LayoutDocument, readDocument } from '@/core/survey';
-import { compileTrack, onwardFrom, type TrackGraph } from '@/core/track';
+import { compileTrack } from '@/core/track';
 import { generatedLine } from '@/demo/generated';
 import { ring } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { PLANS, planned } from '@/demo/plans';
 import { smallValley } from '@/demo/small-valley';
 import { Draw } from '../../tools/fuzz/draw';
+import { bare, circuits, wishes } from './dividing';
 import { randomLine } from './random-line';
 import { randomPlan } from './random-plan';
 
-const wishes = (more: Partial<DivideWishes> = {}): DivideWishes => ({
-  trains: 2,
-  longest: cm(60).tenthUm,
-  shortest: cm(30).tenthUm,
-  stopping: 0,
-  points: 'routes',
-  wholePlatforms: true,
-  wholeAreas: true,
-  keep: 'all',
-  ...more,
-});
-const bare = (d: LayoutDocument): LayoutDocument => ({
-  ...d,
-  features: d.features.filter(({ kind }) => kind !== 'gap' && kind !== 'mark' && kind !== 'signal'),
-  blocks: [],
-  sensors: [],
-});
 function divided(d: LayoutDocument, asked: DivideWishes): { document: LayoutDocument; partition: Partition } {
   const done = applyEdit(d, divideEdit(d, suggestGaps(d, asked), true));
   if (!done.ok) throw new Error(done.problem);
   const { document } = done.change;
   return { document, partition: divideTrack(document, compileTrack(document)) };
-}
-
-/** Every way on which one comes back to an edge in the same direction, passing no edge twice: all of them, by trying every turn. */
-function circuits(graph: TrackGraph): number[][] {
-  const found = new Map<string, number[]>();
-  for (const { index: first } of graph.edges) {
-    const way = [first];
-    const go = (edge: number, exit: 0 | 1) => {
-      for (const on of onwardFrom(graph, edge, exit)) {
-        if (on.edge === first && on.enters === 0) found.set([...way].sort((a, b) => a - b).join(' '), [...way]);
-        if (on.edge <= first || way.includes(on.edge)) continue;
-        way.push(on.edge);
-        go(on.edge, on.enters === 0 ? 1 : 0);
-        way.pop();
-      }
-    };
-    go(first, 1);
-  }
-  return [...found.values()];
 }
 
 /** Blocks on a way in which a train of that length may stand: those with no blades in them, unless points belong to blocks. */

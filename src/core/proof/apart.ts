@@ -1,23 +1,18 @@
 import type { ProofModel } from './model';
 import { indexOf, moveOf } from './moves';
 
-/*
- * Two things that can be done in the present state of a model, each by its code and the manner in which the rules take it alone:
- * numbers beside each other, since a proof asks of millions of pairs.
+/**
+ * Asked of two things that can be done in the present state of a model, each by its code and the manner in which the rules take it
+ * alone: numbers beside each other, since a proof asks of millions of pairs.
  */
+type OfTwo = (model: ProofModel, one: number, mannerOfOne: number, two: number, mannerOfTwo: number) => boolean;
 
 /** Whether two things may fall into one scan. One that the rules refuse in that scan, whatever else happens in it, adds nothing. */
-export function mayPair(
-  model: ProofModel,
-  one: number,
-  mannerOfOne: number,
-  two: number,
-  mannerOfTwo: number,
-): boolean {
+export const mayPair: OfTwo = (model, one, mannerOfOne, two, mannerOfTwo) => {
   if (one >> 8 === two >> 8 || !moveOf(one).pairs || !moveOf(two).pairs) return false;
   if (mannerOfOne < 0 || mannerOfTwo < 0) return false;
   return !isRefused(model, one, mannerOfTwo) && !isRefused(model, two, mannerOfOne);
-}
+};
 const isRefused = (model: ProofModel, code: number, manner: number): boolean =>
   moveOf(code).isRefused?.(model, indexOf(code), manner) ?? false;
 
@@ -25,28 +20,16 @@ const isRefused = (model: ProofModel, code: number, manner: number): boolean =>
  * Two things have nothing to do with each other, so that within one scan they do what they do one after the other: in the rules
  * (`Footprints.areApart`), and because no train looks at what both of them change.
  */
-export function areApart(
-  model: ProofModel,
-  one: number,
-  mannerOfOne: number,
-  two: number,
-  mannerOfTwo: number,
-): boolean {
+export const areApart: OfTwo = (model, one, mannerOfOne, two, mannerOfTwo) => {
   if (moveOf(one).movesOn && moveOf(two).movesOn) return false;
   return model.rules.areApart(mannerOfOne, mannerOfTwo) && !someTrainLooks(model, one, mannerOfOne, two, mannerOfTwo);
-}
+};
 
 /** Whether some train looks, now or one step on, at what both of two things change. */
-export function someTrainLooks(
-  model: ProofModel,
-  one: number,
-  mannerOfOne: number,
-  two: number,
-  mannerOfTwo: number,
-): boolean {
+export const someTrainLooks: OfTwo = (model, one, mannerOfOne, two, mannerOfTwo) => {
   for (let t = 0; t < model.trains.length; t++)
     if (looks(model, t, one, mannerOfOne) && looks(model, t, two, mannerOfTwo)) return true;
   return false;
-}
+};
 const looks = (model: ProofModel, train: number, code: number, manner: number): boolean =>
   (moveOf(code).movesOn && indexOf(code) === train) || model.looksAtChange(train, manner);

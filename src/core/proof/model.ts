@@ -24,6 +24,9 @@ import { standingOf, wiringOf } from './wiring';
 /** Bound past one signal that showed proceed, and no more. */
 const PAST_ONE = 2;
 
+/** How a turnout lies; undefined while it moves. */
+const atRest = (state: number): number | undefined => (state >= MOVING ? undefined : state);
+
 /**
  * Plant and rule program as one machine that takes one small step at a time (`moves/`). After each the program scans until it
  * settles (`rules.ts`). Nothing has a duration: a train may wait anywhere, and a timer may end at any moment. A state is where the
@@ -69,10 +72,7 @@ export class ProofModel {
   /** What signals show and how turnouts lie to drivers who look now. */
   private looked = 0;
   private readonly stopsInSeen = (signal: number) => this.stopsIn[this.rules.showings.thing(this.looked, signal)]!;
-  private readonly liesSeen = (turnout: number) => {
-    const state = this.rules.showings.lies(this.looked, turnout);
-    return state >= MOVING ? undefined : state;
-  };
+  private readonly liesSeen = (turnout: number) => atRest(this.rules.showings.lies(this.looked, turnout));
 
   constructor(
     readonly document: LayoutDocument,
@@ -153,11 +153,7 @@ export class ProofModel {
   isAtStop(signal: number): boolean {
     return this.stopsIn[this.rules.showings.thing(this.showing, signal)] === 0;
   }
-  /** How a turnout lies; undefined while it moves. */
-  private lies(turnout: number): number | undefined {
-    const state = this.present.turnouts[turnout]!;
-    return state >= MOVING ? undefined : state;
-  }
+  private readonly lies = (turnout: number) => atRest(this.present.turnouts[turnout]!);
 
   /** What latches, edges and timers hold now, and what PREVIOUS would read. */
   memoryNow(): { state: Int32Array; before: Int32Array } {

@@ -1,0 +1,39 @@
+import { expect, test } from '@playwright/test';
+import { EXAMPLES, exampleLayout } from '../../src/demo/examples';
+import { learningOval } from '../../src/demo/learning-oval';
+import { choose, openLayout, stage, watchErrors } from './open';
+
+test('a yard on sight is left whole by the suggested gaps, until that wish is given up', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, exampleLayout(EXAMPLES.find(({ id }) => id === 'worth')!));
+  await stage(page, 'Detect');
+  await expect(page.getByText(/^It is divided as you wish/)).toBeVisible();
+  await page.getByRole('checkbox', { name: /^areas without signals stay whole/ }).click();
+  await expect(page.getByRole('list', { name: 'Suggested gaps' }).getByText(/clear of T2/)).toHaveCount(2);
+  await page.getByRole('checkbox', { name: /^areas without signals stay whole/ }).click();
+  await expect(page.getByText(/^It is divided as you wish/)).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test('a stop is passed by permission: an unsafe system is told and mended, the post handed over, the train let on', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, { ...learningOval(), people: 2 });
+  await stage(page, 'Signal');
+  await page.getByRole('button', { name: 'Signal S1' }).first().press('Enter');
+  await page.getByRole('checkbox', { name: /^Its stop may be passed by permission/ }).click();
+  await page.getByRole('contentinfo').getByRole('button', { name: 'Open' }).click();
+  await expect(page.getByText(/^S1 lets trains past its stop by caution/).last()).toBeVisible();
+  await page.getByRole('contentinfo').getByRole('button', { name: 'Close' }).click();
+  await choose(page, 'What it can show', 'Three aspects and on sight');
+  await expect(page.getByText(/^S1 lets trains past its stop by caution/)).toHaveCount(0);
+  await stage(page, 'Rehearse');
+  await page.getByRole('button', { name: 'Hold S1 at stop' }).waitFor();
+  await page.getByRole('button', { name: /^Take the post/ }).click();
+  await page.getByRole('button', { name: 'Hand it from person 1 to person 2' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Hand it from person 2 to person 1' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Clear S1 for one train' })).toBeVisible();
+  expect(errors).toEqual([]);
+});
