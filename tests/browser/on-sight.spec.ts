@@ -15,7 +15,7 @@ test('a yard on sight is left whole by the suggested gaps, until that wish is gi
   expect(errors).toEqual([]);
 });
 
-test('a stop is passed by permission: an unsafe system is told and mended, the post handed over, the train let on', async ({
+test('a stop that may be passed by permission: a system that says too much is told and another mends it, the post is handed over', async ({
   page,
 }) => {
   const errors = watchErrors(page);
