@@ -190,14 +190,14 @@ block 550 Mill`;
 export const BOARDS = `line Branch 800
 buffer 0
 buffer
-mark 150
-350
+gap 150
+mark 350
 550
-signal up 150 Board1 works "timed caution"
-signal up 350 Board2 works "timed caution"
-signal up 550 Board3 works "timed caution"
-${[150, 350, 550].map(pair).join('\n')}
-detector 700 virtual end
+detector 75
+signal up 150 Board1
+signal up 350 Board2
+signal up 550 Board3
+${[150, 350, 550].map((at) => `detector ${at + 5} optical\ndetector ${at + 100} chained board`).join('\n')}
 block 100 Start
 block 250 Weir
 block 450 Ford

@@ -139,11 +139,15 @@ export const EXAMPLES: readonly Example[] = [
     id: 'boards',
     name: 'Three boards in a chain',
     story:
-      'Three boards, each dropped to stop by a train that passes, and stepped on by the next one and a timer. Beyond the last there is nothing that could tell it that the train has gone.',
-    first: 'Signal: move the train along and watch all three aspects; then Prove, and read what Board3 cannot know.',
+      'Three boards with one spot each: the nose of a train drops the signal that it passes to stop, and steps on the one before. The last board has none after it: nothing tells it that the train has gone.',
+    first:
+      'Signal: move the train along and watch all three aspects; then Prove, and read what the nose of a train leaves unsaid.',
     text: BOARDS,
-    trains: [['Railcar', 'Branch', 120, 'up']],
-    teaches: ['virtual end', 'block told by spots alone'],
+    trains: [
+      ['Railcar', 'Branch', 120, 'up'],
+      ['Branch train', 'Branch', 330, 'up'],
+    ],
+    teaches: ['chain that stays at stop', 'block told by the nose'],
   },
   {
     id: 'arms',

@@ -24,10 +24,10 @@ test('a stop that may be passed by permission: a system that says too much is to
   await page.getByRole('button', { name: 'Signal S1' }).first().press('Enter');
   await page.getByRole('checkbox', { name: /^Its stop may be passed by permission/ }).click();
   await page.getByRole('contentinfo').getByRole('button', { name: 'Open' }).click();
-  await expect(page.getByText(/^S1 lets trains past its stop by caution/).last()).toBeVisible();
+  await expect(page.getByText(/^S1 lets trains on where another may stand, by caution/).last()).toBeVisible();
   await page.getByRole('contentinfo').getByRole('button', { name: 'Close' }).click();
   await choose(page, 'What it can show', 'Three aspects and on sight');
-  await expect(page.getByText(/^S1 lets trains past its stop by caution/)).toHaveCount(0);
+  await expect(page.getByText(/^S1 lets trains on where another may stand, by caution/)).toHaveCount(0);
   await stage(page, 'Rehearse');
   await page.getByRole('button', { name: 'Hold S1 at stop' }).waitFor();
   await page.getByRole('button', { name: /^Take the post/ }).click();

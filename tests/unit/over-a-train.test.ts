@@ -48,12 +48,14 @@ describe('a signal that lets trains on where one stands', () => {
       const told = new Set<string>();
       for (let tick = 0; tick < 50 * 60; tick++) {
         run.step();
-        if (tick % 10 === 0) for (const harm of frameOf(run).harms) told.add(harm);
+        if (tick % 10 === 0)
+          for (const { id, of } of frameOf(run).harms)
+            told.add(`${id}: ${of.map((name) => name.replace(/\d/, '')).join(', ')}`);
       }
       return [...told];
     };
     expect(harms(oval())).toEqual([]);
-    expect(harms(unseen(oval()))).toEqual([HARM]);
+    expect(harms(unseen(oval()))).toEqual([`${HARM}: S, Red train`]);
   });
   test('an aspect on sight says nothing of what stands there', () => {
     const d = unseen(oval());

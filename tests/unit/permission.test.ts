@@ -180,7 +180,7 @@ test('permission by a system that cannot say on sight is unsafe, mended by its r
   const d = layout('three-aspect', ['by permission']);
   const [found, ...more] = checkDesign(d).findings.filter((one) => one.kind === kind);
   expect(more).toEqual([]);
-  expect(found!.says).toContain('S1 lets trains past its stop by caution');
+  expect(found!.says).toContain('S1 lets trains on where another may stand, by caution');
   const done = applyEdit(d, found!.remedies[0]!.edit);
   if (!done.ok) throw new Error(done.problem);
   expect(checkDesign(done.change.document).findings.filter((one) => one.kind === kind)).toEqual([]);

@@ -81,10 +81,11 @@ describe('what each kind notices of a train', () => {
     ['reed', [[250, 250]]],
     ['hall', [[250, 250]]],
     ['timer', []],
+    ['chained board', []],
     ['toggle', []],
     ['virtual end', []],
   ])('%s', (kind, expected) => expect(places(kind)).toEqual(expected));
-  test('the table above has every kind', () => expect(SENSOR_KIND_IDS).toHaveLength(11));
+  test('the table above has every kind', () => expect(SENSOR_KIND_IDS).toHaveLength(12));
   test('a tail is as long as the worst of the kinds that watch sections leaves it', () => {
     expect(unseenOf(d, consist)).toEqual({ all: false, blindMm: 140, tailMm: 140 });
     const rails = { ...d, sensors: d.sensors.map((s) => ({ ...s, kind: 'isolated rail' as const })) };

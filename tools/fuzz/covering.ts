@@ -115,7 +115,7 @@ export function covering(
       });
       if (tick < STANDING_TICKS || over) continue;
       if (tick % LOOK_EVERY === 0) {
-        for (const harm of harmsNow(run)) note(harm);
+        for (const { id } of harmsNow(run)) note(id);
       }
       if (values.every((value, slot) => value === last[slot])) alike += 1;
       else {

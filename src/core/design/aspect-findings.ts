@@ -199,7 +199,7 @@ const sayTooMuch = ({ document, readings }: Scheme): Finding<Edit>[] =>
         kind: 'permission by an aspect that says too much',
         severity: 'unsafe',
         subject: id,
-        says: `${name} lets trains past its stop by ${aspects[1].id}, which says that nothing stands on the way: ${called} cannot say “on sight”.`,
+        says: `${name} lets trains on where another may stand, by ${aspects[1].id}, which says that none does: ${called} cannot say “on sight”.`,
         figures: [],
         advice: 'Choose a system with an aspect on sight, or give your own one.',
         remedies: [

@@ -26,13 +26,13 @@ export const endsOf = ({ pieces }: Division, block: Block): Block['ends'] =>
 export function pairAt(spots: readonly Sensor[], division: Division, piece: Piece, end: EdgeEnd): SpotPair | undefined {
   const beyond = onwardPieces(division, piece, end);
   if (beyond.length !== 1) return undefined;
-  const inner = nearest(spots, piece, end);
-  const outer = nearest(spots, beyond[0]!.piece, beyond[0]!.enters);
+  const inner = spotNear(spots, piece, end);
+  const outer = spotNear(spots, beyond[0]!.piece, beyond[0]!.enters);
   return inner && outer && inner.id !== outer.id ? { inner, outer } : undefined;
 }
 
-/** The spot on a piece that is nearest to an end of it. */
-function nearest(spots: readonly Sensor[], { line, from, to }: Piece, end: EdgeEnd): Sensor | undefined {
+/** The spot on a piece that is nearest to an end of it, and near enough. */
+export function spotNear(spots: readonly Sensor[], { line, from, to }: Piece, end: EdgeEnd): Sensor | undefined {
   const off = ({ anchor }: Sensor) => (end === 0 ? anchor.at.tenthUm - from : to - anchor.at.tenthUm);
   return spots
     .filter((one) => one.anchor.line === line && one.anchor.at.tenthUm > from && one.anchor.at.tenthUm < to)

@@ -1,4 +1,4 @@
-import type { Finding } from '../findings';
+import type { Finding, Remedy } from '../findings';
 import { sensorKind } from '../kinds';
 import {
   CAUTION_SHARE,
@@ -12,13 +12,17 @@ import {
   showNumber,
   type TenthUm,
 } from '../measure';
-import type { Edit, LayoutDocument } from '../survey';
+import { asTyped, type Edit, type LayoutDocument, type Sensor } from '../survey';
 import { type Consist, consistOf, turnedRound } from './consist';
 import type { Block } from './division';
+import { onwardPieces } from './onward-pieces';
 import type { Partition } from './partition';
 import { endsOf, NEAR, pairAt, reachOf, type SpotPair } from './spot-pairs';
-import type { Told } from './told';
+import type { Told, WayOut } from './told';
 import { watchIt } from './watch-it';
+
+/** How far behind a signal the spot of a chain is put, or halfway through a short piece. Our choice. */
+const BEYOND: TenthUm = fromMm(50);
 
 type Of = { document: LayoutDocument; partition: Partition; block: Block; trains: readonly Running[] };
 interface Running {
@@ -195,6 +199,61 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
       ],
     },
   ],
+  nose: ({ document, partition, block, trains }, { sensor, setOff, out }) => {
+    const shown = (length: TenthUm) => showLength(length, document.shownUnit);
+    const shared = { subject: sensor.id, remedies: [watchIt(document, partition, block, block.name)] };
+    const called = (spots: readonly Sensor[]) => [...new Set(spots.map(({ name }) => name))].join(' or ');
+    const blind = out.filter(({ unseen }) => unseen);
+    const next = called(out.flatMap(({ next }) => next));
+    const longest = least(trains, ({ long }) => -long);
+    if (setOff.length === 0)
+      return [
+        {
+          ...shared,
+          id: `no-nose ${sensor.id}`,
+          kind: 'board that nothing sets',
+          severity: 'unsafe',
+          says: `No spot stands in ${block.name}, so that nothing sets ${sensor.name}: once the block reads free it does so for good, whatever comes in.`,
+          figures: [],
+          advice: 'Put a spot into the block, just behind each signal by which trains come in.',
+        },
+      ];
+    return [
+      {
+        ...shared,
+        id: `by-nose ${sensor.id}`,
+        kind: 'block told by the nose',
+        severity: 'check',
+        says: `${block.name} reads occupied from when the nose of a train comes to ${called(setOff)}${next ? ` until it comes to ${next}. The rest of the train is still in it then: if it stops there, the next one is let in behind it` : ''}.${out.length > 0 ? ' What comes in by an end without a spot of its own is never noticed.' : ''}`,
+        figures: longest ? [{ name: 'longest train', value: `${longest.name}, ${shown(longest.long)}` }] : [],
+        advice:
+          'Let no train stop with its tail in the block behind it. Two spots at each end, or a detector, wait for the tail.',
+      },
+      ...(blind.length > 0 || !next ? [block] : []).map(() => ({
+        ...shared,
+        id: `stays-at-stop ${sensor.id}`,
+        kind: 'chain that stays at stop' as const,
+        severity: 'check' as const,
+        says: `${next ? `Not every way out of ${block.name} leads` : `No way out of ${block.name} leads`} past a spot of the next board: of a train that has gone past none ${sensor.name} never learns, and the signals into ${block.name} stay at stop, over empty track, until somebody says that it is free.`,
+        figures: [],
+        advice: 'Put a spot just beyond, let a timer step it up, or give one person the button.',
+        remedies: [...spotBeyond(document, partition, blind), stepUp(sensor), ...shared.remedies],
+      })),
+      ...(longest && longest.long > block.length
+        ? [
+            {
+              ...shared,
+              id: `longer ${sensor.id}`,
+              kind: 'train longer than a block of a chain' as const,
+              severity: 'unsafe' as const,
+              says: `${longest.name} is ${shown(longest.long)} long and ${block.name} only ${shown(block.length)}: when it stops at the next signal its tail still stands behind ${block.name}, in track that reads free.`,
+              figures: [{ name: 'too short by', value: shown(longest.long - block.length) }],
+              advice: 'Run nothing so long, lengthen the block, or watch it.',
+            },
+          ]
+        : []),
+    ];
+  },
   people: ({ document, partition, block }, { sensor, setOff }) => [
     {
       id: `virtual-end ${sensor.id}`,
@@ -212,6 +271,21 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
     },
   ],
 };
+
+/** A spot just beyond the first end by which trains leave past none. */
+function spotBeyond(document: LayoutDocument, partition: Partition, out: readonly WayOut[]): Remedy<Edit>[] {
+  const [on] = out.flatMap(({ piece, end }) => onwardPieces(partition, partition.pieces[piece]!, end));
+  if (!on) return [];
+  const { line, from, to } = on.piece;
+  const into = Math.min(BEYOND, (to - from) / 2);
+  const at = asTyped(Math.round(on.enters === 0 ? from + into : to - into), document.shownUnit);
+  return [{ says: 'Add an optical spot just beyond', edit: { do: 'add sensor', line, at, kind: 'optical' } }];
+}
+
+const stepUp = ({ id, name }: Sensor): Remedy<Edit> => ({
+  says: `Make ${name} a timer`,
+  edit: { do: 'change sensor', id, change: { kind: 'timer', holdMs: sensorKind('timer').holdMs } },
+});
 
 /** A pair of spots at some of its ends and none at others: it could nearly be told. */
 function lacksPair({ document, partition, block }: Of): Finding<Edit>[] {

@@ -1,7 +1,9 @@
 import { type InPairs, sensorKind } from '../kinds';
 import type { LayoutDocument, Sensor } from '../survey';
+import type { EdgeEnd } from '../track';
 import { type Block, type Division, pieceAt } from './division';
-import { endsOf, pairAt, reachOf, type SpotPair } from './spot-pairs';
+import { onwardPieces } from './onward-pieces';
+import { endsOf, pairAt, reachOf, type SpotPair, spotNear } from './spot-pairs';
 
 interface ByPairs<By> {
   by: By;
@@ -14,8 +16,19 @@ interface ByOne<By> {
   /** The spots in the block that say that a train has come. */
   setOff: readonly Sensor[];
 }
-/** What tells of a block that nothing watches throughout: pairs of spots at its ends, by which was left last or by counting; a timer; people. */
-export type Told = ByPairs<'last spot'> | ByPairs<'count'> | ByOne<'time'> | ByOne<'people'> | ByOne<'turns'>;
+/** An end of a block without a spot just within it, and the spots just beyond: a nose that has come to one of these has left by it. */
+export interface WayOut {
+  piece: number;
+  end: EdgeEnd;
+  next: readonly Sensor[];
+  /** Beyond it no spot is passed, or not on every way on. */
+  unseen: boolean;
+}
+interface ByNose extends ByOne<'nose'> {
+  out: readonly WayOut[];
+}
+/** What tells of a block that nothing watches throughout: pairs of spots at its ends, by which was left last or by counting; a timer; people; a toggle; boards in a chain. */
+export type Told = ByPairs<'last spot'> | ByPairs<'count'> | ByOne<'time'> | ByOne<'people'> | ByOne<'turns'> | ByNose;
 export type ToldBy = Told['by'];
 
 /** In words: what is said of a block that is told so, after “it is”, and in a lane. */
@@ -25,6 +38,7 @@ export const TOLD_BY: Record<ToldBy, string> = {
   time: 'assumed for a time after a train',
   people: 'told by people',
   turns: 'told by a toggle',
+  nose: 'told by the nose of each train',
 };
 
 /**
@@ -44,22 +58,39 @@ export function toldBlocks({ sensors }: Pick<LayoutDocument, 'sensors'>, divisio
   for (const block of division.blocks) {
     if (division.sections[block.section]!.sensors.length > 0) continue;
     const found =
-      standsIn(within.get(block.index) ?? []) ??
+      standsIn(within.get(block.index) ?? [], places, division, block) ??
       kinds.map((kind) => pairsOf(places, division, block, kind)).find(Boolean);
     if (found) told.set(block.index, found);
   }
   return told;
 }
 
-const BY = { 'for a time': 'time', 'as people say': 'people', 'by turns': 'turns' } as const;
+const BY = { 'for a time': 'time', 'as people say': 'people', 'by turns': 'turns', 'by the nose': 'nose' } as const;
 
 /** What stands in a block to tell of it, and the spots there that set it off. */
-function standsIn(own: readonly Sensor[]): Told | undefined {
+function standsIn(
+  own: readonly Sensor[],
+  places: readonly Sensor[],
+  division: Division,
+  block: Block,
+): Told | undefined {
   const sensor = own.find(({ kind }) => sensorKind(kind).tells);
   if (!sensor) return undefined;
-  const setOff = own.filter(({ kind }) => sensorKind(kind).notices !== 'nothing');
-  return { by: BY[sensorKind(sensor.kind).tells!], sensor, setOff };
+  const by = BY[sensorKind(sensor.kind).tells!];
+  const setOff = own.filter(isSpot);
+  if (by !== 'nose') return { by, sensor, setOff };
+  const spots = places.filter(isSpot);
+  const out = endsOf(division, block).flatMap(({ piece: p, end }): WayOut[] => {
+    const piece = division.pieces[p]!;
+    if (spotNear(setOff, piece, end)) return [];
+    const beyond = onwardPieces(division, piece, end).map(({ piece, enters }) => spotNear(spots, piece, enters));
+    const next = beyond.filter((spot) => spot !== undefined);
+    return [{ piece: p, end, next, unseen: next.length < beyond.length }];
+  });
+  return { by, sensor, setOff, out };
 }
+
+const isSpot = ({ kind }: Sensor): boolean => sensorKind(kind).notices !== 'nothing';
 
 function pairsOf(sensors: readonly Sensor[], division: Division, block: Block, inPairs: InPairs): Told | undefined {
   const spots = sensors.filter(({ kind }) => sensorKind(kind).inPairs === inPairs);

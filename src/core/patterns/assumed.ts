@@ -1,12 +1,14 @@
 import { and, type Expr, name, not, or, previous } from '../logic';
+import type { Sensor } from '../survey';
 import * as names from './names';
 import { saidOf } from './passings';
 import type { Pattern } from './pattern';
 
 /**
  * A block of which nothing is noticed that would tell that it is free: a timer assumes so some time after a spot in it noticed something last; at
- * a virtual end people say so, and a spot in it says that a train has come; a toggle is turned over by each pulse of a spot. All count as occupied
- * at power-up, the timer for its time, the others until somebody says otherwise.
+ * a virtual end people say so, and a spot in it says that a train has come; a toggle is turned over by each pulse of a spot; a chained board is set by
+ * the nose of a train over a spot in it, and reset by the nose over the next one beyond. All count as occupied at power-up, the timer for its time,
+ * the others until somebody, or a spot, says otherwise.
  */
 export const assumed: Pattern = {
   id: 'assumed',
@@ -34,6 +36,15 @@ export const assumed: Pattern = {
           `${sensor.name} was turned to occupied by the last pulse in ${block.name}, or by power-up`,
           `${sensor.name} was turned to free by the last pulse in ${block.name}, or by somebody`,
         );
+      } else if (told.by === 'nose') {
+        /** Once for each train: what is noticed of it is kept over the gaps between its cars. */
+        const nose = (spot: Sensor): Expr => ({ op: 'R_TRIG', in: name(names.seen(spot)), starts: true });
+        const gone = told.out.flatMap(({ next }) => next);
+        rule(
+          { op: 'RS', set: or(...setOff.map(nose), taken), reset: or(...gone.map(nose), freed), starts: true },
+          `A train, or power-up, has set ${sensor.name}, and no nose has come to the next spot since`,
+          `The nose of a train has come out of ${block.name} to the next spot, or somebody has said that it is free`,
+        );
       } else
         rule(
           { op: 'RS', set: comes, reset: freed, starts: true },
@@ -48,6 +59,8 @@ export const assumed: Pattern = {
       return [{ expr: name(names.inside(block)), says: `${told.sensor.name} has not run out in ${block.name}` }];
     if (told?.by === 'turns')
       return [{ expr: name(names.inside(block)), says: `${told.sensor.name} stands at occupied for ${block.name}` }];
+    if (told?.by === 'nose')
+      return [{ expr: name(names.inside(block)), says: `no nose has come out of ${block.name} yet` }];
     if (told?.by === 'people')
       return [{ expr: name(names.inside(block)), says: `nobody has said that ${block.name} is free` }];
     return [];

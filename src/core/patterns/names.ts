@@ -37,6 +37,7 @@ export const manned = ({ id }: Thing) => `manned.${id}`;
 export const give = ({ id }: Thing) => `give.${id}`;
 export const givenFor = ({ id }: Thing) => `pressed.${id}`;
 export const given = ({ id }: Thing) => `given.${id}`;
+export const reads = ({ id }: Thing) => `reads.${id}`;
 export const lighting = ({ id }: Thing) => `lighting.${id}`;
 export const power = ({ id }: Thing) => `power.${id}`;
 export const cut = ({ id }: Thing) => `cut.${id}`;
@@ -45,11 +46,16 @@ export const lamp = ({ id }: Thing) => `lamp.${id}`;
 export const indicator = ({ id }: Thing) => `indicator.${id}`;
 export const dead = ({ id }: Thing) => `dead.${id}`;
 export const inside = ({ id }: Thing) => `inside.${id}`;
+export const unheard = ({ id }: Thing) => `unheard.${id}`;
 export const unsure = ({ id }: Thing) => `unsure.${id}`;
 export const taken = ({ id }: Thing) => `taken.${id}`;
 export const freed = ({ id }: Thing) => `freed.${id}`;
 export const atEnd = ({ id }: Thing, nth: number, what: string) => `end.${id}.${nth}.${what}`;
 export const SETTLED = 'settled';
+
+/** What a train reads off a signal: what it shows, or that it is dark. */
+export const asRead = (slots: ReadonlyMap<string, number>, signal: Thing): string =>
+  slots.has(reads(signal)) ? reads(signal) : shows(signal);
 
 /** A section is called after its first block. */
 export const headOf = ({ blocks }: Partition, section: Section): Block => blocks[section.blocks[0]!]!;

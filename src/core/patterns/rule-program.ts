@@ -1,5 +1,5 @@
 import { FULL_POWER, OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
-import { and, type Declaration, type Expr, name, not, or, type Program, value, when } from '../logic';
+import { and, type Declaration, type Expr, is, name, not, or, type Program, value, when } from '../logic';
 import type { SignalReading } from '../signals';
 import { type LayoutDocument, signalsOf, systemOf, type TurnoutPosition } from '../survey';
 import { mostRestrictive } from './announced';
@@ -8,6 +8,7 @@ import { assumed } from './assumed';
 import { authority } from './authority';
 import { automaticBlock } from './automatic-block';
 import { byHand } from './by-hand';
+import { cautionAtFirst } from './caution-at-first';
 import { contactArms } from './contact-arms';
 import { directionMemory } from './direction-memory';
 import { divergingHeld } from './diverging-held';
@@ -44,6 +45,7 @@ export const PATTERNS: readonly Pattern[] = [
   post,
   authority,
   permission,
+  cautionAtFirst,
   approachLit,
   foulingLock,
   wayLock,
@@ -169,7 +171,7 @@ function composePower(scheme: Scheme, book: RuleBook): void {
   }
 }
 
-/** Signals whose lamps are not always lit. */
+/** Signals whose lamps are not always lit. A train takes a dark one for its most restrictive aspect; common practice, no source. */
 function composeLighting(scheme: Scheme, book: RuleBook): void {
   for (const reading of scheme.readings) {
     const terms = exprs(gather((pattern) => pattern.lighting?.(scheme, reading)));
@@ -179,6 +181,13 @@ function composeLighting(scheme: Scheme, book: RuleBook): void {
     book.output('lighting', reading.index, names.lighting(signal), 'lighting', lit, {
       about: signal.id,
       yes: `The lamps of ${signal.name} are {}`,
+      no: '',
+    });
+    const stop = systemOf(scheme.document, signal.system).aspects[0];
+    const read = when(is(name(names.lighting(signal)), 'lit'), name(names.shows(signal)), value(stop.id));
+    book.rule(names.reads(signal), 'aspect', read, {
+      about: signal.id,
+      yes: `${signal.name} is read as {}`,
       no: '',
     });
   }

@@ -27,8 +27,7 @@ export class PromelaText {
     this.lines.push(...text);
   };
   readonly slotOf = (name: string): string => slotText(this.model, name);
-  private readonly aspectOf = (signal: number): string =>
-    this.slotOf(names.shows(this.model.scheme.readings[signal]!.signal));
+  private readonly aspectOf = (signal: number): string => `value[${this.model.rules.wiring.aspects[signal]!}]`;
   /** A signal shows an aspect that obliges to stop before it. */
   readonly isAtStop = (signal: number): string =>
     `(${this.model.scheme.aspects.flatMap(({ stopsIn }, i) => (stopsIn === 0 ? [`${this.aspectOf(signal)} == ${i}`] : [])).join(' || ')})`;

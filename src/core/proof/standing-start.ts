@@ -14,6 +14,6 @@ export function standingStart(document: LayoutDocument): { start: Rehearsal; har
       const harm = harmOfEvent(event);
       if (harm) met.add(harm);
     });
-  for (const harm of harmsNow(start)) met.add(harm);
+  for (const { id } of harmsNow(start)) met.add(id);
   return { start, harms: HARM_IDS.filter((harm) => met.has(harm)) };
 }

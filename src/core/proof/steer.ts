@@ -96,7 +96,7 @@ function steerOnce(
   };
   const step = () => {
     run.step(sink);
-    for (const harm of harmsNow(run)) met.add(harm);
+    for (const { id } of harmsNow(run)) met.add(id);
   };
   const reached = () => met.has(property as HarmId);
   const tell = (command: Command) => {

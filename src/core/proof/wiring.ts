@@ -54,7 +54,7 @@ export function wiringOf(start: Rehearsal, mayHold: boolean): Wiring {
     points: motors.map((motor) => slot(names.points(motor))),
     drives: motors.map((motor) => slot(names.drive(motor))),
     refusedBy: motors.map((motor) => locksOf(program, motor).map(slot)),
-    aspects: scheme.readings.map(({ signal }) => slot(names.shows(signal))),
+    aspects: [...start.readSlots],
     frees: scheme.partition.blocks.flatMap((block) =>
       isSaid(scheme.partition, block.index)
         ? [{ block: block.index, slot: slot(names.freed(block)), inside: slot(names.inside(block)) }]

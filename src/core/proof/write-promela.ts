@@ -107,6 +107,8 @@ export function writePromela(model: ProofModel): string {
       const order = `order${numberOf(t, o)}`;
       say('  if');
       train.placements.forEach((_, p) => {
+        /** The placements of the other train by what comes of them: a model may not have too long a text in one place. */
+        const alike = new Map<string, number[]>();
         other.placements.forEach((__, q) => {
           const outcomes = Array.from({ length: ORDERS }, (___, was) =>
             t < o ? touchOf(train, p, other, q, was, true) : touchOf(other, q, train, p, was, false),
@@ -114,9 +116,11 @@ export function writePromela(model: ProofModel): string {
           if (outcomes.every(({ order: now, possible }) => now === 0 && !possible)) return;
           outcomes.forEach(({ order: now, possible, certain }, was) => {
             const harm = `${possible ? `; ${set(HARM_OF.touches)}` : ''}${certain ? '; ended = 1' : ''}`;
-            say(`  :: at${t} == ${p} && at${o} == ${q} && ${order} == ${was} -> ${order} = ${now}${harm}`);
+            const deed = `${order} == ${was} -> ${order} = ${now}${harm}`;
+            alike.set(deed, [...(alike.get(deed) ?? []), q]);
           });
         });
+        for (const [deed, numbers] of alike) say(`  :: at${t} == ${p} && ${among(o, numbers)} && ${deed}`);
       });
       say(`  :: else -> ${order} = 0`, '  fi;', '  skip', '}');
     }

@@ -28,7 +28,7 @@ interface Harm {
   /** In a sentence, when it never happens, and when it can. */
   holds: string;
   fails: string;
-  /** While it lasts, of what lies in how trains stand or in what signals show. */
+  /** While it lasts, of what lies in how trains stand or in what signals show; then come the names of those. */
   now?: string;
   /** With a plain “never”, for “as long as …”. */
   never: string;
@@ -49,14 +49,14 @@ export const HARMS: Record<HarmId, Harm> = {
     stances: inOneBlock,
     holds: 'No two trains are ever in one block.',
     fails: 'Two trains can come into one block.',
-    now: 'Two trains are in one block.',
+    now: 'Two trains are in one block',
     never: 'no two trains are in one block',
   },
   'face to face': {
     stances: faceToFace,
     holds: 'No two trains ever face each other with no points between them.',
     fails: 'Two trains can come to face each other with no points between them.',
-    now: 'Two trains face each other with no points between them.',
+    now: 'Two trains face each other with no points between them',
     never: 'no two trains face each other',
   },
   'points moved under a train': {
@@ -81,14 +81,14 @@ export const HARMS: Record<HarmId, Harm> = {
     ofSignals: 'two at once',
     holds: 'No two signals ever let trains into one block at once.',
     fails: 'Two signals can let trains into one block at once.',
-    now: 'Two signals let trains into one block at once.',
+    now: 'Two signals let trains into one block at once',
     never: 'no two signals let trains into one block at once',
   },
   'proceed over a train': {
     ofSignals: 'over a train',
     holds: 'No signal ever lets a train on, but on sight, where another stands on its way.',
     fails: 'A signal can let a train on where another stands on its way.',
-    now: 'A signal lets trains on where one stands on its way.',
+    now: 'A signal lets trains on where one stands on its way',
     never: 'no signal lets a train on where another stands on its way',
   },
   'stop not announced in time': {
@@ -124,25 +124,34 @@ export const harmsOfStance = (a: Stance, b: Stance): HarmId[] => HARM_IDS.filter
 export const stanceNow = ({ scheme }: Rehearsal, train: RollingTrain): Stance =>
   stanceOf(scheme.partition, scheme.stretches, train.held());
 
+/** A harm that lasts: the signals and the trains, by number, that it lies in. */
+export interface HarmNow {
+  id: HarmId;
+  signals: number[];
+  trains: number[];
+}
+
 /** The harms that lie in how the trains of a rehearsal stand now, and in what its signals show. */
-export function harmsNow(run: Rehearsal): HarmId[] {
+export function harmsNow(run: Rehearsal): HarmNow[] {
   const { readings } = run.scheme;
   const stances = run.plant.trains.map((train) => stanceNow(run, train));
   const lies = (motor: number) => run.plant.motors[motor]!.position;
-  const conflict = conflictNow(readings, (signal) => run.aspectAt(signal).stopsIn !== 0, lies);
-  const over = lettingIn(readings).some(
-    (way) =>
-      promisesFree(run.aspectAt(way.signal)) &&
-      way.lies.every(({ motor, position }) => lies(motor) === position) &&
-      stances.some(({ blocks }) => standsOn(way, blocks)),
-  );
-  const now = { 'two at once': conflict !== undefined, 'over a train': over };
-  const shown = HARM_IDS.filter((id) => {
-    const { ofSignals } = HARMS[id];
-    return ofSignals !== undefined && now[ofSignals];
+  const found: HarmNow[] = [];
+  const ofSignals = (what: Harm['ofSignals'], signals: number[], trains: number[]) => {
+    for (const id of HARM_IDS) if (HARMS[id].ofSignals === what) found.push({ id, signals, trains });
+  };
+  const conflict = conflictNow(readings, (signal) => run.readOff(signal).stopsIn !== 0, lies);
+  if (conflict) ofSignals('two at once', [conflict.one, conflict.two], []);
+  for (const way of lettingIn(readings)) {
+    if (!promisesFree(run.readOff(way.signal))) continue;
+    if (!way.lies.every(({ motor, position }) => lies(motor) === position)) continue;
+    const trains = stances.flatMap(({ blocks }, t) => (standsOn(way, blocks) ? [t] : []));
+    if (trains.length > 0) ofSignals('over a train', [way.signal], trains);
+  }
+  stances.forEach((one, i) => {
+    stances.slice(i + 1).forEach((two, j) => {
+      for (const id of harmsOfStance(one, two)) found.push({ id, signals: [], trains: [i, i + 1 + j] });
+    });
   });
-  return [...shown, ...standingIn(stances)];
-}
-function standingIn(stances: readonly Stance[]): HarmId[] {
-  return stances.flatMap((one, i) => stances.slice(i + 1).flatMap((two) => harmsOfStance(one, two)));
+  return found;
 }

@@ -41,8 +41,8 @@ export interface RehearsalFrame {
   given: string[];
   /** What lamps and indicators show, by the id of what they belong to. */
   shows: Record<string, string>;
-  /** What is wrong now with how trains stand and with what signals show. */
-  harms: HarmId[];
+  /** What is wrong now with how trains stand and with what signals show, and the names of those. */
+  harms: { id: HarmId; of: string[] }[];
 }
 
 export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
@@ -71,7 +71,10 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     ),
     locked: rehearsal.motors.map((motor) => evaluator.valueOf(names.locked(motor)) === 1),
     shows: shownTo(rehearsal.program, (name) => evaluator.valueOf(name)),
-    harms: [...new Set(harmsNow(rehearsal))],
+    harms: harmsNow(rehearsal).map(({ id, signals, trains }) => ({
+      id,
+      of: [...signals.map((s) => scheme.readings[s]!.signal.name), ...trains.map((t) => plant.trains[t]!.figures.name)],
+    })),
   };
 }
 

@@ -71,6 +71,8 @@ export class Rehearsal {
   private readonly hash = new TraceHash();
   private readonly events: PlantEvent[] = [];
   private readonly aspectSlots: number[];
+  /** What trains read, which is stop where lamps are dark. */
+  readonly readSlots: readonly number[];
   private readonly driveSlots: number[];
   private readonly pointSlots: number[];
   private readonly detectSlots: { slot: number; field: number }[];
@@ -84,7 +86,8 @@ export class Rehearsal {
   private throws: { turnout: number; diverging: boolean }[] = [];
   private readonly drives = (turnout: number) =>
     this.evaluator.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight';
-  private readonly aspectOf = (signal: number) => this.aspects[signal]!;
+  /** What trains read off a signal. */
+  readonly readOff = (signal: number) => this.scheme.aspects[this.evaluator.values[this.readSlots[signal]!]!]!;
 
   constructor(
     readonly document: LayoutDocument,
@@ -106,7 +109,9 @@ export class Rehearsal {
     this.motors = motors;
     this.plant = new Plant(document, partition, readings, (train) => spread[train]!, options.looksAlways);
     const slot = (name: string) => this.compiled.slots.get(name)!;
+    const { slots } = this.compiled;
     this.aspectSlots = this.scheme.readings.map((reading) => slot(names.shows(reading.signal)));
+    this.readSlots = this.scheme.readings.map((reading) => slot(names.asRead(slots, reading.signal)));
     this.driveSlots = motors.map((motor) => slot(names.drive(motor)));
     this.pointSlots = motors.map((motor) => slot(names.points(motor)));
     this.detectSlots = document.sensors.map((sensor, s) => ({
@@ -139,7 +144,7 @@ export class Rehearsal {
     };
     if (this.orders.size > 0 && this.tick % ERRAND_TICKS === 0) this.runErrands(emit);
     this.events.length = 0;
-    this.plant.step(this.drives, this.aspectOf, this.events, this.powers);
+    this.plant.step(this.drives, this.readOff, this.events, this.powers);
     for (const event of this.events) emit(event);
     if (this.events.length > 0 || this.pulses.length > 0) this.writeInputs();
     if (this.evaluator.scan(this.tick * TICK_MS)) this.readOutputs(emit);

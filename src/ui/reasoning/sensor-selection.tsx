@@ -56,7 +56,7 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
             value={anchor.at}
             onCommit={(at) => edit({ do: 'move', id, at })}
           />
-          {tells !== 'as people say' && (
+          {(!tells || tells === 'for a time') && (
             <NumberField
               key={`${id} ${holdMs}`}
               label={

@@ -4,7 +4,7 @@ export interface OutputKind {
   of: 'signal' | 'motor' | 'section' | 'sensor';
   /** What it can be in the rules, the most restrictive first; nothing where it is yes or no, or follows from what it belongs to. */
   values?: readonly string[];
-  /** It is there for people to look at: neither trains nor points heed it. */
+  /** It is there for people to look at; what trains make of it, if anything, is a rule of its own. */
   forPeople?: boolean;
 }
 

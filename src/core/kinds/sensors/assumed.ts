@@ -34,6 +34,17 @@ export const virtualEnd = assumed({
   tells: 'as people say',
   mark: 'M-4 -4V4H4M0 0H4',
 });
+export const chainedBoard = assumed({
+  title: 'Chained board',
+  names: 'C',
+  means:
+    'Its block counts as occupied from when a spot in it notices the nose of a train until the spot of the next board does.',
+  getsWrong:
+    'It says free while the rest of a train is still in its block; occupied for good where no next spot is passed; and nothing of what comes in past no spot.',
+  holdMs: 0,
+  tells: 'by the nose',
+  mark: 'M-5 -3H1V3H-5ZM1 0H5',
+});
 export const toggle = assumed({
   title: 'Toggle',
   names: 'Z',

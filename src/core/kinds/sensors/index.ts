@@ -1,4 +1,4 @@
-import { timer, toggle, virtualEnd } from './assumed';
+import { chainedBoard, timer, toggle, virtualEnd } from './assumed';
 import { current, diode } from './current';
 import { isolatedRail } from './isolated-rail';
 import type { SensorKind } from './kind';
@@ -15,6 +15,7 @@ export const SENSORS = {
   treadle,
   'contact rail': contactRail,
   timer,
+  'chained board': chainedBoard,
   toggle,
   'virtual end': virtualEnd,
 } as const satisfies Record<string, SensorKind>;

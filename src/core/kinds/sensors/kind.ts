@@ -32,10 +32,10 @@ export interface SensorKind {
   /** It watches the whole of its section; or as far as this to either side of its place, in mm. */
   reachMm: 'section' | number;
   /**
-   * It notices nothing, and still tells of the block in which it stands: for a time after a train was noticed there, as people say, or turned over by
-   * each pulse of a spot there.
+   * It notices nothing, and still tells of the block in which it stands: for a time after a train was noticed there, as people say, turned over by
+   * each pulse of a spot there, or from when a spot there notices the nose of a train until one beyond the block does.
    */
-  tells?: 'for a time' | 'as people say' | 'by turns';
+  tells?: 'for a time' | 'as people say' | 'by turns' | 'by the nose';
   /** It says so for an instant: a pulse can be missed, or come twice. */
   pulses?: true;
   /** Two of them at each end of a block can tell of it. */

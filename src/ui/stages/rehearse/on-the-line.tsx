@@ -38,9 +38,9 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
           </p>
         ))}
       <div aria-live="polite">
-        {board.harms.map((harm) => (
-          <p key={harm} className="mb-2 rounded-md bg-fail-tint px-2 py-1 text-fail">
-            {HARMS[harm].now}
+        {board.harms.map(({ id, of }) => (
+          <p key={`${id} ${of.join()}`} className="mb-2 rounded-md bg-fail-tint px-2 py-1 text-fail">
+            {HARMS[id].now}: {of.join(', ')}
           </p>
         ))}
       </div>
