@@ -257,6 +257,6 @@ gap 160
 340
 470
 signal up 160 Main1
-signal up 340 Yard1 low-signal works "authority"
-signal up 470 Yard2 low-signal works "authority"
+signal up 340 Yard1 authority-signal works "authority"
+signal up 470 Yard2 authority-signal works "authority"
 ${blocks([80, 'M1'], [250, 'M2'], [400, 'Y1'], [540, 'Y2'])}`;

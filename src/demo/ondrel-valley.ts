@@ -144,7 +144,7 @@ function branchBySpots(d: LayoutDocument): void {
 /** At Pell Dock somebody lets trains on to the quay, one at a time; nobody there, they come on sight. */
 function pellDockQuay(d: LayoutDocument): void {
   const quay = signal('PDQ', 'pd', 120, 'up');
-  d.features.push(gap('g80', 'pd', 120), { ...quay, system: 'low-signal', patterns: ['authority'] } as Feature);
+  d.features.push(gap('g80', 'pd', 120), { ...quay, system: 'authority-signal', patterns: ['authority'] } as Feature);
   block(d, 'PQ', 'pd', 160);
   d.areas.push({
     id: 'a-quay',

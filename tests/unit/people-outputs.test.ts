@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { frameOf, Rehearsal, replay } from '@/core/simulation';
-import { applyEdit, type Edit, type LayoutDocument } from '@/core/survey';
+import { applyEdit, type Edit, type LayoutDocument, signalsOf } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 
@@ -36,6 +36,35 @@ describe('what is shown to people alone', () => {
       });
     }
     expect(Math.min(known.lit, known.dark)).toBeGreaterThan(1000);
+  });
+  test('a lamp that is red for power goes dark where a train is held, and is told to pass for a signal', () => {
+    const oval = learningOval();
+    const stop = signalsOf(oval)[1]!;
+    const held = using(oval, stop.id, 'stop section');
+    const red = held.sensors.reduce((d, { id }) => using(d, id, 'power lamp'), held);
+    const run = new Rehearsal(red, 1);
+    const { readings, partition } = run.scheme;
+    const section = partition.sections[partition.pieces[readings[1]!.piece]!.section]!;
+    for (const { id } of red.trains) run.command({ kind: 'run', train: id, on: true });
+    run.command({ kind: 'hold', signal: stop.id, on: true });
+    const seen = new Map<string, Set<string>>();
+    /** Power follows the rules by a scan. */
+    let before: Record<string, string> = {};
+    for (let tick = 0; tick < 4000; tick++) {
+      run.step();
+      const { shows, dead } = frameOf(run);
+      for (const { id } of tick === 0 ? [] : red.sensors) {
+        const cut = section.sensors.includes(id) && section.blocks.some((b) => dead.includes(partition.blocks[b]!.id));
+        seen.set(id, (seen.get(id) ?? new Set()).add(`${before[id]} ${cut ? 'cut off' : 'fed'}`));
+      }
+      before = shows;
+    }
+    for (const [id, ways] of seen)
+      expect([...ways].sort()).toEqual(section.sensors.includes(id) ? ['dark cut off', 'red fed'] : ['red fed']);
+    const found = checkDesign(red).findings.filter(({ kind }) => kind === 'lamp that passes for a signal');
+    expect(found.map(({ severity }) => severity)).toEqual(red.sensors.map(() => 'unsafe'));
+    const mended = found.reduce((d, { remedies }) => edited(d, remedies[0]!.edit), red);
+    expect(checkDesign(mended).findings.map(({ kind }) => kind)).not.toContain('lamp that passes for a signal');
   });
   test('an indicator shows how its points lie, and nothing while they move', () => {
     const valley = smallValley();

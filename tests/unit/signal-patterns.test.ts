@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, tryByHand } from '@/core/design';
+import { ASPECT_SYSTEMS } from '@/core/kinds';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { cm } from '@/core/measure';
 import { GIVEN_FOR_MS, names } from '@/core/patterns';
@@ -102,6 +103,27 @@ describe('arms wired straight to the contact', () => {
         expect(shown(d, occupied, lies).aspects.Home).toBe(aspect);
     const said = checkDesign(d).findings.filter(({ kind }) => kind === 'signal that holds no train');
     expect(said).toMatchObject([{ severity: 'unsafe', subject: signalsOf(d).find(({ name }) => name === 'Home')!.id }]);
+  });
+});
+
+describe('a turnout indicator: two heads for the two legs', () => {
+  const indicator = () => using(fork('turnout-indicator'), 'from the contact', 'Home');
+  test('are always opposite, and at stop while the points move; a signal so lit promises nothing, which a note says', () => {
+    const { lamps, aspects } = ASPECT_SYSTEMS['turnout-indicator']!;
+    const heads = aspects.map(({ lit }) =>
+      [0, 1].map((head) => lit.filter((lamp) => lamps[lamp]!.head === head).map((lamp) => lamps[lamp]!.colour)),
+    );
+    expect(heads).toEqual([
+      [['stop'], ['stop']],
+      [['stop'], ['clear']],
+      [['clear'], ['stop']],
+    ]);
+    for (const occupied of [[], ['X'], ['B'], ['D']]) {
+      expect(shown(indicator(), occupied, 'straight').aspects.Home).toBe('set straight');
+      expect(shown(indicator(), occupied, 'diverging').aspects.Home).toBe('set aside');
+    }
+    const said = checkDesign(indicator()).findings.filter(({ kind }) => kind === 'signal that holds no train');
+    expect(said.map(({ severity }) => severity)).toEqual(['note']);
   });
 });
 

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings';
-import { greyOf, lampsOut, SIGHT_SYSTEM, SPEED_SYSTEM } from '../kinds';
+import { greyOf, lampsOut, promisesFree, SIGHT_SYSTEM, SPEED_SYSTEM } from '../kinds';
 import { CHOOSABLE, cutsOff, ownRuleFaults, type Scheme } from '../patterns';
 import { type Edit, systemOf, type Wiring } from '../survey';
 
@@ -12,6 +12,7 @@ export function aspectFindings(scheme: Scheme): Finding<Edit>[] {
     ...headsForSeveral(scheme),
     ...holdNothing(scheme),
     ...sayTooMuch(scheme),
+    ...lampsLikeSignals(scheme),
     ...brokenRules(scheme),
   ];
 }
@@ -170,21 +171,49 @@ const brokenRules = (scheme: Scheme): Finding<Edit>[] =>
     };
   });
 
-/** Signals that somebody chose to follow the points alone. */
-const holdNothing = ({ readings }: Scheme): Finding<Edit>[] =>
-  readings.flatMap(({ signal: { id, name, patterns = [] } }) =>
-    CHOOSABLE.filter((one) => one.holdsNothing && patterns.includes(one.id)).map(
-      (one): Finding<Edit> => ({
+/** Signals that somebody chose to follow the points alone: no harm where their aspects promise nothing. */
+const holdNothing = ({ document, readings }: Scheme): Finding<Edit>[] =>
+  readings.flatMap(({ signal: { id, name, system, patterns = [] } }) =>
+    CHOOSABLE.filter((one) => one.holdsNothing && patterns.includes(one.id)).map((one): Finding<Edit> => {
+      const promises = systemOf(document, system).aspects.some(promisesFree);
+      return {
         id: `holds-nothing ${id}`,
         kind: 'signal that holds no train',
-        severity: 'unsafe',
+        severity: promises ? 'unsafe' : 'note',
         subject: id,
-        says: `${name} shows which way the points lie, and lets trains on whatever stands there: one of its arms is always clear.`,
+        says: promises
+          ? `${name} shows which way the points lie, and lets trains on whatever stands there: one of its arms is always clear.`
+          : `${name} shows which way the points lie, and holds no train.`,
         figures: [],
-        advice: 'Give each arm its own control as well, and let a signal before it hold trains.',
+        advice: promises
+          ? 'Give each arm its own control as well, and let a signal before it hold trains; or signal by an indicator, which promises nothing.'
+          : 'Let a signal before it hold trains.',
         remedies: [{ says: 'Let it hold trains', edit: { do: 'use pattern', id, pattern: one.id, on: false } }],
-      }),
-    ),
+      };
+    }),
+  );
+
+/** Lamps beside the track whose red says that it has power: gravest where drivers look for signals. */
+const lampsLikeSignals = ({ document, partition, readings }: Scheme): Finding<Edit>[] =>
+  document.sensors.flatMap(({ id, name, patterns = [] }) =>
+    CHOOSABLE.filter((one) => one.redForPower && patterns.includes(one.id)).flatMap((one): Finding<Edit>[] => {
+      const section = partition.sections.find(({ sensors }) => sensors.includes(id));
+      if (!section) return [];
+      const read = readings.filter(({ rear }) => partition.blocks[rear]!.section === section.index);
+      const called = read.map(({ signal }) => signal.name).join(' and ');
+      return [
+        {
+          id: `red-for-power ${id}`,
+          kind: 'lamp that passes for a signal',
+          severity: read.length > 0 ? 'unsafe' : 'check',
+          subject: id,
+          says: `The lamp of ${name} is red while the track has power, and goes dark when a train is held there.${called ? ` Whoever drives towards ${called} sees red where he may go, and learns to pass it.` : ''}`,
+          figures: [],
+          advice: 'Put it on the panel, give it another colour, or take it away: red beside the track means stop.',
+          remedies: [{ says: 'Take the lamp away', edit: { do: 'use pattern', id, pattern: one.id, on: false } }],
+        },
+      ];
+    }),
   );
 
 /** Signals that let trains on where another may stand, by an aspect that says that none does. */

@@ -72,6 +72,7 @@ export const FINDING_KINDS = {
   'rule of your own that does not work': {},
   'head that a curve hides': {},
   'head where nobody sees it': {},
+  'lamp that passes for a signal': {},
   'signal that holds no train': { harm: 'two trains in a block' },
   'permission by an aspect that says too much': { harm: 'proceed over a train' },
   'detector that needs current in the track': { harm: 'two trains in a block' },

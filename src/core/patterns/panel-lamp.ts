@@ -6,6 +6,5 @@ import { isChosen, type Pattern } from './pattern';
 export const panelLamp: Pattern = {
   id: 'panel lamp',
   chosen: { at: 'sensor', says: 'A lamp on the panel is lit while it sees a train', makes: 'lamp', wired: true },
-  lamp: (_, sensor) =>
-    isChosen(panelLamp, sensor) ? [{ expr: name(names.seen(sensor)), says: `${sensor.name} sees a train` }] : [],
+  lamp: (_, sensor) => (isChosen(panelLamp, sensor) ? [{ shows: 'lit', when: name(names.seen(sensor)) }] : []),
 };

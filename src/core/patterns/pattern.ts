@@ -39,8 +39,8 @@ export interface PowerTerm {
   says: string;
 }
 
-/** What an indicator shows, and when. */
-export interface IndicatorTerm {
+/** What a lamp or an indicator shows, and when. */
+export interface ShownTerm {
   shows: string;
   when: Expr;
 }
@@ -57,6 +57,8 @@ export interface Choosable {
   timed?: boolean;
   /** People at a post work it. */
   byPost?: boolean;
+  /** It makes a lamp red that does not mean stop. */
+  redForPower?: boolean;
   /** A signal with it lets trains on whatever stands beyond. */
   holdsNothing?: boolean;
   /** It lets trains on where another may stand, by an aspect on sight if there is one. */
@@ -102,10 +104,10 @@ export interface Pattern {
   lighting?(scheme: Scheme, reading: SignalReading): Term[];
   /** How much power a section has, the first that is so; full power where none is. Sections of which nobody says anything are fed. */
   power?(scheme: Scheme, section: Section, book: RuleBook): PowerTerm[];
-  /** A lamp that belongs to a sensor is lit while any of these is so; where nobody says anything there is none. */
-  lamp?(scheme: Scheme, sensor: Sensor): Term[];
+  /** What a lamp that belongs to a sensor shows, the first that is so; dark where none is, and where nobody says anything there is none. */
+  lamp?(scheme: Scheme, sensor: Sensor): ShownTerm[];
   /** What shows beside points how a motor lies, the first that is so; dark where none is. */
-  indicator?(scheme: Scheme, motor: Motor): IndicatorTerm[];
+  indicator?(scheme: Scheme, motor: Motor): ShownTerm[];
   /** What is remembered of a stretch of track. */
   memory?(scheme: Scheme, stretch: Stretch, book: RuleBook): void;
 }

@@ -17,10 +17,11 @@ import * as names from './names';
 import { occupancy } from './occupancy';
 import { type OwnRuleFault, withOwnRules } from './own-rules';
 import { panelLamp } from './panel-lamp';
-import type { Expected, Pattern, Term } from './pattern';
+import type { Expected, Pattern, ShownTerm, Term } from './pattern';
 import { permission } from './permission';
 import { pointsIndicator } from './points-indicator';
 import { post } from './posts';
+import { powerLamp } from './power-lamp';
 import { powerUp } from './power-up';
 import { RuleBook } from './rule-book';
 import type { NamedWay, Scheme } from './scheme';
@@ -52,6 +53,7 @@ export const PATTERNS: readonly Pattern[] = [
   directionMemory,
   stopSection,
   panelLamp,
+  powerLamp,
   pointsIndicator,
 ];
 
@@ -193,12 +195,16 @@ function composeLighting(scheme: Scheme, book: RuleBook): void {
   }
 }
 
+/** What is shown by the first term that is so; dark where none is. */
+const firstOf = (terms: readonly ShownTerm[]): Expr =>
+  terms.reduceRight<Expr>((otherwise, { shows, when: so }) => when(so, value(shows), otherwise), value('dark'));
+
 /** Lamps that belong to sensors. */
 function composeLamps(scheme: Scheme, book: RuleBook): void {
   for (const [index, sensor] of scheme.document.sensors.entries()) {
-    const terms = exprs(gather((pattern) => pattern.lamp?.(scheme, sensor)));
+    const terms = PATTERNS.flatMap((pattern) => pattern.lamp?.(scheme, sensor) ?? []);
     if (terms.length === 0) continue;
-    book.output('lamp', index, names.lamp(sensor), 'lamp', when(or(...terms), value('lit'), value('dark')), {
+    book.output('lamp', index, names.lamp(sensor), 'lamp', firstOf(terms), {
       about: sensor.id,
       yes: `The lamp of ${sensor.name} is {}`,
       no: '',
@@ -211,11 +217,7 @@ function composeIndicators(scheme: Scheme, book: RuleBook): void {
   for (const motor of scheme.partition.graph.motors) {
     const terms = PATTERNS.flatMap((pattern) => pattern.indicator?.(scheme, motor) ?? []);
     if (terms.length === 0) continue;
-    const expr = terms.reduceRight<Expr>(
-      (otherwise, { shows, when: so }) => when(so, value(shows), otherwise),
-      value('dark'),
-    );
-    book.output('indicator', motor.index, names.indicator(motor), 'indicator', expr, {
+    book.output('indicator', motor.index, names.indicator(motor), 'indicator', firstOf(terms), {
       about: motor.id,
       yes: `The indicator of ${motor.name} shows {}`,
       no: '',

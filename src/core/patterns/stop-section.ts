@@ -18,6 +18,7 @@ const cutting = byScheme(({ readings, partition }): ReadonlyMap<number, SignalRe
   }
   return bySection;
 });
+export const isCutOff = (scheme: Scheme, section: number): boolean => cuttingOff(scheme, section).length > 0;
 const cuttingOff = (scheme: Scheme, section: number): readonly SignalReading[] => cutting(scheme).get(section) ?? [];
 
 /**

@@ -1,5 +1,4 @@
 import { NOWHERE, promisesFree } from '../kinds';
-import { names } from '../patterns';
 import { HARM_IDS, type HarmId, type Telling } from '../simulation';
 import type { ProofModel } from './model';
 import type { Before, Placement } from './placements';

@@ -3,7 +3,7 @@ import type { OutputKindId } from '@/core/kinds';
 import type { LayoutDocument } from '@/core/survey';
 import type { Placed } from './plan-labels';
 
-/** A lamp with rays round it when lit; a bar that lies as the points lie, and none while they move. */
+/** A lamp with rays round it when lit, and with a plus in it when it is red for power; a bar that lies as the points lie, and none while they move. */
 const MARKS: Record<string, ReactNode> = {
   lit: (
     <>
@@ -12,6 +12,12 @@ const MARKS: Record<string, ReactNode> = {
     </>
   ),
   dark: <circle r="4" fill="var(--sheet)" stroke="var(--ink)" />,
+  red: (
+    <>
+      <circle r="4.5" fill="var(--stop)" stroke="var(--ink)" />
+      <path d="M-2 0H2M0 -2V2" stroke="var(--sheet)" strokeWidth="1.4" />
+    </>
+  ),
   straight: <Indicator bar="M-4 0H4" />,
   diverging: <Indicator bar="M-4 3L4 -3" />,
 };

@@ -1,3 +1,4 @@
+import { authoritySignal } from './authority-signal';
 import { fourAspect } from './four-aspect';
 import { junctionArms } from './junction-arms';
 import { type Aspect, type AspectSystem, promisesFree } from './kind';
@@ -5,6 +6,7 @@ import { lowSignal } from './low-signal';
 import { speedSignals } from './speed-signals';
 import { threeAndSight } from './three-and-sight';
 import { threeAspect } from './three-aspect';
+import { turnoutIndicator } from './turnout-indicator';
 import { twoAspect } from './two-aspect';
 
 /** Every aspect system that comes with Roblik, by the name that documents have for it. The first is the one a new signal gets. */
@@ -14,7 +16,9 @@ export const ASPECT_SYSTEMS: Readonly<Record<string, AspectSystem>> = {
   'four-aspect': fourAspect,
   'speed-signals': speedSignals,
   'junction-arms': junctionArms,
+  'turnout-indicator': turnoutIndicator,
   'low-signal': lowSignal,
+  'authority-signal': authoritySignal,
   'three-and-sight': threeAndSight,
 };
 export const ASPECT_SYSTEM_IDS = Object.keys(ASPECT_SYSTEMS);

@@ -25,6 +25,7 @@ export const signal: StageKind = {
     'one head for several tracks',
     'signal that holds no train',
     'permission by an aspect that says too much',
+    'lamp that passes for a signal',
     'head that a curve hides',
     'head where nobody sees it',
     'rule of your own that does not work',
