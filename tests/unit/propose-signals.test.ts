@@ -1,18 +1,29 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, placeProposed, proposeSignals } from '@/core/design';
+import { ProofRun } from '@/core/proof';
 import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
 import { generatedLine } from '@/demo/generated';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
+import { passingLoop } from '@/demo/passing-loop';
 import { fork } from './fork';
 import { randomLine } from './random-line';
 
 const bare = (d: LayoutDocument): LayoutDocument => ({ ...d, features: d.features.filter((f) => f.kind !== 'signal') });
 const placed = (d: LayoutDocument, some: ReturnType<typeof proposeSignals>['signals']): LayoutDocument => {
+  if (some.length === 0) return d;
   const result = applyEdit(d, placeProposed(some));
   if (!result.ok) throw new Error(result.problem);
   return result.change.document;
 };
+function harms(d: LayoutDocument): string[] {
+  const proof = new ProofRun(d, 60_000);
+  while (!proof.step(20_000));
+  return proof
+    .result()
+    .verdicts.filter(({ result }) => result === 'fails')
+    .map(({ property }) => property);
+}
 const openPoints = (d: LayoutDocument) =>
   checkDesign(d).findings.filter(({ kind, severity }) => kind === 'points without protection' && severity !== 'note');
 
@@ -59,9 +70,25 @@ describe('signals that could be placed', () => {
       const { signals } = proposeSignals(d);
       expect(signals.map(({ governs }) => governs)).toEqual(Array(12).fill('up'));
       const few = signals.filter(({ needed }) => needed);
-      expect(few.length).toBeGreaterThanOrEqual(trains + 1);
-      expect(few.length).toBeLessThanOrEqual(Math.ceil(12 / Math.floor(12 / (trains + 1))));
+      expect(few).toHaveLength(Math.max(2, trains + 1));
       expect(signals.every(({ purpose }) => purpose === 'spacing')).toBe(true);
+    }
+  });
+  /** The referee tries every set of the proposed signals, and asks the proof of each. */
+  test.each([
+    ['a ring of four blocks', withTrains(ring('Four', 4, 150), 2, 150), 3],
+    ['a ring of five blocks', withTrains(ring('Five', 5, 150), 2, 150), 3],
+    ['a ring of five blocks, three trains', withTrains(ring('Five', 5, 150), 3, 150), 4],
+    ['a crossing loop run one way', passingLoop(['up', 'up']), 3],
+  ])('the fewest are as few as any that keep trains apart and running: %s', (_, layout, count) => {
+    const d = bare(layout);
+    const { signals } = proposeSignals(d);
+    const few = signals.filter(({ needed }) => needed);
+    expect(few).toHaveLength(count);
+    expect(harms(placed(d, few))).toEqual([]);
+    for (let some = 0; some < 1 << signals.length; some++) {
+      const chosen = signals.filter((__, i) => (some >> i) & 1);
+      if (chosen.length < count) expect(harms(placed(d, chosen)), `${some}`).not.toEqual([]);
     }
   });
   test('not into what is left out on purpose, which is said', () => {

@@ -4,6 +4,7 @@ import { showLength, type TenthUm } from '../measure';
 import { readSignals, type SignalReading, warningsOf } from '../signals';
 import { type Area, applyEdit, type Edit, type Facing, type LayoutDocument, signalsOf, systemOf } from '../survey';
 import { compileTrack, type EdgeEnd } from '../track';
+import { type Boundary, fewestSignals } from './fewest-signals';
 import { stoppingRoom } from './stopping-room';
 
 /** What a signal is for: points beyond it, the edge of a part that is protected, or room between trains that follow. */
@@ -33,17 +34,6 @@ export interface SignalProposal {
   leftOut: string[];
 }
 
-/** A boundary that trains cross out of a block in which they can wait. */
-interface Boundary {
-  line: string;
-  at: TenthUm;
-  governs: Facing;
-  piece: Piece;
-  exit: EdgeEnd;
-  rear: number;
-  beyond: number;
-}
-
 /**
  * A signal for every boundary out of a block without points, in each direction in which trains run, except into parts that were
  * decided to be on sight or left out; each that stands already is counted. What each is for decides whether it is among the fewest.
@@ -67,7 +57,7 @@ export function proposeSignals(document: LayoutDocument): SignalProposal {
     else wanted.push(boundary);
   }
   const purposes = wanted.map((one) => purposeOf(document, partition, one));
-  const needed = fewest(document, partition, readings, wanted, purposes);
+  const needed = fewestSignals(document, partition, readings, wanted, (i) => purposes[i] !== 'spacing');
   const bare = wanted.map((one, i) => ({ ...one, ...wordsFor(document, partition, one, purposes[i]!) }));
   const systems = chooseSystems(document, bare);
   const signals = bare.map(({ line, at, governs, says, without }, i): ProposedSignal => {
@@ -132,55 +122,6 @@ function purposeOf(document: LayoutDocument, partition: Partition, { rear, beyon
   const into = areaOf(document, partition, beyond);
   return into?.admits && into !== areaOf(document, partition, rear) ? 'edge' : 'spacing';
 }
-
-/**
- * Those that guard points or an edge; and of those that only give room to trains that follow, the ones by which a train comes
- * past a signal at all, and on a circuit as many as there are trains and one more.
- */
-function fewest(
-  document: LayoutDocument,
-  partition: Partition,
-  readings: readonly SignalReading[],
-  wanted: readonly Boundary[],
-  purposes: readonly SignalPurpose[],
-): boolean[] {
-  const needed = purposes.map((purpose) => purpose !== 'spacing');
-  const stands = (piece: number, exit: EdgeEnd) =>
-    readings.some((one) => one.offBoundary === 0 && one.piece === piece && one.exit === exit) ||
-    wanted.some((one, i) => needed[i] && one.piece.index === piece && one.exit === exit);
-  /** Going back from a boundary against the run, how many boundaries come before a signal stands; undefined where none does. */
-  const behind = (start: Boundary): number | undefined => {
-    let { piece } = start;
-    let out: EdgeEnd = start.exit;
-    for (let steps = 1; steps <= partition.blocks.length; steps++) {
-      const block = partition.blocks[piece.block]!;
-      const [back] = block.ends.filter((end) => !(end.piece === piece.index && end.end === out));
-      if (!back || block.ends.length > 2 || block.points.length > 0) return undefined;
-      const before = onwardPieces(partition, partition.pieces[back.piece]!, back.end)[0];
-      if (!before) return undefined;
-      [piece, out] = [before.piece, before.enters];
-      if (stands(piece.index, out)) return steps;
-      if (partition.blocks[piece.block]!.points.length > 0) return undefined;
-    }
-    return undefined;
-  };
-  const apart = Math.max(2, document.trains.length + 1);
-  /** Each after what comes before it, the way it is run. */
-  const order = wanted.map((_, i) => i).sort((a, b) => inOrder(wanted[a]!) - inOrder(wanted[b]!));
-  for (const i of order) {
-    if (needed[i]) continue;
-    const boundary = wanted[i]!;
-    const steps = behind(boundary);
-    const perSignal = Math.max(
-      1,
-      Math.floor(partition.blocks.filter(({ points }) => points.length === 0).length / apart),
-    );
-    if (steps === undefined || steps >= perSignal) needed[i] = true;
-  }
-  return needed;
-}
-
-const inOrder = ({ governs, at }: Boundary): number => (governs === 'up' ? at : -at);
 
 function wordsFor(
   document: LayoutDocument,
