@@ -1,12 +1,15 @@
-import { name, or } from '../logic';
+import type { Block } from '../detection';
+import { and, name, not, or, previous } from '../logic';
 import * as names from './names';
 import { passingOver, saidOf } from './passings';
 import type { Pattern } from './pattern';
 
+const reached = (block: Block, nth: number): string => names.atEnd(block, nth, 'reached');
+
 /**
  * A block that nothing watches throughout is told by two spots at each of its ends: a train that leaves the inner one last, having come to
  * the outer one first, is in; the other way about it is out. It counts as occupied from power-up until a person says that it is free, or a
- * train has come out; and for as long as an inner spot sees anything.
+ * train has come out; and from when anything is at an inner spot until it is at neither: between the two it may still be in.
  */
 export const spotMemory: Pattern = {
   id: 'spot memory',
@@ -15,6 +18,24 @@ export const spotMemory: Pattern = {
       const told = partition.told.get(block.index);
       if (told?.by !== 'last spot') continue;
       const passings = told.pairs.map((pair, nth) => passingOver(book, block, nth, pair));
+      told.pairs.forEach(({ inner, outer }, nth) => {
+        const over = names.atEnd(block, nth, 'over');
+        book.rule(
+          reached(block, nth),
+          'bool',
+          {
+            op: 'RS',
+            set: name(names.detect(inner)),
+            reset: and(not(name(over)), not(previous(over))),
+            starts: false,
+          },
+          {
+            about: block.id,
+            yes: `What is at that end of ${block.name} has been at its inner spot (${outer.name} and ${inner.name})`,
+            no: `Nothing at that end of ${block.name} has been at its inner spot (${outer.name} and ${inner.name})`,
+          },
+        );
+      });
       const { taken, freed } = saidOf(book, block);
       book.rule(
         names.inside(block),
@@ -38,7 +59,10 @@ export const spotMemory: Pattern = {
     if (told?.by !== 'last spot') return [];
     return [
       { expr: name(names.inside(block)), says: `what came into ${block.name} has not come out` },
-      ...told.pairs.map(({ inner }) => ({ expr: name(names.detect(inner)), says: `${inner.name} sees a train` })),
+      ...told.pairs.map(({ inner, outer }, nth) => ({
+        expr: name(reached(block, nth)),
+        says: `${inner.name} has seen what ${inner.name} or ${outer.name} sees`,
+      })),
     ];
   },
 };
