@@ -5,11 +5,12 @@ import { compileProgram, Interpreter } from '@/core/logic';
 import { cm } from '@/core/measure';
 import { names } from '@/core/patterns';
 import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerStory, writePromela } from '@/core/proof';
-import { Rehearsal } from '@/core/simulation';
+import { harmOfEvent, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, type Sensor, signalsOf } from '@/core/survey';
 import { compileTrack } from '@/core/track';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ring, withTrains } from '@/demo/learning-oval';
+import { covering } from '../../tools/fuzz/covering';
 import { done } from './editing';
 import { spinHarms } from './spin';
 
@@ -202,5 +203,39 @@ describe('a ring of boards', () => {
     const found = findingsOf(d);
     expect(found).toContain('unsafe board that nothing sets');
     expect(found).toContain('check chain that stays at stop');
+  });
+  test('that shows caution at power-up lets a train in where one stands: a harm of three aspects, none of one on sight', () => {
+    const atFirst = (system: string) => {
+      const d = example();
+      for (const signal of signalsOf(d)) Object.assign(signal, { system, patterns: ['caution at first'] });
+      return d;
+    };
+    const [open, onSight] = ['three-aspect', 'three-and-sight'].map(atFirst) as [LayoutDocument, LayoutDocument];
+    expect(failing(open).found.find(({ property }) => property === 'proceed over a train')?.story).toEqual([]);
+    const first = new Rehearsal(onSight, 2);
+    onSight.trains.forEach(({ id }, t) => first.command({ kind: 'run', train: id, on: t === 0 }));
+    const met = new Set<string>();
+    for (let tick = 0; tick < 50 * 60; tick++)
+      first.step((event) => {
+        const harm = harmOfEvent(event);
+        if (harm) met.add(harm);
+        else if (event.kind === 'passes') met.add(event.aspect.id);
+      });
+    /** It was let into the block of the other one, which has stood there since power-up, and stopped short of it. */
+    expect([...met]).toEqual(['on sight']);
+    expect(first.plant.trains[0]!.speed).toBe(0);
+  });
+  test.each([
+    ['the example', example()],
+    ['a ring of three', chain(3, 1)],
+    ['a ring of four', chain(4, 1)],
+  ])('whatever a rehearsal comes to is among what the proof has found: %s', (_, d) => {
+    for (const patterns of [[], ['caution at first']]) {
+      const layout = structuredClone(d);
+      for (const signal of signalsOf(layout)) signal.patterns = patterns;
+      const { contradictions, finished, met } = covering(layout, [1, 2, 3, 4], 5, 60_000);
+      expect([finished, contradictions]).toEqual([true, []]);
+      expect(met).toContain('proceed over a train');
+    }
   });
 });

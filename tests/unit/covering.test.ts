@@ -3,6 +3,8 @@ import { SWITCH_IDS, type Switch } from '@/core/proof';
 import { covering, smallest } from '../../tools/fuzz/covering';
 import { fuzz } from '../../tools/fuzz/fuzz';
 import { randomLayout } from '../../tools/fuzz/random-layout';
+import { withRandomPatterns } from '../../tools/fuzz/random-patterns';
+import { withRandomSensors } from '../../tools/fuzz/random-sensors';
 import { ofSweep } from './sweep';
 
 const PARTS = [0, 1, 2, 3].slice(0, ofSweep(4));
@@ -38,6 +40,20 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
     }
     expect(compared).toBeGreaterThan(15);
     expect(met.has('signal falls too late to stop') && met.has('two trains in a block')).toBe(true);
+  });
+  test('and where signals work in any of the ways that can be chosen, by any system, over any sensors', () => {
+    let compared = 0;
+    const found = new Set<string>();
+    for (let seed = 30_000; seed < 30_000 + ofSweep(60); seed++) {
+      const plain = withRandomPatterns(randomLayout(seed), seed);
+      const document = seed % 2 === 0 ? plain : withRandomSensors(plain, seed);
+      const result = covering(document, [seed * 2, seed * 2 + 1], 4, 25_000);
+      expect(result.contradictions, `layout ${seed}`).toEqual([]);
+      if (result.finished) compared += 1;
+      for (const harm of result.met) found.add(harm);
+    }
+    expect(compared).toBeGreaterThan(ofSweep(60) / 2);
+    expect(found.has('proceed over a train') && found.has('two trains in a block')).toBe(true);
   });
   test('which says something: a proof of the layout without its second train is contradicted', () => {
     let contradicted = 0;

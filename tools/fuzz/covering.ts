@@ -1,5 +1,14 @@
+import { postsOf } from '../../src/core/patterns';
 import { Explorer, ProofModel, STANDARD_SWITCHES, STANDING_TICKS, type Switch } from '../../src/core/proof';
-import { type Command, type HarmId, harmOfEvent, harmsNow, Random, Rehearsal } from '../../src/core/simulation';
+import {
+  type Command,
+  type HarmId,
+  harmOfEvent,
+  harmsNow,
+  Random,
+  Rehearsal,
+  stanceNow,
+} from '../../src/core/simulation';
 import { isKind, type LayoutDocument } from '../../src/core/survey';
 
 /** A rehearsal that came to what the proof says can never be. */
@@ -68,6 +77,18 @@ export function operate(run: Rehearsal, random: Random, wild: boolean, on: Reado
   const signals = document.features.filter(isKind('signal'));
   if (on.has('hold') && signals.length > 0 && random.uniform() < 0.003 * often)
     tell({ kind: 'hold', signal: pick(signals).id, on: random.uniform() < 0.5 });
+  const posts = postsOf(run.scheme);
+  if (posts.length > 0 && random.uniform() < 0.006 * often) {
+    const { id, readings } = pick(posts);
+    if (random.uniform() < 0.4) tell({ kind: 'man', post: id, on: random.uniform() < 0.6 });
+    else tell({ kind: 'give', signal: pick(readings).signal.id, on: random.uniform() < 0.5 });
+  }
+  const told = [...run.scheme.partition.told.keys()];
+  if (told.length > 0 && random.uniform() < 0.004 * often) {
+    const block = pick(told);
+    const free = plant.trains.every((train) => !stanceNow(run, train).blocks.includes(block));
+    if (free) tell({ kind: 'say', block: run.scheme.partition.blocks[block]!.id, free });
+  }
 }
 
 /**

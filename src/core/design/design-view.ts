@@ -2,7 +2,7 @@ import { type BlockId, middleOf, type ToldBy } from '../detection';
 import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
-import { chosenOutputs, foulingBlocks, names, needsOf, type Post, postsOf } from '../patterns';
+import { besidesOf, chosenOutputs, foulingBlocks, names, needsOf, type Post, postsOf } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
 import { aspectTree, type TreeBranch } from './aspect-tree';
 import { checkDesign, type Design } from './check-design';
@@ -47,6 +47,8 @@ export interface SignalView {
     watched: boolean;
     /** All that must be so before it is cleared, and the pattern that asks for it. */
     needs: { says: string; pattern: string }[];
+    /** Each of these alone clears it, whatever stands there. */
+    besides: { says: string; pattern: string }[];
     /** What it shows once it is cleared for it, by what lies beyond. */
     branches: TreeBranch[];
   }[];
@@ -159,6 +161,7 @@ export function viewSignal({ scheme, program }: Design, id: string): SignalView 
         ending: way.ending.kind,
         watched: needsOf(scheme, named).some(({ expr }) => expr.op === 'name' && expr.name === names.free(named)),
         needs: needsOf(scheme, named).map(({ says, pattern }) => ({ says, pattern })),
+        besides: besidesOf(scheme, named).map(({ says, pattern }) => ({ says, pattern })),
         branches: tree.ways[leadsTo]!,
       };
     }),

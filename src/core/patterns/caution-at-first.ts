@@ -1,6 +1,7 @@
 import type { Told } from '../detection';
 import { and, name, not, or } from '../logic';
 import type { Sensor } from '../survey';
+import { byScheme } from './by-scheme';
 import * as names from './names';
 import { isChosen, type Pattern } from './pattern';
 import { AUTHORITY } from './posts';
@@ -75,3 +76,14 @@ export const cautionAtFirst: Pattern = {
         ]
       : [],
 };
+
+/** Blocks of which nobody says anything at power-up: signals that lead into them show caution instead. */
+export const unspokenAtFirst = byScheme(
+  (scheme): ReadonlySet<number> =>
+    new Set(
+      scheme.readings
+        .filter(({ signal }) => isChosen(cautionAtFirst, signal))
+        .flatMap(({ index }) => scheme.waysOf[index]!.flatMap((way) => blocksOn(scheme, way).told))
+        .map(({ index }) => index),
+    ),
+);

@@ -3,11 +3,13 @@
  * `rule-program.ts` lists them and makes rules of the slots.
  */
 
+export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks } from './fouling-lock';
 export * as names from './names';
 export { calledName, OWN, type OwnRuleFault, problemOf, withOwnRules } from './own-rules';
 export { GIVEN_FOR_MS, type Post, postsOf } from './posts';
 export {
+  besidesOf,
   CHOOSABLE,
   chosenOutputs,
   cutsOff,

@@ -93,6 +93,10 @@ export function needsOf(scheme: Scheme, way: NamedWay): PutTerm[] {
   ];
 }
 
+/** What alone clears a signal for a way, whatever else is asked for. */
+export const besidesOf = (scheme: Scheme, way: NamedWay): PutTerm[] =>
+  gather((pattern) => pattern.besides?.(scheme, way));
+
 /** What makes a signal show more restrictive an aspect than it would. */
 export const expectedOf = (scheme: Scheme, reading: SignalReading, into: Declaration[] = []): Expected[] =>
   PATTERNS.flatMap((pattern) => pattern.expects?.(scheme, reading, new RuleBook(into, pattern.id)) ?? []);
@@ -323,7 +327,7 @@ function composeWay(scheme: Scheme, way: NamedWay, book: RuleBook): void {
     });
     if (instead.length === 0) granted.push(...grants.flatMap(({ before }) => before.map((rival) => not(name(rival)))));
   }
-  const besides = exprs(gather((pattern) => pattern.besides?.(scheme, way)));
+  const besides = exprs(besidesOf(scheme, way));
   book.rule(names.go(way), 'bool', besides.length > 0 ? or(and(...granted), ...besides) : and(...granted), {
     about,
     yes: `${signal.name} is cleared to ${to}`,

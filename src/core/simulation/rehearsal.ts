@@ -9,7 +9,7 @@ import { type Command, type TimedCommand, WORKED_BY } from './command';
 import { MissedPulses } from './missed-pulses';
 import { Orders } from './orders';
 import { Random } from './random';
-import { freeOf, type Telling, takenOf, tellingsOf } from './tell-direction';
+import { saidAtPowerUp, type Telling, takenOf, tellingsOf } from './tell-direction';
 import { TraceHash } from './trace-hash';
 
 export const TICK_MS = SCAN_S * 1000;
@@ -125,8 +125,8 @@ export class Rehearsal {
       return [{ section: commands.of, level: () => this.evaluator.values[at]! }];
     });
     this.orders = new Orders(partition, this.plant);
-    for (let t = 0; t < this.plant.trains.length; t++) this.tellPutDown(t);
-    for (const input of freeOf(
+    for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
+    for (const input of saidAtPowerUp(
       this.scheme,
       this.plant.trains.map((train) => train.held()),
     ))

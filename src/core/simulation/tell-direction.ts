@@ -1,5 +1,5 @@
 import { cameInBy, type Partition } from '../detection';
-import { names, type Scheme } from '../patterns';
+import { names, type Scheme, unspokenAtFirst } from '../patterns';
 import type { TapeEntry } from '../plant';
 
 /** What a person says of a train: which way it came into a stretch that is worked both ways. */
@@ -29,6 +29,18 @@ export function takenOf({ partition, stretches }: Scheme, held: TapeEntry[]): Te
 export function freeOf({ partition }: Scheme, held: readonly TapeEntry[][]): string[] {
   const taken = new Set(held.flat().map(({ piece }) => partition.pieces[piece]!.block));
   return partition.blocks.filter((block) => !taken.has(block.index) && isSaid(partition, block.index)).map(names.freed);
+}
+
+/** What is said at power-up of blocks that nothing notices: in which a train stands and in which none does, as inputs. */
+export function saidAtPowerUp(scheme: Scheme, held: readonly TapeEntry[][]): string[] {
+  const unspoken = unspokenAtFirst(scheme);
+  const silent = new Set(
+    [...unspoken]
+      .map((index) => scheme.partition.blocks[index]!)
+      .flatMap((one) => [names.freed(one), names.taken(one)]),
+  );
+  const taken = held.flatMap((own) => takenOf(scheme, own).map(({ input }) => input));
+  return [...taken, ...freeOf(scheme, held)].filter((input) => !silent.has(input));
 }
 
 /** What there is to say of a train that stands on these entries, tail first; each stretch once, as its nose has come into it. */

@@ -62,6 +62,7 @@ export function SignalSelection({ signal }: { signal: Signal }) {
                 {way.blocks.length > 0
                   ? `${way.blocks.join(', ')} ${way.watched ? 'free' : 'beyond, free or not'}`
                   : 'no block ahead'}
+                {way.besides.map(({ says }) => `; or, whatever stands there, ${says}`)}
                 {way.ending === 'end of track' && way.blocks.length > 0 ? '; then the track ends' : ''}
                 {way.ending === 'end of detection' ? '; no detector there: stays at stop' : ''}
                 {way.ending === 'circle' ? '; comes back to itself: stays at stop' : ''}
@@ -132,13 +133,18 @@ export function SignalSelection({ signal }: { signal: Signal }) {
       )}
       {view && view.ways.length > 0 && (
         <Fold title="What it waits for">
-          {view.ways.map(({ to, needs }) => (
+          {view.ways.map(({ to, needs, besides }) => (
             <div key={to} className="border-t border-hair py-1 first:border-0">
               {signal.name} is cleared to {to} when
               <ul className="ml-4 list-disc">
                 {needs.map(({ says, pattern }) => (
                   <li key={says}>
                     {says} <span className="text-ink3">({pattern})</span>
+                  </li>
+                ))}
+                {besides.map(({ says, pattern }) => (
+                  <li key={says}>
+                    or, whatever else is so, {says} <span className="text-ink3">({pattern})</span>
                   </li>
                 ))}
               </ul>
