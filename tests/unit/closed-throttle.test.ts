@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
-import { ProofRun } from '@/core/proof';
+import { ProofRun, steerStory } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
@@ -48,7 +48,11 @@ describe('plain DC', () => {
     expect(failing(learningOval())).toEqual([]);
     const found = failing(onDc(learningOval()));
     const two = found.find(({ property }) => property === 'two trains in a block')!;
-    expect(two.story!.some(({ says }) => says.includes('stands with the throttle closed'))).toBe(true);
+    /** The other one stands where it begins, and only one has current. */
+    const withCurrent = two.story!.filter(({ says }) => says.includes('has current again'));
+    expect(withCurrent).toHaveLength(1);
+    const { model } = new ProofRun(onDc(learningOval()), 1).explorer;
+    expect(steerStory(onDc(learningOval()), model, 'two trains in a block', two.story!).confirmed).toBe(true);
   });
   test('what needs no current sees it all the same', () => {
     const d = onDc(withTrains(ring('Spots', 4, 120), 1, 120));

@@ -1,9 +1,9 @@
-import { divideTrack, onwardPieces, type Partition, type Piece } from '../detection';
+import { divideTrack, onwardPieces, type Partition } from '../detection';
 import { ADMISSIONS, ASPECT_SYSTEM_IDS, EARLY_SYSTEM, SPEED_SYSTEM } from '../kinds';
 import { showLength, type TenthUm } from '../measure';
 import { readSignals, type SignalReading, warningsOf } from '../signals';
 import { type Area, applyEdit, type Edit, type Facing, type LayoutDocument, signalsOf, systemOf } from '../survey';
-import { compileTrack, type EdgeEnd } from '../track';
+import { compileTrack } from '../track';
 import { type Boundary, fewestSignals } from './fewest-signals';
 import { stoppingRoom } from './stopping-room';
 

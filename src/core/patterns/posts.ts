@@ -52,20 +52,24 @@ function areaBeyond(areas: readonly Area[], partition: Scheme['partition'], read
 export const postOf = (scheme: Scheme, { index }: SignalReading): Post =>
   postsOf(scheme).find(({ readings }) => readings.some((reading) => reading.index === index))!;
 
-/** One that conflicts and was cleared before goes first; of several pressed at once, the one that is listed first. */
-function goneFirst({ readings }: Scheme, { index }: SignalReading): Expr[] {
+/** The signals that would let trains into a block together with this one. */
+function rivalsOf({ readings }: Scheme, { index }: SignalReading): SignalReading[] {
   const rivals = conflictsOf(readings).flatMap(({ one, two }) => (one === index ? [two] : two === index ? [one] : []));
-  const worked = [...new Set(rivals)].sort((a, b) => a - b).filter((rival) => isWorked(readings[rival]!.signal));
-  return worked.flatMap((rival) => {
-    const { signal } = readings[rival]!;
-    const cleared = not(previous(names.given(signal)));
-    return rival < index ? [cleared, not(name(names.give(signal)))] : [cleared];
-  });
+  return [...new Set(rivals)].sort((a, b) => a - b).map((rival) => readings[rival]!);
 }
+
+/** One that conflicts and was cleared before goes first; of several pressed at once, the one that is listed first. */
+const goneFirst = (scheme: Scheme, reading: SignalReading): Expr[] =>
+  rivalsOf(scheme, reading).flatMap(({ signal, index }) => {
+    const cleared = not(previous(names.proceed(signal)));
+    if (!isWorked(signal)) return [cleared];
+    const given = [cleared, not(previous(names.given(signal)))];
+    return index < reading.index ? [...given, not(name(names.give(signal)))] : given;
+  });
 
 /**
  * What somebody at a post does, whatever it is for: takes and leaves it, and presses the button of a signal for one train. That falls back
- * after a set time, or once the train has been noticed beyond it.
+ * after a set time, or once the train has been noticed beyond it. Nothing that conflicts is cleared before, and nothing while it lasts.
  */
 export const post: Pattern = {
   id: 'post',
@@ -77,6 +81,13 @@ export const post: Pattern = {
         no: `Nobody is at the post of ${post.name}`,
       });
   },
+  proceed: (scheme, { reading }) =>
+    rivalsOf(scheme, reading)
+      .filter(({ signal }) => isWorked(signal))
+      .map(({ signal }) => ({
+        expr: not(name(names.given(signal))),
+        says: `${signal.name}, which conflicts, is not cleared from a post`,
+      })),
   signal(scheme, reading, book) {
     const { signal, ways } = reading;
     if (!isWorked(signal)) return;

@@ -2,7 +2,7 @@ import type { Placement } from './placements';
 
 /**
  * Where no current flows while a train stands: adds to each placement in which something of it is noticed by what needs current the same one at rest, in
- * which that is not noticed, with the way there and back. A train may come to rest anywhere.
+ * which that is not noticed, with the way there and back. A train may come to rest anywhere, and it stands at rest where it begins.
  */
 export function withRest(placements: Placement[], needsCurrent: (field: number) => boolean): Placement[] {
   const all = placements.map((p) => ({ ...p, advances: [...p.advances] }));
@@ -21,5 +21,19 @@ export function withRest(placements: Placement[], needsCurrent: (field: number) 
     all[number]!.advances.push({ ...step, to: all.length, rests: 'begins' });
     all.push({ ...p, felt, advances: [{ ...step, to: number, rests: 'ends' }] });
   });
-  return all;
+  const resting = all[0]!.advances.find(({ rests }) => rests === 'begins')?.to;
+  return resting === undefined ? all : exchanged(all, 0, resting);
+}
+
+/** Two placements by each other's number. */
+function exchanged(placements: Placement[], one: number, two: number): Placement[] {
+  const other = (n: number) => (n === one ? two : n === two ? one : n);
+  return placements.map((_, n) => {
+    const { advances, turns, ...rest } = placements[other(n)]!;
+    return {
+      ...rest,
+      advances: advances.map((advance) => ({ ...advance, to: other(advance.to) })),
+      turns: turns.map((turn) => ({ ...turn, to: other(turn.to) })),
+    };
+  });
 }

@@ -367,6 +367,7 @@ export class ProofModel {
     for (let list = rules.shownIn(manner); list >= 0; list = rules.showings.rest(list)) {
       const showing = rules.showings.first(list);
       if (showing !== known) for (let t = 0; t < this.trains.length; t++) this.bind(t, showing);
+      this.harms |= this.ofSignals.conflictBits(showing);
       known = showing;
     }
     for (let w = 0; w < rules.turnoutWords; w++)

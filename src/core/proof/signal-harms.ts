@@ -17,7 +17,11 @@ export class SignalHarms {
 
   /** By what is shown, and where each train is. */
   bits(showing: number, at: Int32Array): number {
-    const conflict = this.conflicting.is(showing) ? BITS_OF_TWO_AT_ONCE : 0;
+    const conflict = this.conflictBits(showing);
     return this.overATrain.is(showing, at) ? conflict | BITS_OF_OVER_A_TRAIN : conflict;
+  }
+  /** What is shown for one scan alone is a harm too where two signals conflict. */
+  conflictBits(showing: number): number {
+    return this.conflicting.is(showing) ? BITS_OF_TWO_AT_ONCE : 0;
   }
 }

@@ -138,7 +138,13 @@ export function writePromela(model: ProofModel): string {
   });
   say('inline over() {', ...over, '  skip', '}');
 
+  /** Two at once are a harm even for one scan. */
   const conflicting: string[] = [];
+  for (const { one, two, lies } of conflictsOf(scheme.readings)) {
+    const lie = lies.map(({ motor, position }) => `lies${motor} == ${position === 'straight' ? 0 : 1}`);
+    const both = [`!${isAtStop(one)}`, `!${isAtStop(two)}`, ...lie].join(' && ');
+    for (const harm of harmsOfSignals('two at once')) conflicting.push(`     ${whenever(both, set(harm))};`);
+  }
   say('inline settle() {', '  inputs();', '  do', '  :: changed = events; moved = 0;');
   if (rules.memory > 0) say(`     i = 0; do :: i < ${rules.memory} -> was[i] = memo[i]; i++ :: else -> break od;`);
   const pulsing = model.on.has('false pulses') && document.sensors.some(({ kind }) => sensorKind(kind).pulses);
@@ -146,7 +152,7 @@ export function writePromela(model: ProofModel): string {
     for (const [s, sensor] of document.sensors.entries())
       if (sensorKind(sensor.kind).pulses)
         say(`     if :: extra == ${s + 1} -> ${slotOf(names.detect(sensor))} = 1 :: else fi;`);
-  say('     scan();');
+  say('     scan();', ...conflicting);
   if (rules.memory > 0)
     say(
       `     i = 0; do :: i < ${rules.memory} -> if :: was[i] != memo[i] -> changed = 1 :: else fi; i++ :: else -> break od;`,
@@ -174,15 +180,9 @@ export function writePromela(model: ProofModel): string {
     const off = POWER_LEVELS.flatMap(({ feeds }, level) => (feeds ? [] : [`value[${slot}] == ${level}`])).join(' || ');
     say(`     if :: (${off}) != dead${p} -> dead${p} = 1 - dead${p}; moved = 1 :: else fi;`);
   }
-  for (const { one, two, lies } of conflictsOf(scheme.readings)) {
-    const lie = lies.map(({ motor, position }) => `lies${motor} == ${position === 'straight' ? 0 : 1}`);
-    const both = [`!${isAtStop(one)}`, `!${isAtStop(two)}`, ...lie].join(' && ');
-    for (const harm of harmsOfSignals('two at once')) conflicting.push(`  ${whenever(both, set(harm))};`);
-  }
   say(
     '     if :: moved -> inputs() :: else -> if :: changed == 0 -> break :: else fi fi',
     '  od;',
-    ...conflicting,
     '  over();',
     '  changed = 0; moved = 0; i = 0',
     '}',
