@@ -213,7 +213,7 @@ describe('a ring of boards', () => {
     const [open, onSight] = ['three-aspect', 'three-and-sight'].map(atFirst) as [LayoutDocument, LayoutDocument];
     expect(failing(open).found.find(({ property }) => property === 'proceed over a train')?.story).toEqual([]);
     const first = new Rehearsal(onSight, 2);
-    onSight.trains.forEach(({ id }, t) => first.command({ kind: 'run', train: id, on: t === 0 }));
+    for (const [t, { id }] of onSight.trains.entries()) first.command({ kind: 'run', train: id, on: t === 0 });
     const met = new Set<string>();
     for (let tick = 0; tick < 50 * 60; tick++)
       first.step((event) => {
