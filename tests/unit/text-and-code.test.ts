@@ -4,10 +4,11 @@ import { checkDesign } from '@/core/design';
 import { type Compiled, compileProgram, Op, writeProgram } from '@/core/logic';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ondrelValley } from '@/demo/ondrel-valley';
+import { type Making, TextReader } from './rule-text-reader';
 
 /**
- * The text of every generated rule against its byte code, by Debian’s z3. The text is read here by a reader of its own, from the grammar of
- * docs/rule-language.md; the byte code is run on terms in place of numbers. Every value is a whole number, true is 1.
+ * The text of every generated rule against its byte code, by Debian’s z3. The text is read by a reader of its own
+ * (`rule-text-reader.ts`); the byte code is run on terms in place of numbers. Every value is a whole number, true is 1.
  */
 type Term = string;
 const asTruth = (condition: string): Term => `(ite ${condition} 1 0)`;
@@ -26,6 +27,20 @@ const edge = (rises: boolean, at: number, input: Term): Term =>
   rises
     ? asTruth(`(and ${isTrue(input)} (not ${isTrue(`m${at}`)}))`)
     : asTruth(`(and (not ${isTrue(input)}) ${isTrue(`m${at}`)})`);
+
+const MAKING: Making<Term> = {
+  constant: String,
+  value: (slot) => `v${slot}`,
+  before: (slot) => `b${slot}`,
+  not: (of) => asTruth(`(not ${isTrue(of)})`),
+  and: (of) => asTruth(`(and ${of.map(isTrue).join(' ')})`),
+  or: (of) => asTruth(`(or ${of.map(isTrue).join(' ')})`),
+  same: (one, two) => asTruth(`(= ${one} ${two})`),
+  choose: (when, then, otherwise) => `(ite ${isTrue(when)} ${then} ${otherwise})`,
+  latch: (kind, at, set, reset) => latch(kind === 'SR', at, set, reset),
+  timer: (kind, at, ms, input) => timer(at, ms * 4 + ['TON', 'TOF', 'TP'].indexOf(kind), input),
+  edge: (kind, at, input) => edge(kind === 'R_TRIG', at, input),
+};
 
 /** The term that byte code stores into each slot. */
 function termsOfCode({ code }: Compiled): Map<number, Term> {
@@ -90,141 +105,13 @@ function termsOfCode({ code }: Compiled): Map<number, Term> {
   return stored;
 }
 
-/** Reads the text of a program; state words are counted as rules come in the order in which they are evaluated. */
-class TextReader {
-  private words: string[] = [];
-  private at = 0;
-  private state = 0;
-  private readonly enums = new Map<string, string[]>();
-  private readonly lines = new Map<string, { type: string; words: string[] }>();
-
-  constructor(
-    text: string,
-    private readonly slots: Map<string, number>,
-  ) {
-    for (const line of text.split('\n')) {
-      const words = line.match(/"(?:[^"\\]|\\.)*"|[A-Za-z0-9_]+|[#().,:=]/g) ?? [];
-      if (words[0] === 'values') this.enums.set(words[1]!, listOf(words.slice(3)));
-      if (words[0] !== 'input' && words[0] !== 'rule' && words[0] !== 'output') continue;
-      this.words = words;
-      this.at = 1;
-      const name = this.name();
-      this.take(':');
-      this.lines.set(name, { type: this.words[this.at]!, words: words.slice(this.at + 2) });
-    }
-  }
-  term(name: string): Term {
-    const { words, type } = this.lines.get(name)!;
-    this.words = words;
-    this.at = 0;
-    return this.whole(type);
-  }
-  private is(word: string) {
-    return this.words[this.at] === word;
-  }
-  private take(word: string) {
-    if (!this.is(word)) throw new Error(`${word} is expected, not ${this.words[this.at]} in ${this.words.join(' ')}`);
-    this.at += 1;
-  }
-  private takeIf(word: string) {
-    if (!this.is(word)) return false;
-    this.at += 1;
-    return true;
-  }
-  private part() {
-    const word = this.words[this.at++]!;
-    return word.startsWith('"') ? (JSON.parse(word) as string) : word;
-  }
-  private name(): string {
-    let name = this.part();
-    while (this.takeIf('.')) name += `.${this.part()}`;
-    return name;
-  }
-  private whole(type: string): Term {
-    if (!this.takeIf('if')) return this.or(type);
-    const when = this.or('bool');
-    this.take('then');
-    const then = this.or(type);
-    this.take('else');
-    return `(ite ${isTrue(when)} ${then} ${this.whole(type)})`;
-  }
-  private series(word: string, part: () => Term): Term {
-    const parts = [part()];
-    while (this.takeIf(word)) parts.push(part());
-    return parts.length === 1 ? parts[0]! : asTruth(`(${word} ${parts.map(isTrue).join(' ')})`);
-  }
-  private or = (type: string): Term => this.series('or', () => this.series('and', () => this.comparison(type)));
-  private comparison(type: string): Term {
-    const before = this.at;
-    const name = /^["A-Za-z_]/.test(this.words[before] ?? '') ? this.typeAhead() : undefined;
-    const left = this.unary(type);
-    if (!this.takeIf('is')) return left;
-    return asTruth(`(= ${left} ${this.unary(name ?? 'bool')})`);
-  }
-  private typeAhead(): string | undefined {
-    const at = this.at;
-    const name = this.name();
-    this.at = at;
-    return this.lines.get(name)?.type;
-  }
-  private unary(type: string): Term {
-    return this.takeIf('not') ? asTruth(`(not ${isTrue(this.unary('bool'))})`) : this.primary(type);
-  }
-  private primary(type: string): Term {
-    if (this.takeIf('(')) {
-      const inner = this.whole(type);
-      this.take(')');
-      return inner;
-    }
-    if (this.takeIf('#')) return String(this.enums.get(type)!.indexOf(this.part()));
-    if (this.takeIf('true')) return '1';
-    if (this.takeIf('false')) return '0';
-    const word = this.words[this.at]!;
-    if (/^(PREVIOUS|SR|RS|TON|TOF|TP|R_TRIG|F_TRIG)$/.test(word)) {
-      this.at += 1;
-      this.take('(');
-      const made = this.block(word);
-      this.take(')');
-      return made;
-    }
-    return `v${this.slots.get(this.name())}`;
-  }
-  private block(word: string): Term {
-    if (word === 'PREVIOUS') return `b${this.slots.get(this.name())}`;
-    const first = this.whole('bool');
-    this.take(',');
-    if (word === 'SR' || word === 'RS') {
-      const reset = this.whole('bool');
-      this.take(',');
-      this.at += 1;
-      return latch(word === 'SR', this.state++, first, reset);
-    }
-    if (word.endsWith('TRIG')) {
-      this.at += 1;
-      return edge(word === 'R_TRIG', this.state++, first);
-    }
-    const ms = Number(this.words[this.at]);
-    this.at += 2;
-    this.take(',');
-    this.at += 1;
-    const at = this.state;
-    this.state += 3;
-    return timer(at, ms * 4 + ['TON', 'TOF', 'TP'].indexOf(word), first);
-  }
-}
-function listOf(words: readonly string[]): string[] {
-  return words
-    .filter((word) => word !== ',')
-    .map((word) => (word.startsWith('"') ? (JSON.parse(word) as string) : word));
-}
-
 test('z3 finds no inputs for which the text of any generated rule and its code differ, in any example or the demo', () => {
   let rules = 0;
   const answers = [...EXAMPLES.map(exampleLayout), ondrelValley()].flatMap((document) => {
     const { program } = checkDesign(document);
     const compiled = compileProgram(program);
     const code = termsOfCode(compiled);
-    const text = new TextReader(writeProgram({ ...program, called: {} }), compiled.slots);
+    const text = new TextReader(writeProgram({ ...program, called: {} }), compiled.slots, MAKING);
     const script = ['(declare-fun timer (Int Int Int) Int)'];
     for (let slot = 0; slot < compiled.slotCount; slot++)
       script.push(`(declare-const v${slot} Int)(declare-const b${slot} Int)`);
