@@ -1,5 +1,6 @@
-import type { Told } from '../detection';
-import { and, name, not, or } from '../logic';
+import type { Block, Told } from '../detection';
+import { and, name, not, or, previous } from '../logic';
+import type { SignalReading } from '../signals';
 import type { Sensor } from '../survey';
 import { byScheme } from './by-scheme';
 import * as names from './names';
@@ -19,6 +20,12 @@ function blocksOn({ partition }: Scheme, { way }: NamedWay) {
   return { told: all.filter(isTold), watched: all.filter((block) => !isTold(block)) };
 }
 
+/** What is told of by spots, timers or people on any way of a signal of which somebody chose this. */
+const toldAhead = (scheme: Scheme, { signal, index }: SignalReading): Block[] =>
+  isChosen(cautionAtFirst, signal)
+    ? [...new Set(scheme.waysOf[index]!.flatMap((way) => blocksOn(scheme, way).told))]
+    : [];
+
 /**
  * Boards in a chain know nothing after power-up, and show caution rather than stop until the first train tells them something. Common practice, no
  * source. A train that stands there already is not known: it has to be caution on sight. Not for a way that has to hold a direction.
@@ -33,23 +40,17 @@ export const cautionAtFirst: Pattern = {
   },
   signal(scheme, reading, book) {
     const { signal } = reading;
-    if (!isChosen(cautionAtFirst, signal)) return;
-    const told = [...new Set(scheme.waysOf[reading.index]!.flatMap((way) => blocksOn(scheme, way).told))];
+    const told = toldAhead(scheme, reading);
+    if (told.length === 0) return;
     const spots = told.flatMap(({ index }) => spotsOf(scheme.partition.told.get(index)!));
     const known = [
       ...told.flatMap((block) => [not(name(names.occupied(block))), name(names.taken(block))]),
       ...[...new Set(spots)].map((spot) => name(names.detect(spot))),
     ];
-    book.rule(
-      names.unheard(signal),
-      'bool',
-      { op: 'RS', set: { op: 'false' }, reset: or(...known), starts: told.length > 0 },
-      {
-        about: signal.id,
-        yes: `Nothing has been told of the way ahead of ${signal.name} since power-up`,
-        no: `Something has been told of the way ahead of ${signal.name} since power-up`,
-      },
-    );
+    const says = (what: string) => `${what} has been told of the way ahead of ${signal.name} since power-up`;
+    const why = { about: signal.id, yes: says('Something'), no: says('Nothing') };
+    book.rule(names.heard(signal), 'bool', or(...known, previous(names.heard(signal))), why);
+    book.rule(names.unheard(signal), 'bool', not(name(names.heard(signal))), { ...why, yes: why.no, no: why.yes });
   },
   besides(scheme, named) {
     const { signal } = named.reading;
@@ -58,32 +59,18 @@ export const cautionAtFirst: Pattern = {
     if (!applies || told.length === 0 || named.directions.length > 0) return [];
     const fouled = named.way.fouled.map((block) => scheme.partition.blocks[block]!);
     const seenFree = [...watched, ...fouled].map((block) => not(name(names.occupied(block))));
-    return [
-      {
-        expr: and(...pointsLie(scheme, named.way), ...seenFree, name(names.SETTLED), name(names.unheard(signal))),
-        says: 'nothing has been told of the way ahead since power-up',
-      },
-    ];
+    const expr = and(...pointsLie(scheme, named.way), ...seenFree, name(names.SETTLED), name(names.unheard(signal)));
+    return [{ expr, says: NOTHING_TOLD }];
   },
-  expects: (_scheme, { signal }) =>
-    isChosen(cautionAtFirst, signal)
-      ? [
-          {
-            expr: name(names.unheard(signal)),
-            says: 'nothing has been told of the way ahead since power-up',
-            onSight: true,
-          },
-        ]
+  expects: (scheme, reading) =>
+    toldAhead(scheme, reading).length > 0
+      ? [{ expr: name(names.unheard(reading.signal)), says: NOTHING_TOLD, onSight: true }]
       : [],
 };
+const NOTHING_TOLD = 'nothing has been told of the way ahead since power-up';
 
 /** Blocks of which nobody says anything at power-up: signals that lead into them show caution instead. */
 export const unspokenAtFirst = byScheme(
   (scheme): ReadonlySet<number> =>
-    new Set(
-      scheme.readings
-        .filter(({ signal }) => isChosen(cautionAtFirst, signal))
-        .flatMap(({ index }) => scheme.waysOf[index]!.flatMap((way) => blocksOn(scheme, way).told))
-        .map(({ index }) => index),
-    ),
+    new Set(scheme.readings.flatMap((reading) => toldAhead(scheme, reading).map(({ index }) => index))),
 );

@@ -46,6 +46,7 @@ export const lamp = ({ id }: Thing) => `lamp.${id}`;
 export const indicator = ({ id }: Thing) => `indicator.${id}`;
 export const dead = ({ id }: Thing) => `dead.${id}`;
 export const inside = ({ id }: Thing) => `inside.${id}`;
+export const heard = ({ id }: Thing) => `heard.${id}`;
 export const unheard = ({ id }: Thing) => `unheard.${id}`;
 export const unsure = ({ id }: Thing) => `unsure.${id}`;
 export const taken = ({ id }: Thing) => `taken.${id}`;

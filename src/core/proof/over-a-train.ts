@@ -23,11 +23,11 @@ export class OverATrain {
     this.ways = lettingIn(scheme.readings);
     this.words = Math.ceil(this.ways.length / BITS);
     this.shown = new Int32Array(1024 * (this.words + 1));
-    this.stood = trains.map(({ stances }) => {
-      const bits = new Int32Array(stances.length * this.words);
-      stances.forEach(({ blocks }, p) => {
+    this.stood = trains.map(({ placements }) => {
+      const bits = new Int32Array(placements.length * this.words);
+      placements.forEach(({ heldIn }, p) => {
         this.ways.forEach((way, w) => {
-          if (standsOn(way, blocks)) bits[p * this.words + (w >> 5)]! |= 1 << (w & 31);
+          if (heldIn.some((held) => standsOn(way, held))) bits[p * this.words + (w >> 5)]! |= 1 << (w & 31);
         });
       });
       return bits;

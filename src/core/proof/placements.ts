@@ -82,6 +82,8 @@ export interface Placement {
   /** Blocks it holds by its nose or a wheel, and fields that feel a part of it. */
   blocks: number[];
   felt: number[];
+  /** Those blocks of each of the places that it is made of. */
+  heldIn: number[][];
   /** The fields that each part is in where it begins, and where it ends. */
   parts: [number[][], number[][]];
   /** Motors of the points whose blades lie under its body. */
@@ -270,6 +272,7 @@ export class PlacementsOfTrain {
       noseMm: [from, next],
       blocks: ordered(blocks),
       felt: ordered(parts.flat()),
+      heldIn: [ordered(blocks)],
       parts: [parts, parts],
       over: turnoutsUnder(partition, tape),
       zones: ordered(zones),

@@ -56,6 +56,9 @@ export class Rules {
   /** Of each output for power, whether its section is cut off; and of each sensor, which feeds it, if one does. */
   private readonly dead: Int32Array;
   private readonly fedBy: number[];
+  /** Sensors that want power, and where memory has what each would see with it. */
+  private readonly under: number[];
+  private readonly underAt: number;
   /** What sensors see, or would see if they were fed. */
   private readonly seen: Int32Array;
   private readonly turnoutFields: Field[];
@@ -98,6 +101,12 @@ export class Rules {
     this.turnoutFields = drives.map((_, t) => packing.field(turnoutsAt + t, TURNOUT_STATES));
     for (const slot of wiring.detects) packing.field(slot, 2);
     this.deadFields = wiring.powers.map((_, p) => packing.field(deadAt + p, 2));
+    this.fedBy = wiring.detects.map((_, d) => wiring.powers.findIndex(({ detects }) => detects.includes(d)));
+    this.underAt = deadAt + wiring.powers.length;
+    this.under = this.fedBy.flatMap((power, d) => (power >= 0 ? [d] : []));
+    this.under.forEach((_, i) => {
+      packing.field(this.underAt + i, 2);
+    });
     /** When a timer began to count is left out: it may end at any moment. */
     const since = new Set(compiled.timers.map((at) => at + 1));
     const remembered = [...compiled.state.keys()].map((at) =>
@@ -113,7 +122,7 @@ export class Rules {
       packing.field(this.at.before + slot, program.enums[types.get(slot)!]?.length ?? 2);
     this.holdFields = wiring.hands.map(({ slot }) => packing.field(slot, 2));
 
-    const packedAt = deadAt + wiring.powers.length;
+    const packedAt = this.underAt + this.under.length;
     const originAt = packedAt + packing.words;
     const functions = packing.functions(packedAt, originAt);
     const bytes = 4 * (originAt + packing.words) - layout.end;
@@ -123,7 +132,6 @@ export class Rules {
     this.turnouts = part(turnoutsAt, count);
     this.dead = part(deadAt, wiring.powers.length);
     this.seen = new Int32Array(this.inputWords);
-    this.fedBy = wiring.detects.map((_, d) => wiring.powers.findIndex(({ detects }) => detects.includes(d)));
     this.packed = part(packedAt, packing.words);
     this.origin = part(originAt, packing.words);
     this.states = new StateSet(packing.words);
@@ -148,6 +156,7 @@ export class Rules {
     wiring.detects.forEach((slot, d) => {
       if (this.memory[slot]) this.seen[d >> 5]! |= 1 << (d & 31);
     });
+    this.keepUnder();
     this.settle(NOTHING);
     this.start = this.to;
   }
@@ -248,6 +257,7 @@ export class Rules {
       }
       this.load(from);
       this.seen.set(seen);
+      this.keepUnder();
       this.writeSeen();
       this.turnouts.set(turnouts);
       this.settle(wantPrint ? from : NOTHING);
@@ -331,6 +341,14 @@ export class Rules {
       changed = true;
     }
     return changed;
+  }
+
+  /** What a sensor would see if its section were fed is part of the state: it does see it as soon as that has power again. */
+  private keepUnder(): void {
+    for (let i = 0; i < this.under.length; i++) {
+      const d = this.under[i]!;
+      this.memory[this.underAt + i] = (this.seen[d >> 5]! >> (d & 31)) & 1;
+    }
   }
 
   /** A sensor in a section that is cut off sees nothing. */

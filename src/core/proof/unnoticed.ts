@@ -78,6 +78,7 @@ function joined(one: Placement, next: Placement): Placement {
     turned: next.turned,
     noseMm: [one.noseMm[0] - shift, next.noseMm[1]],
     blocks: ordered([...one.blocks, ...next.blocks]),
+    heldIn: [...new Map([...one.heldIn, ...next.heldIn].map((held) => [held.join(), held])).values()],
     parts: [one.parts[0], next.parts[1]],
     felt: next.felt,
     over: ordered([...one.over, ...next.over]),

@@ -128,8 +128,8 @@ export function writePromela(model: ProofModel): string {
 
   /** Once all is settled, and when a train has gone on without being noticed. */
   const over = model.ofSignals.overATrain.ways.flatMap((way) => {
-    const stands = trains.flatMap((train, t) => {
-      const numbers = where(t, (_, p) => standsOn(way, train.stances[p]!.blocks));
+    const stands = trains.flatMap((_, t) => {
+      const numbers = where(t, ({ heldIn }) => heldIn.some((held) => standsOn(way, held)));
       return numbers.length > 0 ? [among(t, numbers)] : [];
     });
     const lie = way.lies.map(({ motor, position }) => `lies${motor} == ${position === 'straight' ? 0 : 1}`);
