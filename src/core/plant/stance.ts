@@ -6,6 +6,9 @@ import { pieceLengthMm, type TapeEntry } from './tape';
 /** Places nearer than this are one, in mm. */
 const SAME_MM = 1e-6;
 
+/** A tail this near to the block behind may stand in that as well, in mm: nobody can tell. */
+const WITHIN_MM = 0.01;
+
 /** The entries of a tape that a train has a part of itself in, between two running distances. A part that ends at a joint is not beyond it. */
 export const entriesBetween = <T extends TapeEntry>(tape: T[], from: number, to: number): T[] =>
   tape.filter((entry) => entry.to > from + SAME_MM && entry.from < to - SAME_MM);
@@ -114,9 +117,13 @@ export function whyNotTurnBack(
 ): 'in several blocks' | 'no signal guards the way back' | undefined {
   if (new Set(body.map(({ piece }) => partition.pieces[piece]!.block)).size > 1) return 'in several blocks';
   const [last, first] = [body[0]!, body[body.length - 1]!];
+  const lastPiece = partition.pieces[last.piece]!;
+  const behind = onwardPieces(partition, lastPiece, last.exit === 1 ? 0 : 1);
+  if (tailS - last.from < WITHIN_MM && behind.some(({ piece }) => piece.block !== lastPiece.block))
+    return 'in several blocks';
   const on = waysOut(partition, signalsOn, first.piece, first.exit, noseS - first.from);
   if (on.has('end') && on.size === 1) return undefined;
-  const length = pieceLengthMm(partition.pieces[last.piece]!);
+  const length = pieceLengthMm(lastPiece);
   const back = waysOut(partition, signalsOn, last.piece, last.exit === 1 ? 0 : 1, length - (tailS - last.from));
   return back.has('open') ? 'no signal guards the way back' : undefined;
 }

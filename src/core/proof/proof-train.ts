@@ -106,7 +106,7 @@ export function proofTrainsOf(
       stances: held.map((entries) => stanceOf(partition, stretches, entries)),
       grounds: placements.map((p) => groundsOf(partition, p, consist.lengthMm)),
       tellings: placements.map(({ turns }) => turns.map(({ standsOn }) => tellingsOf(scheme, standsOn))),
-      toldAtStart: [...tellingsOf(scheme, held[0]!), ...takenOf(scheme, held[0]!)],
+      toldAtStart: [...tellingsOf(scheme, rolling.held()), ...takenOf(scheme, rolling.held())],
     };
   });
 }
