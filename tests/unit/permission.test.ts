@@ -4,9 +4,10 @@ import { aspectTree } from '@/core/design/aspect-tree';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { GIVEN_FOR_MS, names } from '@/core/patterns';
 import { ProofModel, ProofRun, type Switch, writePromela } from '@/core/proof';
-import { frameOf, Rehearsal } from '@/core/simulation';
+import { frameOf, Rehearsal, sayEvent } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
 import { ring, withTrains } from '@/demo/learning-oval';
+import { Draw } from '../../tools/fuzz/draw';
 import { spinHarms } from './spin';
 
 /** A stop that may be passed by permission, and who goes first of several that a post works. */
@@ -33,6 +34,8 @@ function scanning(d: LayoutDocument) {
     },
     shows: (signal: string) => design.program.enums.aspect![rules.valueOf(names.shows(called(signal)))],
     press: (signal: string) => names.give(called(signal)),
+    given: (signal: string) => names.given(called(signal)),
+    value: (name: string) => rules.valueOf(name),
     sensor: (block: string) => {
       const { partition } = design.scheme;
       const { section } = partition.blocks.find(({ name }) => name === block)!;
@@ -142,6 +145,70 @@ test('of two that a post works and that conflict, the one cleared first goes fir
   expect(both(true, true, 200)).toEqual(['stop', 'caution']);
   expect(both(false, false, GIVEN_FOR_MS + 200)).toEqual(['stop', 'stop']);
   expect(both(true, true, 200)).toEqual(['caution', 'stop']);
+});
+
+/** A signal worked by the rules, read the other way into the block beyond S1, which a post works; another one guards the way on. */
+function withRival(pattern: string): LayoutDocument {
+  const d = layout('three-aspect', [pattern]);
+  const first = signalsOf(d).find(({ name }) => name === 'S1')!;
+  for (const [id, name, cm] of [
+    ['s90', 'Back', 150],
+    ['s91', 'Far', 0],
+  ] as const) {
+    const at = { tenthUm: first.at.tenthUm + cm * 1e5, typed: '' };
+    d.features.push({ ...first, id, name, governs: 'down', at, patterns: [] });
+  }
+  return d;
+}
+test.each(['authority', 'by permission'])(
+  'a signal cleared from a post, %s, and one that conflicts never let trains on at once',
+  (pattern) => {
+    const d = withRival(pattern);
+    const rules = scanning(d);
+    const draw = new Draw(5);
+    const inputs = [
+      rules.manned,
+      rules.press('S1'),
+      ...checkDesign(d)
+        .program.declarations.filter(({ name, role }) => role === 'input' && /^(detect|tell)/.test(name))
+        .map(({ name }) => name),
+    ];
+    let [cleared, back] = [0, 0];
+    for (let scan = 0; scan < 20_000; scan++) {
+      if (scan % 25 === 0) for (const input of inputs) if (draw.chance(0.3)) rules.set(input, draw.chance(0.3));
+      rules.run(SCAN);
+      const shown = [rules.shows('S1'), rules.shows('Back')].map((aspect) => aspect !== 'stop');
+      const given = rules.value(rules.given('S1')) === 1;
+      if (given && shown[0]) cleared += 1;
+      if (shown[1]) back += 1;
+      if (given) expect([scan, shown[1]]).toEqual([scan, false]);
+    }
+    expect(Math.min(cleared, back)).toBeGreaterThan(100);
+  },
+);
+test('a button pressed to no effect is told, with what stands against it', () => {
+  const d = withRival('authority');
+  const run = new Rehearsal(d, 1);
+  const says: string[] = [];
+  const go = (ticks: number) => {
+    for (let i = 0; i < ticks; i++)
+      run.step((event) => event.kind === 'not cleared' && says.push(sayEvent(run, event)!));
+  };
+  const first = signalsOf(d).find(({ name }) => name === 'S1')!.id;
+  const press = () => {
+    for (const on of [true, false]) {
+      run.command({ kind: 'give', signal: first, on });
+      go(5);
+    }
+  };
+  go(500);
+  press();
+  expect(says).toEqual(['S1 is not cleared: it lets trains on already, or nobody is at its post']);
+  run.command({ kind: 'man', post: 'post', on: true });
+  go(5);
+  press();
+  expect(says).toHaveLength(1);
+  expect(run.evaluator.valueOf(names.given({ id: first }))).toBe(1);
 });
 
 test.each([

@@ -7,7 +7,7 @@ export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks } from './fouling-lock';
 export * as names from './names';
 export { calledName, OWN, type OwnRuleFault, problemOf, withOwnRules } from './own-rules';
-export { GIVEN_FOR_MS, type Post, postsOf } from './posts';
+export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
 export {
   besidesOf,
   CHOOSABLE,

@@ -53,7 +53,7 @@ export const postOf = (scheme: Scheme, { index }: SignalReading): Post =>
   postsOf(scheme).find(({ readings }) => readings.some((reading) => reading.index === index))!;
 
 /** The signals that would let trains into a block together with this one. */
-function rivalsOf({ readings }: Scheme, { index }: SignalReading): SignalReading[] {
+export function rivalsOf({ readings }: Scheme, { index }: SignalReading): SignalReading[] {
   const rivals = conflictsOf(readings).flatMap(({ one, two }) => (one === index ? [two] : two === index ? [one] : []));
   return [...new Set(rivals)].sort((a, b) => a - b).map((rival) => readings[rival]!);
 }

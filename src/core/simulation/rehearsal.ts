@@ -1,7 +1,7 @@
 import { type Aspect, sensorKind } from '../kinds';
 import { type Compiled, compileProgram, type Evaluator, evaluatorOf, Interpreter, type Program } from '../logic';
 import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
-import { compileScheme, names, type Scheme, writeRuleProgram } from '../patterns';
+import { compileScheme, names, rivalsOf, type Scheme, writeRuleProgram } from '../patterns';
 import { Plant, type PlantEvent, type PowerOf } from '../plant';
 import type { LayoutDocument } from '../survey';
 import type { Motor } from '../track';
@@ -25,6 +25,8 @@ export type RehearsalEvent =
   | { kind: 'aspect'; signal: number; aspect: Aspect }
   | { kind: 'refused'; turnout: number; locked: boolean }
   | { kind: 'told'; command: Command }
+  /** A button at a post was pressed to no effect: one that conflicts lets trains on, or it does so itself. */
+  | { kind: 'not cleared'; signal: number; rival?: number }
   /** A train stands where it was sent. */
   | { kind: 'done'; train: number; block: string };
 
@@ -56,6 +58,7 @@ const EVENT_CODES = [
   'done',
   'handled',
   'power',
+  'not cleared',
 ] as const;
 
 /** Plant and rule program in one loop. The same document, seed and commands give the same trace, byte for byte. */
@@ -84,6 +87,8 @@ export class Rehearsal {
   /** Which of the people is at each post, by its id. */
   readonly atPost = new Map<string, number>();
   private throws: { turnout: number; diverging: boolean }[] = [];
+  /** Signals whose buttons at a post were pressed since the last scan. */
+  private pressed: string[] = [];
   private readonly drives = (turnout: number) =>
     this.evaluator.values[this.driveSlots[turnout]!] ? 'diverging' : 'straight';
   /** What trains read off a signal. */
@@ -175,6 +180,14 @@ export class Rehearsal {
       this.aspects[s] = aspect;
       emit({ kind: 'aspect', signal: s, aspect });
     }
+    for (const id of this.pressed.splice(0)) {
+      if (this.evaluator.valueOf(names.given({ id })) === 1) continue;
+      const reading = this.scheme.readings.find(({ signal }) => signal.id === id)!;
+      const rival = rivalsOf(this.scheme, reading).find(
+        ({ signal }) => this.evaluator.valueOf(names.proceed(signal)) === 1,
+      );
+      emit({ kind: 'not cleared', signal: reading.index, ...(rival && { rival: rival.index }) });
+    }
     if (this.throws.length === 0) return;
     for (const { turnout, diverging } of this.throws) {
       if ((values[this.driveSlots[turnout]!] === 1) === diverging) continue;
@@ -219,6 +232,7 @@ export class Rehearsal {
         if (command.kind === 'man' && command.on) this.atPost.set(id, command.by ?? 1);
         else if (command.kind === 'man') this.atPost.delete(id);
         this.evaluator.setInput(input, command.on ? 1 : 0);
+        if (command.kind === 'give' && command.on) this.pressed.push(id);
         return undefined;
       }
       case 'say': {

@@ -51,6 +51,8 @@ export function sayEvent(rehearsal: Rehearsal, event: RehearsalEvent): string | 
         : `${train(event.train)} runs into ${turnout(event.mishap.turnout)}, which lies wrong`;
     case 'refused':
       return `${turnout(event.turnout)} refuses: it is ${event.locked ? 'locked' : 'not free to move'}`;
+    case 'not cleared':
+      return `${signal(event.signal)} is not cleared: ${event.rival === undefined ? 'it lets trains on already, or nobody is at its post' : `${signal(event.rival)}, which conflicts, lets trains on`}`;
     case 'points':
       return event.position === 'between' ? undefined : `${turnout(event.turnout)} lies ${event.position}`;
     case 'aspect':
@@ -87,6 +89,7 @@ export function eventKind(event: RehearsalEvent): EventKind {
       return 'stops and starts';
     case 'aspect':
     case 'power':
+    case 'not cleared':
       return 'aspects';
     case 'sensor':
       return 'detectors';

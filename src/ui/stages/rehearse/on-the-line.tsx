@@ -11,7 +11,7 @@ import { PanelSection } from '@/ui/reasoning/panel';
 import { trainColour } from '@/ui/sheet/trains-layer';
 import type { Board } from '@/ui/state/rehearsal';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import { EventList } from './event-list';
+import { clock, EventList } from './event-list';
 import type { RehearsalControls } from './use-rehearsal';
 
 /** The trains, what can be told to them, the turnouts, and what has happened. */
@@ -266,6 +266,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
     const people = document.people ?? 1;
     const there = (post && board?.atPost[post.id]) ?? 1;
     const relief = (there % people) + 1;
+    const refused = run.events.findLast(({ says }) => says.startsWith(`${signal.name} is not cleared`));
     return (
       <div className="mb-3 flex flex-wrap gap-2">
         <button
@@ -298,6 +299,11 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
             says={`Clear ${signal.name} for one train`}
             onPress={(on) => run.command({ kind: 'give', signal: signal.id, on })}
           />
+        )}
+        {manned && refused && (
+          <p className="text-ink2" aria-live="polite">
+            {clock(refused.tick)}: {refused.says}
+          </p>
         )}
       </div>
     );
