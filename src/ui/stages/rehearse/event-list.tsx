@@ -35,11 +35,14 @@ export function EventList({ run }: { run: RehearsalControls }) {
     overscan: 6,
   });
   const present = shown.findIndex((event) => event.tick <= now);
-  const lastWound = useRef(now);
+  const last = useRef({ wound: now, events: shown.length });
   useEffect(() => {
-    if (!run.playing && Math.abs(now - lastWound.current) > 100 && present > 0) rows.scrollToIndex(present);
-    lastWound.current = now;
-  }, [now, present, run.playing, rows]);
+    const isWound = Math.abs(now - last.current.wound) > 100;
+    /** Others are listed than before: by their kind, or because what was on its way has come, or is no longer so. */
+    const isOther = shown.length !== last.current.events;
+    if (!run.playing && (isWound || isOther)) rows.scrollToIndex(Math.max(0, present));
+    last.current = { wound: now, events: shown.length };
+  }, [now, present, shown.length, run.playing, rows]);
   return (
     <>
       <div className="mb-1 flex flex-wrap gap-x-3 gap-y-1">
