@@ -37,3 +37,28 @@ test('a stop that may be passed by permission: a system that says too much is to
   await expect(page.getByRole('button', { name: 'Clear S1 for one train' })).toBeVisible();
   expect(errors).toEqual([]);
 });
+
+test('boards in a chain: the last one stays at stop until it is made a timer, and the tail that a nose leaves behind is told while it lasts', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, exampleLayout(EXAMPLES.find(({ id }) => id === 'boards')!));
+  await stage(page, 'Detect');
+  await page.getByRole('contentinfo').getByRole('button', { name: 'Open' }).click();
+  const stays = page.getByText(/^No way out of Beyond leads past a spot of the next board/);
+  await expect(stays.first()).toBeVisible();
+  await page.getByRole('button', { name: 'Make C3 a timer' }).click();
+  await expect(stays).toHaveCount(0);
+  await page.getByRole('contentinfo').getByRole('button', { name: 'Close' }).click();
+  await stage(page, 'Signal');
+  await page.getByRole('button', { name: 'Signal Board2' }).first().press('Enter');
+  await page.getByRole('checkbox', { name: /^Show caution, not stop, from power-up/ }).click();
+  await expect(page.getByText(/or, whatever stands there, nothing has been told of the way ahead/)).toBeVisible();
+  await stage(page, 'Rehearse');
+  await page.getByRole('radio', { name: '5×' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByText(/^A signal lets trains on where one stands on its way: Board/).first()).toBeVisible({
+    timeout: 30_000,
+  });
+  expect(errors).toEqual([]);
+});
