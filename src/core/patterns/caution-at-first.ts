@@ -54,9 +54,10 @@ export const cautionAtFirst: Pattern = {
   },
   besides(scheme, named) {
     const { signal } = named.reading;
-    const { told, watched } = blocksOn(scheme, named);
     const applies = isChosen(cautionAtFirst, signal) && !signal.patterns!.includes(AUTHORITY);
-    if (!applies || told.length === 0 || named.directions.length > 0) return [];
+    if (!applies || named.directions.length > 0) return [];
+    const { told, watched } = blocksOn(scheme, named);
+    if (told.length === 0) return [];
     const fouled = named.way.fouled.map((block) => scheme.partition.blocks[block]!);
     const seenFree = [...watched, ...fouled].map((block) => not(name(names.occupied(block))));
     const expr = and(...pointsLie(scheme, named.way), ...seenFree, name(names.SETTLED), name(names.unheard(signal)));

@@ -82,7 +82,7 @@ export const post: Pattern = {
       });
   },
   proceed: (scheme, { reading }) =>
-    rivalsOf(scheme, reading)
+    (postsOf(scheme).length > 0 ? rivalsOf(scheme, reading) : [])
       .filter(({ signal }) => isWorked(signal))
       .map(({ signal }) => ({
         expr: not(name(names.given(signal))),

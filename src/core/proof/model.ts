@@ -364,11 +364,12 @@ export class ProofModel {
     const { rules } = this;
     this.ruleState = to;
     this.manner = manner;
-    for (let list = rules.shownIn(manner); list >= 0; list = rules.showings.rest(list)) {
+    for (let list = rules.shownIn(manner); list >= 0; ) {
       const showing = rules.showings.first(list);
       if (showing !== known) for (let t = 0; t < this.trains.length; t++) this.bind(t, showing);
-      this.harms |= this.ofSignals.conflictBits(showing);
       known = showing;
+      list = rules.showings.rest(list);
+      if (list >= 0) this.harms |= this.ofSignals.conflictBits(showing);
     }
     for (let w = 0; w < rules.turnoutWords; w++)
       for (let bits = rules.movedIn(manner, w); bits !== 0; bits &= bits - 1)
@@ -380,9 +381,7 @@ export class ProofModel {
   }
 
   private isOver(turnout: number): boolean {
-    for (let t = 0; t < this.trains.length; t++)
-      if (!this.isOff(t) && this.placementOf(t).over.includes(turnout)) return true;
-    return false;
+    return this.trains.some((_, t) => !this.isOff(t) && this.placementOf(t).over.includes(turnout));
   }
 
   /** What a train is bound to pass by what its signals show, given by a number of the rules. */

@@ -2,7 +2,7 @@
 import { type KeyboardEvent, memo, useCallback, useMemo, useRef } from 'react';
 import { sensorKind } from '@/core/kinds';
 import { scaleSpeedKmh, showSpeed } from '@/core/measure';
-import { type Command, HARMS } from '@/core/simulation';
+import type { Command } from '@/core/simulation';
 import { signalsOf } from '@/core/survey';
 import { compileTrack } from '@/core/track';
 import { Choice } from '@/ui/parts/choice';
@@ -37,13 +37,6 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
             {problem}
           </p>
         ))}
-      <div aria-live="polite">
-        {board.harms.map(({ id, of }) => (
-          <p key={`${id} ${of.join()}`} className="mb-2 rounded-md bg-fail-tint px-2 py-1 text-fail">
-            {HARMS[id].now}: {of.join(', ')}
-          </p>
-        ))}
-      </div>
       {board.trains.length === 0 && (
         <p className="text-ink2">No train stands on the track. Put one there in Survey, under Trains.</p>
       )}

@@ -7,6 +7,7 @@ import { Selection, subjectOf } from '@/ui/reasoning/selection';
 import { LineSheet } from '@/ui/sheet/line-sheet';
 import { shownDocument } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { HarmsNow } from './harms-now';
 import { OnTheLine, WhileRunning } from './on-the-line';
 import { RehearseBar } from './rehearse-bar';
 import { RunsWindow } from './runs-window';
@@ -117,6 +118,7 @@ export function RehearseStage() {
       </main>
       {subject !== undefined ? (
         <Panel title="Reasoning" subject={subject} onClose={() => store.getState().select(undefined)}>
+          <HarmsNow />
           <WhileRunning run={run} />
           <Selection key={selected} />
         </Panel>
@@ -126,6 +128,7 @@ export function RehearseStage() {
           subject={board ? (board.trains.length === 1 ? '1 train' : `${board.trains.length} trains`) : undefined}
         >
           {isTrain && <PanelTitle>{document.trains.find((t) => t.id === selected)?.name}</PanelTitle>}
+          <HarmsNow />
           <OnTheLine run={run} />
         </Panel>
       )}
