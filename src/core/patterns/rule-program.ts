@@ -76,34 +76,50 @@ export interface PutTerm extends Term {
   pattern: string;
 }
 
-/** Gathers what all patterns put into one slot. */
-function gather(of: (pattern: Pattern, book: RuleBook) => Term[] | undefined, into: Declaration[] = []): PutTerm[] {
-  return PATTERNS.flatMap((pattern) =>
-    (of(pattern, new RuleBook(into, pattern.id)) ?? []).map((term) => ({ ...term, pattern: pattern.id })),
-  );
+/** A slot that patterns can fill. */
+type Slot = Exclude<keyof Pattern, 'id' | 'chosen' | 'always'>;
+const filling = new Map<Slot, readonly Pattern[]>();
+/** The patterns that fill a slot: most fill few. */
+function fillers(slot: Slot): readonly Pattern[] {
+  const known = filling.get(slot) ?? PATTERNS.filter((pattern) => pattern[slot]);
+  filling.set(slot, known);
+  return known;
+}
+
+/** Gathers what patterns put into one slot. */
+function gather(
+  slot: Slot,
+  of: (pattern: Pattern, book: RuleBook) => Term[] | undefined,
+  into: Declaration[] = [],
+): PutTerm[] {
+  const found: PutTerm[] = [];
+  for (const pattern of fillers(slot))
+    for (const term of of(pattern, new RuleBook(into, pattern.id)) ?? []) found.push({ ...term, pattern: pattern.id });
+  return found;
 }
 const exprs = (terms: Term[]): Expr[] => terms.map(({ expr }) => expr);
 
 /** Everything that must be so before a signal is cleared for a way, each with its reason. */
 export function needsOf(scheme: Scheme, way: NamedWay): PutTerm[] {
-  const instead = gather((pattern, book) => pattern.instead?.(scheme, way, book));
+  const instead = gather('instead', (pattern, book) => pattern.instead?.(scheme, way, book));
   return [
     ...asksOf(scheme, way, instead),
-    ...(instead.length > 0 ? instead : gather((pattern) => pattern.grant?.(scheme, way)?.needs)),
+    ...(instead.length > 0 ? instead : gather('grant', (pattern) => pattern.grant?.(scheme, way)?.needs)),
   ];
 }
 
 /** What alone clears a signal for a way, whatever else is asked for. */
 export const besidesOf = (scheme: Scheme, way: NamedWay): PutTerm[] =>
-  gather((pattern) => pattern.besides?.(scheme, way));
+  gather('besides', (pattern) => pattern.besides?.(scheme, way));
 
 /** What makes a signal show more restrictive an aspect than it would. */
 export const expectedOf = (scheme: Scheme, reading: SignalReading, into: Declaration[] = []): Expected[] =>
-  PATTERNS.flatMap((pattern) => pattern.expects?.(scheme, reading, new RuleBook(into, pattern.id)) ?? []);
+  fillers('expects').flatMap((pattern) => pattern.expects?.(scheme, reading, new RuleBook(into, pattern.id)) ?? []);
 
 /** What patterns ask for a way; where one decides instead of the others, what is asked always. */
 const asksOf = (scheme: Scheme, way: NamedWay, instead: PutTerm[], into?: Declaration[]): PutTerm[] =>
   gather(
+    'proceed',
     (pattern, book) => (instead.length === 0 || pattern.always ? pattern.proceed?.(scheme, way, book) : undefined),
     into,
   );
@@ -125,10 +141,10 @@ function programOf(scheme: Scheme): { program: Program; faults: OwnRuleFault[] }
 function generate(scheme: Scheme): Program {
   const declarations: Declaration[] = [];
   const book = new RuleBook(declarations, 'composed');
-  const each = (of: (pattern: Pattern, own: RuleBook) => void) => {
-    for (const pattern of PATTERNS) of(pattern, new RuleBook(declarations, pattern.id));
+  const each: Each = (slot, of) => {
+    for (const pattern of fillers(slot)) of(pattern, new RuleBook(declarations, pattern.id));
   };
-  each((pattern, own) => pattern.general?.(scheme, own));
+  each('general', (pattern, own) => pattern.general?.(scheme, own));
   composeBlocks(scheme, book);
   composePoints(scheme, book, each);
   composeSignals(scheme, book, each);
@@ -136,7 +152,7 @@ function generate(scheme: Scheme): Program {
   composeLighting(scheme, book);
   composeLamps(scheme, book);
   composeIndicators(scheme, book);
-  for (const stretch of scheme.stretches.all) each((pattern, own) => pattern.memory?.(scheme, stretch, own));
+  for (const stretch of scheme.stretches.all) each('memory', (pattern, own) => pattern.memory?.(scheme, stretch, own));
   return {
     scanMs: 20,
     enums: {
@@ -162,7 +178,7 @@ function enumerationsOf(declarations: Declaration[]): Program['enums'] {
 /** Sections whose power rules decide. */
 function composePower(scheme: Scheme, book: RuleBook): void {
   for (const section of scheme.partition.sections) {
-    const terms = PATTERNS.flatMap(
+    const terms = fillers('power').flatMap(
       (pattern) => pattern.power?.(scheme, section, new RuleBook(book.declarations, pattern.id)) ?? [],
     );
     if (terms.length === 0) continue;
@@ -180,7 +196,7 @@ function composePower(scheme: Scheme, book: RuleBook): void {
 /** Signals whose lamps are not always lit. A train takes a dark one for its most restrictive aspect; common practice, no source. */
 function composeLighting(scheme: Scheme, book: RuleBook): void {
   for (const reading of scheme.readings) {
-    const terms = exprs(gather((pattern) => pattern.lighting?.(scheme, reading)));
+    const terms = exprs(gather('lighting', (pattern) => pattern.lighting?.(scheme, reading)));
     if (terms.length === 0) continue;
     const { signal } = reading;
     const lit = when(or(...terms), value('lit'), value('dark'));
@@ -206,7 +222,7 @@ const firstOf = (terms: readonly ShownTerm[]): Expr =>
 /** Lamps that belong to sensors. */
 function composeLamps(scheme: Scheme, book: RuleBook): void {
   for (const [index, sensor] of scheme.document.sensors.entries()) {
-    const terms = PATTERNS.flatMap((pattern) => pattern.lamp?.(scheme, sensor) ?? []);
+    const terms = fillers('lamp').flatMap((pattern) => pattern.lamp?.(scheme, sensor) ?? []);
     if (terms.length === 0) continue;
     book.output('lamp', index, names.lamp(sensor), 'lamp', firstOf(terms), {
       about: sensor.id,
@@ -219,7 +235,7 @@ function composeLamps(scheme: Scheme, book: RuleBook): void {
 /** What shows beside points how their motors lie. */
 function composeIndicators(scheme: Scheme, book: RuleBook): void {
   for (const motor of scheme.partition.graph.motors) {
-    const terms = PATTERNS.flatMap((pattern) => pattern.indicator?.(scheme, motor) ?? []);
+    const terms = fillers('indicator').flatMap((pattern) => pattern.indicator?.(scheme, motor) ?? []);
     if (terms.length === 0) continue;
     book.output('indicator', motor.index, names.indicator(motor), 'indicator', firstOf(terms), {
       about: motor.id,
@@ -229,11 +245,11 @@ function composeIndicators(scheme: Scheme, book: RuleBook): void {
   }
 }
 
-type Each = (of: (pattern: Pattern, own: RuleBook) => void) => void;
+type Each = (slot: Slot, of: (pattern: Pattern, own: RuleBook) => void) => void;
 
 function composeBlocks(scheme: Scheme, book: RuleBook): void {
   for (const block of scheme.partition.blocks) {
-    const terms = gather((pattern) => pattern.occupied?.(scheme, block));
+    const terms = gather('occupied', (pattern) => pattern.occupied?.(scheme, block));
     const blind = terms.length === 0;
     book.rule(names.occupied(block), 'bool', blind ? { op: 'true' } : or(...exprs(terms)), {
       about: block.id,
@@ -249,15 +265,18 @@ function composePoints(scheme: Scheme, book: RuleBook, each: Each): void {
   for (const motor of scheme.partition.graph.motors) {
     const { id: about, name: called, lies } = motor;
     book.input(names.points(motor), 'position', { about, yes: `${called} lies {}`, no: '' });
-    each((pattern, own) => pattern.motor?.(scheme, motor, own));
-    const locks = gather((pattern, own) => pattern.lock?.(scheme, motor, own), book.declarations);
+    each('motor', (pattern, own) => pattern.motor?.(scheme, motor, own));
+    const locks = gather('lock', (pattern, own) => pattern.lock?.(scheme, motor, own), book.declarations);
     book.rule(names.locked(motor), 'bool', or(...exprs(locks)), {
       about,
       yes: `${called} is locked`,
       no: `${called} may be thrown`,
     });
     const asked = (position: TurnoutPosition): Expr =>
-      and(or(...exprs(gather((pattern) => pattern.asked?.(scheme, motor, position)))), not(name(names.locked(motor))));
+      and(
+        or(...exprs(gather('asked', (pattern) => pattern.asked?.(scheme, motor, position)))),
+        not(name(names.locked(motor))),
+      );
     book.output(
       'drive',
       motor.index,
@@ -273,7 +292,7 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
   for (const reading of scheme.readings) {
     const { signal } = reading;
     const about = signal.id;
-    each((pattern, own) => pattern.signal?.(scheme, reading, own));
+    each('signal', (pattern, own) => pattern.signal?.(scheme, reading, own));
     const ways = scheme.waysOf[reading.index]!;
     for (const way of ways) composeWay(scheme, way, book);
     book.rule(names.proceed(signal), 'bool', or(...ways.map((way) => name(names.go(way)))), {
@@ -282,7 +301,7 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
       yes: `${signal.name} may show proceed`,
       no: `${signal.name} must show stop`,
     });
-    const aspects = PATTERNS.flatMap(
+    const aspects = fillers('aspect').flatMap(
       (pattern) => pattern.aspect?.(scheme, reading, new RuleBook(book.declarations, pattern.id)) ?? [],
     );
     const shown = aspects
@@ -313,9 +332,9 @@ function composeWay(scheme: Scheme, way: NamedWay, book: RuleBook): void {
   const { reading, to } = way;
   const { signal } = reading;
   const about = signal.id;
-  const instead = gather((pattern, own) => pattern.instead?.(scheme, way, own), book.declarations);
+  const instead = gather('instead', (pattern, own) => pattern.instead?.(scheme, way, own), book.declarations);
   const ready = exprs([...asksOf(scheme, way, instead, book.declarations), ...instead]);
-  const grants = PATTERNS.flatMap((pattern) => pattern.grant?.(scheme, way) ?? []);
+  const grants = fillers('grant').flatMap((pattern) => pattern.grant?.(scheme, way) ?? []);
   const granted = grants.length === 0 ? ready : [name(names.may(way))];
   if (grants.length > 0) {
     /** Rivals ask whether it may be granted, whoever decides it. */
