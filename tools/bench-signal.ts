@@ -1,5 +1,5 @@
 import { Bench, checkDesign, proposeSignals } from '../src/core/design';
-import { compileScheme, writeRuleProgram } from '../src/core/patterns';
+import { compileScheme, writeRules } from '../src/core/patterns';
 import { type LayoutDocument, signalsOf } from '../src/core/survey';
 import { generatedLine } from '../src/demo/generated';
 
@@ -10,7 +10,7 @@ type Median = (times: number, work: () => void) => number;
 export function signalTimes(median: Median): Record<'rules' | 'keystroke' | 'matrix' | 'propose', number> {
   const line: LayoutDocument = generatedLine(100);
   const scheme = compileScheme(line);
-  median(20, () => writeRuleProgram(scheme));
+  median(20, () => writeRules(scheme));
   const bench = new Bench(checkDesign(line));
   bench.try({ occupied: [], points: {} });
   const { id } = signalsOf(line)[60]!;
@@ -20,7 +20,7 @@ export function signalTimes(median: Median): Record<'rules' | 'keystroke' | 'mat
   bench.matrix({});
   const bare = { ...line, features: line.features.filter(({ kind }) => kind !== 'signal') };
   return {
-    rules: median(41, () => writeRuleProgram(scheme)),
+    rules: median(41, () => writeRules(scheme)),
     keystroke: median(21, () => bench.readRules(id, typed)),
     matrix: median(9, () => bench.matrix({})),
     propose: median(5, () => proposeSignals(bare)),

@@ -19,6 +19,7 @@ import {
 import { countBlockSteps, PlacementsOfTrain, ProofRun, type Switch } from '../src/core/proof';
 import { type Rehearsal, replay, TICK_MS } from '../src/core/simulation';
 import type { LayoutDocument } from '../src/core/survey';
+import { compileSystem } from '../src/core/system';
 import { compileTrack, straighten } from '../src/core/track';
 import { generatedLine, generatedTraffic, generatedYard } from '../src/demo/generated';
 import { learningOval, ring, withTrains } from '../src/demo/learning-oval';
@@ -96,7 +97,7 @@ function designFigures(): Figure[] {
     ),
     stated(
       'rule program compiled, 100 blocks',
-      medianMs(5, () => compileProgram(checkDesign(small).program)),
+      medianMs(5, () => compileProgram(compileSystem(small).program)),
       'ms',
     ),
     atMost(
@@ -118,7 +119,7 @@ function designFigures(): Figure[] {
     ),
     atMost('what sensors say of 20 trains in each of 100 blocks', medianMs(9, coverageOfTraffic()), 'ms', 30),
     ...signalFigures(),
-    stated('rules of the demo', checkDesign(ondrelValley()).program.declarations.length, 'equations and inputs'),
+    stated('rules of the demo', compileSystem(ondrelValley()).program.declarations.length, 'equations and inputs'),
   ];
 }
 
@@ -267,7 +268,7 @@ function proofFigures(): Figure[] {
   let rulesMb = 0;
   let statesPerS = 0;
   for (let i = 0; i < 2; i++) {
-    const run = new ProofRun(ovals, 400_000);
+    const run = new ProofRun(compileSystem(ovals), 400_000);
     const from = performance.now();
     while (!run.step(10_000));
     const ms = performance.now() - from;
@@ -278,7 +279,7 @@ function proofFigures(): Figure[] {
   }
   const timed = (document: LayoutDocument, on?: ReadonlySet<Switch>) => {
     const from = performance.now();
-    const run = new ProofRun(document, undefined, on);
+    const run = new ProofRun(compileSystem(document), undefined, on);
     while (!run.step(10_000));
     return { ms: performance.now() - from, states: run.progress.states };
   };
@@ -325,7 +326,7 @@ async function servedFigures(address: string, browser: Browser): Promise<Figure[
   };
   await runOnServer();
   const served = await runOnServer();
-  const here: Rehearsal = replay(document, 1, hour, []);
+  const here: Rehearsal = replay(compileSystem(document), 1, hour, []);
   const figures = [atLeast('demo for an hour, by the server’s route', served.times, 'x real time', 2000)];
   figures.push({
     name: 'trace of that hour the same as here',

@@ -1,4 +1,4 @@
-import { type Recording, TICK_MS, type TimedCommand } from '@/core/simulation';
+import { isCommand, type Recording, TICK_MS, type TimedCommand } from '@/core/simulation';
 import { type LayoutDocument, readDocument } from '@/core/survey';
 import { refuse } from './answer';
 
@@ -25,33 +25,7 @@ export function readRecording(fields: Record<string, unknown> | undefined): Reco
   return { document: reading.document, seed, ticks, commands };
 }
 
-const FIELDS: Record<string, readonly string[]> = {
-  throw: ['turnout', 'to'],
-  hold: ['signal', 'on'],
-  man: ['post', 'on'],
-  give: ['signal', 'on'],
-  say: ['block', 'free'],
-  fault: ['sensor', 'what'],
-  run: ['train', 'on'],
-  send: ['train', 'block'],
-  'draw up': ['train', 'mm'],
-  'turn back': ['train'],
-  'lift off': ['train'],
-  'set down': ['train'],
-};
-
 function isTimedCommand(value: unknown): value is TimedCommand {
-  const { tick, command } = (value ?? {}) as { tick?: unknown; command?: Record<string, unknown> };
-  if (typeof tick !== 'number' || !Number.isInteger(tick) || typeof command !== 'object' || command === null)
-    return false;
-  const fields = FIELDS[String(command.kind)];
-  if (!fields) return false;
-  return fields.every((field) => {
-    const given = command[field];
-    if (field === 'on' || field === 'free') return typeof given === 'boolean';
-    if (field === 'what') return given === 'miss' || given === 'extra';
-    if (field === 'to') return given === 'straight' || given === 'diverging';
-    if (field === 'mm') return typeof given === 'number' && Number.isFinite(given) && given >= 0;
-    return typeof given === 'string';
-  });
+  const { tick, command } = (value ?? {}) as { tick?: unknown; command?: unknown };
+  return typeof tick === 'number' && Number.isInteger(tick) && isCommand(command);
 }

@@ -1,5 +1,6 @@
 import type { ResultSetHeader, RowDataPacket } from 'mysql2';
-import type { KeptRun, KeptRunRow, TimedCommand } from '@/core/simulation';
+import type { KeptRun, KeptRunRow } from '@/core/design';
+import type { TimedCommand } from '@/core/simulation';
 import { readDocument, writeDocumentText } from '@/core/survey';
 import { newId } from './layouts';
 import { pool } from './pool';

@@ -20,22 +20,43 @@ import {
 } from '@/core/design';
 import { type BestAxles, bestAxles, fewestAxles, type SeeEverywhere, seenLimits } from '@/core/detection';
 import { type DivideWishes, type Suggestion, suggestGaps } from '@/core/divide';
-import type { Explanation } from '@/core/logic';
+import { type Explanation, RuleProgramError } from '@/core/logic';
+import { proofKey } from '@/core/proof';
 import type { LayoutDocument } from '@/core/survey';
 import { readSurvey, type SurveyReading } from '@/core/walk';
+import { type DocumentStep, FollowedDocument } from './document-step';
 
-let document: LayoutDocument | undefined;
+const followed = new FollowedDocument();
+/** The newest design that could be worked out; of an older document where the last step failed. */
 let bench: Bench | undefined;
+
+/** What came of a step: a design of that version, why there is none, or that the worker has another version than the step begins at. */
+export type Checked = { version: number } & ({ design: DesignView } | { problem: string } | { behind: true });
 
 /** Compiles a document off the main thread, and tries things by hand on the last one compiled. */
 const worker = {
-  /** The fields of the document that are others than those of the one before; all of them the first time. */
-  check(changed: Partial<LayoutDocument>): DesignView {
-    for (const value of Object.values(changed)) Object.freeze(value);
-    document = { ...document, ...changed } as LayoutDocument;
-    const design = checkDesign(document);
-    bench = new Bench(design);
-    return viewDesign(document, design);
+  /** Goes on to the next version of the document. A step that fails leaves the last design to be asked about. */
+  check(step: DocumentStep): Checked {
+    const version = step.to;
+    if (!followed.take(step)) return { version, behind: true };
+    try {
+      const document = followed.document!;
+      const design = checkDesign(document);
+      const view = viewDesign(document, design);
+      bench = new Bench(design);
+      return { version, design: view };
+    } catch (error) {
+      return { version, problem: error instanceof Error ? error.message : String(error) };
+    }
+  },
+  /** What a proof of the design belongs to; undefined where its rules cannot be compiled. */
+  key(): string | undefined {
+    try {
+      return proofKey(bench!.design.system);
+    } catch (error) {
+      if (error instanceof RuleProgramError) return undefined;
+      throw error;
+    }
   },
   tryOut: (trial: Trial): Tried => bench!.try(trial),
   fails: (points: Trial['points'], some: Some): FailRow[] => bench!.fails(points, some),
@@ -57,10 +78,10 @@ const worker = {
     const { scheme } = bench!.design;
     return bestAxles(scheme.document, seenLimits(scheme.partition), count);
   },
-  proposeSignals: (): SignalProposal => proposeSignals(document!),
+  proposeSignals: (): SignalProposal => proposeSignals(bench!.design.scheme.document),
   figuresOf: (of: LayoutDocument): SchemeFigures => schemeFigures(of),
-  suggest: (wishes: DivideWishes): Suggestion => suggestGaps(document!, wishes),
-  readText: (text: string): SurveyReading => readSurvey(text, document!),
+  suggest: (wishes: DivideWishes): Suggestion => suggestGaps(bench!.design.scheme.document, wishes),
+  readText: (text: string): SurveyReading => readSurvey(text, followed.document!),
 };
 
 export type DesignWorker = typeof worker;

@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import { type Cause, causesIn } from '@/core/design';
 import {
   type Proof,
   ProofModel,
@@ -10,10 +11,14 @@ import {
   steerStory,
   writePromela,
 } from '@/core/proof';
-import type { LayoutDocument } from '@/core/survey';
+import { idsForNames, type LayoutDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 
-/** A proof with, for each thing that can happen, the run of the rehearsal that comes to it. */
-export interface ProofReport extends Proof {
+/**
+ * A proof with, for each thing that can happen, why, and the run of the rehearsal that comes to it. Its sentences have ids in the place of names
+ * (`idsForNames`), so that whoever shows them calls everything as it is called now.
+ */
+export interface ProofReport extends Proof<Cause> {
   steered: Partial<Record<Property, Steered>>;
 }
 
@@ -31,7 +36,8 @@ const worker = {
     tell: (progress: ProofProgress) => void,
   ): Promise<ProofReport> {
     stopped = false;
-    const run = new ProofRun(document, undefined, new Set(switches));
+    const unnamed = idsForNames(document);
+    const run = new ProofRun(compileSystem(unnamed), undefined, new Set(switches));
     let told = performance.now();
     while (!run.step(SLICE) && !stopped) {
       if (performance.now() - told < REPORT_MS) continue;
@@ -39,10 +45,10 @@ const worker = {
       tell(run.progress);
       await new Promise((resolve) => setTimeout(resolve, 0));
     }
-    const proof = run.result();
+    const proof = run.result(causesIn(unnamed));
     const steered: ProofReport['steered'] = {};
     for (const { property, story } of proof.verdicts)
-      if (story) steered[property] = steerStory(document, run.explorer.model, property, story);
+      if (story) steered[property] = steerStory(run.explorer.model, property, story);
     return { ...proof, steered };
   },
   stop(): void {
@@ -50,7 +56,7 @@ const worker = {
   },
   /** The model for the Spin checker; written here, since pages may not start the emitted program. */
   promela(document: LayoutDocument, switches: Switch[]): string {
-    return writePromela(new ProofModel(document, new Set(switches)));
+    return writePromela(new ProofModel(compileSystem(document), new Set(switches)));
   },
 };
 

@@ -2,10 +2,7 @@ import { expose } from 'comlink';
 import { type Explanation, explain } from '@/core/logic';
 import {
   type Command,
-  eventKind,
-  eventTrains,
   frameOf,
-  isMishap,
   PathRecorder,
   type Recording,
   Rehearsal,
@@ -15,12 +12,14 @@ import {
   SAMPLE_TICKS,
   type Sample,
   type SpokenEvent,
-  sayEvent,
+  spokenEvent,
   summariseRun,
   TICK_MS,
   type TimedCommand,
 } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
+import { compileSystem, type System } from '@/core/system';
+import { type Drawing, straighten } from '@/core/track';
 
 /** What the page is told: the present moment, and what came since the last report. */
 export interface Report {
@@ -49,6 +48,8 @@ let recorder: PathRecorder | undefined;
 /** Every command of this course, in order, and how many of them have been given by now. */
 let commands: TimedCommand[] = [];
 let given = 0;
+/** How many of them have been told of, when they were first given. */
+let heard = 0;
 let reached = 0;
 let course = 0;
 let winding = 0;
@@ -61,24 +62,20 @@ let pending: Pick<Report, 'samples' | 'events' | 'forgetAfter'> = { samples: [],
 let listener: ((report: Report) => void) | undefined;
 
 function step(run: Rehearsal): void {
-  while (given < commands.length && commands[given]!.tick <= run.tick) run.command(commands[given++]!.command);
   const isNew = run.tick >= reached;
-  run.step(isNew ? (event) => keep(run, event) : undefined);
+  const hear = isNew ? (event: RehearsalEvent) => keep(run, event) : undefined;
+  for (; given < commands.length && commands[given]!.tick <= run.tick; given++)
+    run.command(commands[given]!.command, given >= heard ? hear : undefined);
+  heard = Math.max(heard, given);
+  run.step(hear);
   if (!isNew) return;
   reached = run.tick;
   if (run.tick % SAMPLE_TICKS === 0) pending.samples.push(recorder!.sample());
 }
 
 function keep(run: Rehearsal, event: RehearsalEvent): void {
-  const says = sayEvent(run, event);
-  if (!says) return;
-  pending.events.push({
-    tick: run.tick,
-    says,
-    bad: isMishap(event),
-    kind: eventKind(event),
-    trains: eventTrains(run, event),
-  });
+  const spoken = spokenEvent(run, event);
+  if (spoken) pending.events.push(spoken);
 }
 
 function report(): void {
@@ -107,9 +104,16 @@ function beat(): void {
   report();
 }
 
-function begin(document: LayoutDocument, seed: number): void {
-  rehearsal = new Rehearsal(document, seed);
-  recorder = new PathRecorder(rehearsal);
+/** What is rehearsed, and the sheet on which its places are told. */
+interface Rehearsed {
+  system: System;
+  drawing: Drawing;
+}
+let rehearsed: Rehearsed | undefined;
+
+function begin({ system, drawing }: Rehearsed, seed: number): void {
+  rehearsal = new Rehearsal(system, seed);
+  recorder = new PathRecorder(rehearsal, drawing);
   given = 0;
 }
 
@@ -122,8 +126,10 @@ const worker = {
   async begin(number: number, document: LayoutDocument, seed: number, recording?: Recording): Promise<void> {
     winding += 1;
     course = number;
-    begin(document, seed);
+    rehearsed = { system: compileSystem(document), drawing: straighten(document) };
+    begin(rehearsed, seed);
     commands = recording ? [...recording.commands] : [];
+    heard = 0;
     reached = 0;
     pending = { samples: [recorder!.sample()], events: [], forgetAfter: -1 };
     report();
@@ -145,7 +151,7 @@ const worker = {
     if (!rehearsal) return;
     const mine = ++winding;
     worker.play(0);
-    if (tick < rehearsal.tick) begin(rehearsal.document, rehearsal.seed);
+    if (tick < rehearsal.tick) begin(rehearsed!, rehearsal.seed);
     while (rehearsal.tick < tick) {
       for (let i = 0; i < WIND_SLICE && rehearsal.tick < tick; i++) step(rehearsal);
       report();
@@ -156,11 +162,12 @@ const worker = {
   },
   command(command: Command): string | undefined {
     if (!rehearsal) return 'Nothing runs yet.';
-    const problem = rehearsal.command(command);
+    const problem = rehearsal.command(command, (event) => keep(rehearsal!, event));
     if (!problem) {
       if (rehearsal.tick < reached) pending.forgetAfter = rehearsal.tick;
       commands = [...commands.slice(0, given), { tick: rehearsal.tick, command }];
       given = commands.length;
+      heard = given;
       reached = rehearsal.tick;
     }
     report();
@@ -185,7 +192,7 @@ const worker = {
     reached: (ticks: number) => void,
   ): Promise<RunSummary | undefined> {
     const mine = ++summing;
-    const summary = summariseRun(document, recording);
+    const summary = summariseRun(compileSystem(document), straighten(document), recording);
     for (;;) {
       const step = summary.next();
       if (step.done) return step.value;
@@ -200,7 +207,7 @@ const worker = {
   /** Why a name of the rules has its present value. */
   explain(rule: string): Explanation | undefined {
     const run = rehearsal;
-    return run && explain(run.program, rule, (name) => run.evaluator.valueOf(name));
+    return run && explain(run.system.program, rule, (name) => run.controller.evaluator.valueOf(name));
   },
 };
 

@@ -1,6 +1,7 @@
 import { parentPort } from 'node:worker_threads';
 import { replay, type TimedCommand } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 
 export interface ReplayTask {
   document: LayoutDocument;
@@ -14,7 +15,7 @@ export type ReplayAnswer = { hash: string; ticks: number } | { problem: string }
 parentPort?.on('message', ({ document, seed, ticks, commands }: ReplayTask) => {
   let answer: ReplayAnswer;
   try {
-    const run = replay(document, seed, ticks, commands);
+    const run = replay(compileSystem(document), seed, ticks, commands);
     answer = { hash: run.traceHash, ticks: run.tick };
   } catch (error) {
     answer = { problem: error instanceof Error ? error.message : 'It cannot be run.' };

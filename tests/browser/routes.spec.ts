@@ -1,4 +1,5 @@
 import { type APIRequestContext, type APIResponse, expect, test } from '@playwright/test';
+import { compileSystem } from '@/core/system';
 import { replay } from '../../src/core/simulation';
 import { writeDocumentText } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
@@ -73,7 +74,7 @@ test('versions: kept with a name or not at all, told apart, and only those that 
 test('runs: kept whole or not at all, had again, deleted once', async ({ request }) => {
   const id = await put(request);
   const path = `/api/layouts/${id}/runs`;
-  const { traceHash: hash } = replay(learningOval(), 3, 500, []);
+  const { traceHash: hash } = replay(compileSystem(learningOval()), 3, 500, []);
   await refused(request.post(path, { data: { ...recording, hash } }), 400, /Give the run a name/);
   await refused(request.post(path, { data: { ...recording, name: 'x' } }), 400, /trace/);
   await refused(request.post(path, { data: { ...recording, name: 'x', hash: 'ABC' } }), 400, /trace/);
@@ -97,7 +98,10 @@ test('the server runs the same course as this machine, byte for byte', async ({ 
   const commands = [{ tick: 100, command: { kind: 'run' as const, train, on: false } }];
   for (const told of [[], commands]) {
     const answer = await request.post(`/api/layouts/${id}/replay`, { data: { ...recording, commands: told } });
-    expect(await answer.json()).toEqual({ hash: replay(learningOval(), 3, 500, told).traceHash, ticks: 500 });
+    expect(await answer.json()).toEqual({
+      hash: replay(compileSystem(learningOval()), 3, 500, told).traceHash,
+      ticks: 500,
+    });
   }
 });
 

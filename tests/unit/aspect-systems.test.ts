@@ -5,6 +5,7 @@ import { names } from '@/core/patterns';
 import { ProofModel, ProofRun, type Switch, writePromela } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { blockIds } from './block-ids';
 import { spinHarms } from './spin';
@@ -53,7 +54,7 @@ function signalled(d: LayoutDocument, system: (n: number) => string): LayoutDocu
 function shown(d: LayoutDocument, occupied: string[]): (string | undefined)[] {
   const design = checkDesign(d);
   const values = tryByHand(design, { occupied: blockIds(design, occupied), points: {} });
-  return signalsOf(d).map((signal) => design.program.enums.aspect![values[names.shows(signal)]!]);
+  return signalsOf(d).map((signal) => design.system.program.enums.aspect![values[names.shows(signal)]!]);
 }
 
 describe('what signals show behind a train that stands, by pencil', () => {
@@ -84,7 +85,7 @@ function shortBlocks(system: string): LayoutDocument {
   return d;
 }
 function proof(d: LayoutDocument, on?: ReadonlySet<Switch>) {
-  const run = new ProofRun(d, 300_000, on);
+  const run = new ProofRun(compileSystem(d), 300_000, on);
   while (!run.step(5000));
   const { verdicts, finished } = run.result();
   return { finished, of: (property: string) => verdicts.find((v) => v.property === property)! };
@@ -102,7 +103,7 @@ describe('what a system proves and what trains do under it', { timeout: 120_000 
     const passed = (system: string) => {
       const d = shortBlocks(system);
       let stops = 0;
-      const rehearsal = new Rehearsal(d, 5);
+      const rehearsal = new Rehearsal(compileSystem(d), 5);
       for (const { id } of d.trains) rehearsal.command({ kind: 'run', train: id, on: true });
       for (let tick = 0; tick < 50 * 240; tick++) {
         if (tick % 700 === 350)
@@ -125,7 +126,7 @@ describe('what a system proves and what trains do under it', { timeout: 120_000 
     Object.assign(d.trains[0]!, { topSpeedKmh: 130, brakingMmPerS2: 80 });
     const on = new Set<Switch>(['hold']);
     expect(proof(d, on).of(late).result).toBe(fails ? 'fails' : 'holds');
-    const model = writePromela(new ProofModel(d, on));
+    const model = writePromela(new ProofModel(compileSystem(d), on));
     const [look] = spinHarms(model, [[late]]);
     expect({ system, ...look }).toMatchObject({ system, errors: fails ? 1 : 0, complete: !fails });
   });

@@ -12,6 +12,7 @@ import {
   systemOf,
   writeDocumentText,
 } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { train, vehicle } from '@/demo/build';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { blockIds } from './block-ids';
@@ -25,7 +26,7 @@ function shown(d: LayoutDocument, occupied: string[], points: Record<string, 'st
   const design = checkDesign(d);
   const values = tryByHand(design, { occupied: blockIds(design, occupied), points });
   return Object.fromEntries(
-    signalsOf(d).map((signal) => [signal.name, design.program.enums.aspect![values[names.shows(signal)]!]]),
+    signalsOf(d).map((signal) => [signal.name, design.system.program.enums.aspect![values[names.shows(signal)]!]]),
   );
 }
 
@@ -123,7 +124,7 @@ describe('what trains do', () => {
       ),
     ];
     d.turnouts[0]!.lies = lies;
-    const run = new Rehearsal(d, 1);
+    const run = new Rehearsal(compileSystem(d), 1);
     run.command({ kind: 'run', train: 't', on: true });
     const speeds: Record<string, number> = {};
     for (let tick = 0; tick < 50 * 90; tick++)
@@ -203,7 +204,7 @@ describe('a system of one’s own', () => {
       if (i % 2 === 0) signal.system = own(d).id;
     });
     const verdicts = (of: LayoutDocument) => {
-      const run = new ProofRun(of, 400_000, new Set());
+      const run = new ProofRun(compileSystem(of), 400_000, new Set());
       while (!run.step(5000));
       return run.result().verdicts.map(({ property, result }) => `${property}: ${result}`);
     };

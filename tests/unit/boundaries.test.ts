@@ -21,6 +21,7 @@ const ROOMS = [
   'signals',
   'logic',
   'patterns',
+  'system',
   'plant',
   'simulation',
   'proof',
@@ -113,4 +114,10 @@ test('within the interface a folder imports only folders above it, and no stage 
 test('every kind of finding is put right in one stage', () => {
   const owned = STAGES.flatMap(({ findings }) => [...findings]);
   expect(owned.sort()).toEqual(Object.keys(FINDING_KINDS).sort());
+});
+
+test('whoever comes after the compiled System takes that, and no document', () => {
+  const after = files.filter((file) => /^core\/(plant|simulation|proof)\//.test(file));
+  expect(after.length).toBeGreaterThan(60);
+  expect(after.filter((file) => /\bLayoutDocument\b/.test(readFileSync(join(SRC, file), 'utf8')))).toEqual([]);
 });

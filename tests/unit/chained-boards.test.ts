@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign } from '@/core/design';
+import { causesIn, checkDesign } from '@/core/design';
 import { divideTrack } from '@/core/detection';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { cm } from '@/core/measure';
@@ -7,6 +7,7 @@ import { names } from '@/core/patterns';
 import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerStory, writePromela } from '@/core/proof';
 import { harmOfEvent, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, type Sensor, signalsOf } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ring, withTrains } from '@/demo/learning-oval';
@@ -43,14 +44,17 @@ function chain(blocks: number, trains: number): LayoutDocument {
 const example = () => exampleLayout(EXAMPLES.find(({ id }) => id === 'boards')!);
 const findingsOf = (d: LayoutDocument) => checkDesign(d).findings.map(({ kind, severity }) => `${severity} ${kind}`);
 function failing(d: LayoutDocument, switches: ReadonlySet<Switch> = STANDARD_SWITCHES) {
-  const proof = new ProofRun(d, 400_000, switches);
+  const proof = new ProofRun(compileSystem(d), 400_000, switches);
   while (!proof.step(20_000));
-  return { model: proof.explorer.model, found: proof.result().verdicts.filter(({ result }) => result === 'fails') };
+  return {
+    model: proof.explorer.model,
+    found: proof.result(causesIn(d)).verdicts.filter(({ result }) => result === 'fails'),
+  };
 }
 /** The example's rules, scanned with spots worked by hand. */
 function scanning(d: LayoutDocument) {
   const design = checkDesign(d);
-  const compiled = compileProgram(design.program);
+  const compiled = compileProgram(design.system.program);
   const rules = new Interpreter(compiled);
   let now = 0;
   const run = (ms: number) => {
@@ -75,7 +79,7 @@ function scanning(d: LayoutDocument) {
       run(3000);
     },
     says: (called: string) => held(names.freed(block(called)), SCAN),
-    shows: () => signalsOf(d).map((signal) => design.program.enums.aspect![rules.valueOf(names.shows(signal))]!),
+    shows: () => signalsOf(d).map((signal) => design.system.program.enums.aspect![rules.valueOf(names.shows(signal))]!),
   };
 }
 
@@ -154,8 +158,8 @@ describe('a ring of boards', () => {
   });
   test('in a rehearsal that block reads occupied whose spot the nose came over last, and no other', () => {
     const d = chain(5, 1);
-    const run = new Rehearsal(d, 3);
-    const { blocks } = run.scheme.partition;
+    const run = new Rehearsal(compileSystem(d), 3);
+    const { blocks } = run.system.partition;
     for (const { id } of blocks) run.command({ kind: 'say', block: id, free: true });
     run.command({ kind: 'run', train: d.trains[0]!.id, on: true });
     let [compared, tails] = [0, 0];
@@ -172,10 +176,10 @@ describe('a ring of boards', () => {
       if (past < 0 || past - nth * LONG < 2 || past - nth * LONG > LONG - 2) continue;
       if (passed.add(nth).size < 3) continue;
       compared += 1;
-      const told = [...run.scheme.partition.told].find(
+      const told = [...run.system.partition.told].find(
         ([, one]) => 'setOff' in one && one.setOff[0]!.id === `p${nth}`,
       )!;
-      const occupied = blocks.filter(({ id }) => run.evaluator.valueOf(`occupied.${id}`) === 1);
+      const occupied = blocks.filter(({ id }) => run.controller.evaluator.valueOf(`occupied.${id}`) === 1);
       expect([tick, occupied.map(({ index }) => index)]).toEqual([tick, [told[0]]]);
       if (tail < LONG / 2 + nth * LONG) tails += 1;
     }
@@ -187,8 +191,11 @@ describe('a ring of boards', () => {
     const { model, found } = failing(d);
     const story = found.find(({ property }) => property === 'two trains in a block')!;
     expect(story.cause?.why).toContain('told by the nose');
-    expect(steerStory(d, model, 'two trains in a block', story.story!).confirmed).toBe(true);
-    const looks = spinHarms(writePromela(new ProofModel(d)), [['two trains in a block'], ['proceed over a train']]);
+    expect(steerStory(model, 'two trains in a block', story.story!).confirmed).toBe(true);
+    const looks = spinHarms(writePromela(new ProofModel(compileSystem(d))), [
+      ['two trains in a block'],
+      ['proceed over a train'],
+    ]);
     expect(looks.map(({ errors }) => errors > 0)).toEqual([true, true]);
   });
   test('a train longer than a block of it is told, and waits for one that is not', () => {
@@ -212,7 +219,7 @@ describe('a ring of boards', () => {
     };
     const [open, onSight] = ['three-aspect', 'three-and-sight'].map(atFirst) as [LayoutDocument, LayoutDocument];
     expect(failing(open).found.find(({ property }) => property === 'proceed over a train')?.story).toEqual([]);
-    const first = new Rehearsal(onSight, 2);
+    const first = new Rehearsal(compileSystem(onSight), 2);
     for (const [t, { id }] of onSight.trains.entries()) first.command({ kind: 'run', train: id, on: t === 0 });
     const met = new Set<string>();
     for (let tick = 0; tick < 50 * 60; tick++)

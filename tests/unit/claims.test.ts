@@ -4,6 +4,7 @@ import { cm } from '@/core/measure';
 import { ProofModel, ProofRun, type Property, type Switch, steerStory } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import { type Facing, type LayoutDocument, newDocument, type Train } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';
@@ -18,13 +19,13 @@ const at = (name: string, l: string, where: number, facing: Facing, kmh = 50): T
   train(`tr-${name}`, name, ['v-railcar'], kmh, { line: l, at: where, facing }, rates);
 
 function prove(document: LayoutDocument, on?: ReadonlySet<Switch>) {
-  const run = new ProofRun(document, 400_000, on);
+  const run = new ProofRun(compileSystem(document), 400_000, on);
   while (!run.step(5000));
   const proof = run.result();
   const failing = proof.verdicts.filter((v) => v.result === 'fails').map((v) => v.property);
   const confirm = (property: Property) => {
     const verdict = proof.verdicts.find((v) => v.property === property)!;
-    return steerStory(document, run.explorer.model, property, verdict.story!);
+    return steerStory(run.explorer.model, property, verdict.story!);
   };
   return { proof, failing, confirm, model: run.explorer.model };
 }
@@ -119,7 +120,10 @@ describe('fouling: bodies collide where tracks meet or cross, not in blocks alon
 });
 
 const viewOf = (d: LayoutDocument) => {
-  const { scheme, program } = checkDesign(d);
+  const {
+    scheme,
+    system: { program },
+  } = checkDesign(d);
   const locks = program.declarations.filter((x) => x.name.startsWith('locked.'));
   return {
     lockedBy: Object.fromEntries(
@@ -256,7 +260,7 @@ describe('places are compared with their ends, once', () => {
     d.trains = [at('Across', 'main', 10, 'up')];
     const { failing } = prove(d, noTurning);
     expect(failing).toEqual([]);
-    const run = new Rehearsal(d, 1);
+    const run = new Rehearsal(compileSystem(d), 1);
     run.command({ kind: 'run', train: 'tr-Across', on: false });
     run.command({ kind: 'hold', signal: 's-A', on: true });
     const under: string[] = [];
@@ -335,7 +339,7 @@ describe('driving', () => {
     'looking the line up at every step gives the same run: $name',
     (d) => {
       const run = (looksAlways: boolean) => {
-        const rehearsal = new Rehearsal(d, 3, { looksAlways });
+        const rehearsal = new Rehearsal(compileSystem(d), 3, { looksAlways });
         for (let i = 0; i < 50 * 240; i++) rehearsal.step();
         return rehearsal.traceHash;
       };
@@ -351,7 +355,7 @@ describe('driving', () => {
     block(d, 'End', 'a', 1700);
     d.vehicles = [railcar()];
     d.trains = [at('Only', 'a', 60, 'up', 120)];
-    const run = new Rehearsal(d, 1);
+    const run = new Rehearsal(compileSystem(d), 1);
     run.command({ kind: 'hold', signal: 's-Far', on: true });
     for (let i = 0; i < 50 * 120; i++) run.step();
     expect(run.plant.positionOf(0)[0]!.from).toBeGreaterThan(14_900);
@@ -373,7 +377,7 @@ describe('turnouts that throw together are sets', () => {
       block(d, `B${i}`, 'main', where);
     }
     for (const asked of ['a', 'b', 'c']) {
-      const run = new Rehearsal(d, 1);
+      const run = new Rehearsal(compileSystem(d), 1);
       for (let i = 0; i < 500; i++) run.step();
       run.command({ kind: 'throw', turnout: `t-T${asked}`, to: 'diverging' });
       for (let i = 0; i < 200; i++) run.step();
@@ -388,7 +392,7 @@ describe('two events of one train at places nearer together than the tape can te
     const d = ring('Ring', 6, 40);
     d.vehicles = [railcar(axlesApartCm + 4, [2, axlesApartCm + 2])];
     d.trains = [at('One', d.referenceLine!, 50, 'up', 20)];
-    const { placements } = new ProofModel(d, new Set()).trains[0]!;
+    const { placements } = new ProofModel(compileSystem(d), new Set()).trains[0]!;
     const neighbours = (a: number, b: number) => [1, 5].includes((((a - b) % 6) + 6) % 6);
     return new Set(placements.map(({ felt: [a, b] }) => (b === undefined ? 1 : neighbours(a!, b) ? 2 : 3)));
   };

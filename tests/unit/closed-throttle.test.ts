@@ -3,11 +3,12 @@ import { checkDesign } from '@/core/design';
 import { ProofRun, steerStory } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 
 const onDc = (document: LayoutDocument): LayoutDocument => ({ ...document, power: 'two-rail DC' });
 const failing = (document: LayoutDocument) => {
-  const proof = new ProofRun(document, 200_000);
+  const proof = new ProofRun(compileSystem(document), 200_000);
   while (!proof.step(20_000));
   return proof.result().verdicts.filter(({ result }) => result === 'fails');
 };
@@ -21,8 +22,8 @@ describe('plain DC', () => {
     'a %s section notices a train while it runs, and not while it stands',
     (kind) => {
       const d = onDc(withKind(withTrains(ring('One', 4, 120), 1, 120), kind));
-      const run = new Rehearsal(d, 1);
-      const seen = () => d.sensors.some(({ id }) => run.evaluator.valueOf(`detect.${id}`) === 1);
+      const run = new Rehearsal(compileSystem(d), 1);
+      const seen = () => d.sensors.some(({ id }) => run.controller.evaluator.valueOf(`detect.${id}`) === 1);
       const { id } = d.trains[0]!;
       let [agreed, standing] = [0, 0];
       for (let tick = 0; tick < 4000; tick++) {
@@ -38,10 +39,10 @@ describe('plain DC', () => {
     },
   );
   test('on a digital supply the same train is noticed always', () => {
-    const run = new Rehearsal(withTrains(ring('One', 4, 120), 1, 120), 1);
+    const run = new Rehearsal(compileSystem(withTrains(ring('One', 4, 120), 1, 120)), 1);
     for (let tick = 0; tick < 500; tick++) {
       run.step();
-      expect(run.document.sensors.some(({ id }) => run.evaluator.valueOf(`detect.${id}`) === 1)).toBe(true);
+      expect(run.system.sensors.some(({ id }) => run.controller.evaluator.valueOf(`detect.${id}`) === 1)).toBe(true);
     }
   });
   test('the proof finds the train that stands unseen; with a supply that is always there it does not', () => {
@@ -51,8 +52,8 @@ describe('plain DC', () => {
     /** The other one stands where it begins, and only one has current. */
     const withCurrent = two.story!.filter(({ says }) => says.includes('has current again'));
     expect(withCurrent).toHaveLength(1);
-    const { model } = new ProofRun(onDc(learningOval()), 1).explorer;
-    expect(steerStory(onDc(learningOval()), model, 'two trains in a block', two.story!).confirmed).toBe(true);
+    const { model } = new ProofRun(compileSystem(onDc(learningOval())), 1).explorer;
+    expect(steerStory(model, 'two trains in a block', two.story!).confirmed).toBe(true);
   });
   test('what needs no current sees it all the same', () => {
     const d = onDc(withTrains(ring('Spots', 4, 120), 1, 120));
@@ -60,9 +61,9 @@ describe('plain DC', () => {
     d.sensors = [
       { ...d.sensors[0]!, kind: 'optical', anchor: { ...d.sensors[0]!.anchor, at: { tenthUm: at, typed: '' } } },
     ];
-    const run = new Rehearsal(d, 1);
+    const run = new Rehearsal(compileSystem(d), 1);
     run.step();
-    expect(run.evaluator.valueOf(`detect.${d.sensors[0]!.id}`)).toBe(1);
+    expect(run.controller.evaluator.valueOf(`detect.${d.sensors[0]!.id}`)).toBe(1);
   });
   test('a finding says so of sections, and of nothing else', () => {
     const kinds = (d: LayoutDocument) => checkDesign(d).findings.map(({ kind }) => kind);

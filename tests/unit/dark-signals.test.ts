@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { ProofModel, ProofRun, writePromela } from '@/core/proof';
 import { frameOf, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { spinHarms } from './spin';
 
@@ -17,7 +18,7 @@ function layout(trains: number, lit: boolean, seen = true): LayoutDocument {
   return d;
 }
 function failing(d: LayoutDocument): string[] {
-  const proof = new ProofRun(d, 400_000);
+  const proof = new ProofRun(compileSystem(d), 400_000);
   while (!proof.step(20_000));
   return proof
     .result()
@@ -29,7 +30,7 @@ describe('signals lit on approach', () => {
   test('change nothing for trains that are noticed: the same is proved, and Spin agrees', () => {
     expect(failing(layout(2, false))).toEqual([]);
     expect(failing(layout(2, true))).toEqual([]);
-    const [look] = spinHarms(writePromela(new ProofModel(layout(1, true))), [
+    const [look] = spinHarms(writePromela(new ProofModel(compileSystem(layout(1, true)))), [
       ['stop not announced in time', 'signal falls too late to stop', 'two trains in a block'],
     ]);
     expect([look!.errors, look!.complete]).toEqual([0, true]);
@@ -37,7 +38,7 @@ describe('signals lit on approach', () => {
   test('a train runs as far as without them in ten minutes, whatever is dark behind it', () => {
     const runs = [false, true].map((lit) => {
       const d = layout(1, lit);
-      const run = new Rehearsal(d, 5);
+      const run = new Rehearsal(compileSystem(d), 5);
       run.command({ kind: 'run', train: d.trains[0]!.id, on: true });
       const shown = new Set<string>();
       let slowest = Number.POSITIVE_INFINITY;
@@ -55,7 +56,7 @@ describe('signals lit on approach', () => {
   test('a train that nothing notices waits before a dark signal: in a rehearsal, and as a standstill in the proof', () => {
     const speeds = [false, true].map((lit) => {
       const d = layout(1, lit, false);
-      const run = new Rehearsal(d, 5);
+      const run = new Rehearsal(compileSystem(d), 5);
       run.command({ kind: 'run', train: d.trains[0]!.id, on: true });
       for (let tick = 0; tick < 50 * 60; tick++) run.step();
       return run.plant.trains[0]!.speed > 0;

@@ -99,7 +99,9 @@ describe('the facts that force a value', () => {
   const said = (d: LayoutDocument, name: string, occupied: string[], points: Record<string, 'diverging'> = {}) => {
     const design = checkDesign(d);
     const values = tryByHand(design, { occupied: blockIds(design, occupied), points });
-    return decidingFacts(design.program, ruleNamed(design.program, name), (n) => values[n])?.map(({ says }) => says);
+    return decidingFacts(design.system.program, ruleNamed(design.system.program, name), (n) => values[n])?.map(
+      ({ says }) => says,
+    );
   };
   test('a signal at stop before a train: that train, and nothing else', () => {
     expect(said(learningOval(), 'signal.S1', ['B1'])).toEqual(['B1 is occupied']);

@@ -3,13 +3,14 @@ import { checkDesign } from '@/core/design';
 import { ProofRun, STANDARD_SWITCHES } from '@/core/proof';
 import { harmOfEvent, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, readDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { straighten } from '@/core/track';
 import { ondrelValley } from '@/demo/ondrel-valley';
 
 /** Sends a train to one block after another, with the others lifted off but for those named; where it stands at last, and every mishap. */
 function errand(document: LayoutDocument, train: string, ...blocks: string[]) {
   const alone = { ...document, trains: document.trains.filter(({ name }) => name === train) };
-  const run = new Rehearsal(alone, 3);
+  const run = new Rehearsal(compileSystem(alone), 3);
   const { id } = alone.trains[0]!;
   const mishaps: string[] = [];
   for (const block of blocks) {
@@ -25,8 +26,8 @@ function errand(document: LayoutDocument, train: string, ...blocks: string[]) {
       });
     if (!done) return { refused: `never came to ${block}`, mishaps };
   }
-  const stands = run.plant.trains[0]!.standsOn().map(({ piece }) => run.scheme.partition.pieces[piece]!.block);
-  return { stands: [...new Set(stands)].map((block) => run.scheme.partition.blocks[block]!.name), mishaps };
+  const stands = run.plant.trains[0]!.standsOn().map(({ piece }) => run.system.partition.pieces[piece]!.block);
+  return { stands: [...new Set(stands)].map((block) => run.system.partition.blocks[block]!.name), mishaps };
 }
 
 describe('the valley as it stands now', () => {
@@ -65,7 +66,7 @@ describe('the valley as it stands now', () => {
   test('three hours with all trains bring no mishap, and trains go round', () => {
     const d = ondrelValley();
     for (const seed of [1, 2, 3]) {
-      const run = new Rehearsal(d, seed);
+      const run = new Rehearsal(compileSystem(d), seed);
       const mishaps: string[] = [];
       const far = d.trains.map(() => 0);
       for (let i = 0; i < 50 * 3600; i++) {
@@ -81,7 +82,7 @@ describe('the valley as it stands now', () => {
     }
   });
   test('the first 60,000 states of its proof hold nothing that fails', () => {
-    const run = new ProofRun(ondrelValley(), 60_000, new Set(STANDARD_SWITCHES));
+    const run = new ProofRun(compileSystem(ondrelValley()), 60_000, new Set(STANDARD_SWITCHES));
     while (!run.step(2000));
     const { verdicts, finished } = run.result();
     expect(finished).toBe(false);

@@ -3,6 +3,7 @@ import { checkDesign, tryByHand, viewDesign } from '@/core/design';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { cm } from '@/core/measure';
 import { type LayoutDocument, newDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { block, gap, signal, turnout } from '@/demo/build';
 import { blockIds } from './block-ids';
 import { ruleNamed } from './rule-named';
@@ -43,7 +44,7 @@ function meet(first: 'E' | 'W'): LayoutDocument {
 }
 
 function runner(d: LayoutDocument) {
-  const { program } = checkDesign(d);
+  const { program } = compileSystem(d);
   const compiled = compileProgram(program);
   const run = new Interpreter(compiled);
   const named = (text: string) => ruleNamed(program, text);
@@ -125,7 +126,7 @@ describe('trying by hand', () => {
     const design = checkDesign(d);
     const shows = (occupied: string[]) => {
       const values = tryByHand(design, { occupied: blockIds(design, occupied), points: {} });
-      return ['signal.E', 'signal.W'].map((text) => values[ruleNamed(design.program, text)]);
+      return ['signal.E', 'signal.W'].map((text) => values[ruleNamed(design.system.program, text)]);
     };
     expect(shows([])).toEqual([0, 0]);
     expect(shows(['A'])[0]).toBeGreaterThan(0);

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { compileProgram, Emitted, emitWasm, Interpreter, layoutOf, startWasm } from '@/core/logic';
 import { Rehearsal, replay } from '@/core/simulation';
+import { compileSystem } from '@/core/system';
 import { smallValley } from '@/demo/small-valley';
 import { Draw, randomLine } from './random-line';
 import { INPUTS, randomProgram } from './random-program';
@@ -44,7 +45,7 @@ describe('emitted WebAssembly against the interpreter', () => {
   test('a run of the demo has the same trace interpreted or emitted, skipping or not', () => {
     const hashes = [{}, { interpreted: true }, { skipSettled: false }, { interpreted: true, skipSettled: false }].map(
       (options) => {
-        const run = new Rehearsal(smallValley(), 3, options);
+        const run = new Rehearsal(compileSystem(smallValley()), 3, options);
         for (let i = 0; i < 15_000; i++) run.step();
         return run.traceHash;
       },
@@ -53,8 +54,8 @@ describe('emitted WebAssembly against the interpreter', () => {
   });
   test('so has one of each of twenty random layouts', () => {
     for (let seed = 1; seed <= 20; seed++) {
-      const emitted = replay(randomLine(seed), seed, 4000, []);
-      const referee = new Rehearsal(randomLine(seed), seed, { interpreted: true, skipSettled: false });
+      const emitted = replay(compileSystem(randomLine(seed)), seed, 4000, []);
+      const referee = new Rehearsal(compileSystem(randomLine(seed)), seed, { interpreted: true, skipSettled: false });
       for (let i = 0; i < 4000; i++) referee.step();
       expect(emitted.traceHash).toBe(referee.traceHash);
     }

@@ -1,24 +1,25 @@
 import { describe, expect, test } from 'vitest';
 import { cm, runTimeS, standToStandS } from '@/core/measure';
 import { firstDifference, harmOfEvent, Rehearsal, replay, summariseRun, type TimedCommand } from '@/core/simulation';
-import { compileTrack, measureBetween, onwardFrom } from '@/core/track';
+import { compileSystem } from '@/core/system';
+import { compileTrack, measureBetween, onwardFrom, straighten } from '@/core/track';
 import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 import { Draw, randomLine } from './random-line';
 
 const blocksOf = (run: Rehearsal, id: string) => {
   const train = run.plant.trains.find((t) => t.figures.id === id)!;
-  const { partition } = run.scheme;
+  const { partition } = run.system;
   return [...new Set(train.standsOn().map((s) => partition.blocks[partition.pieces[s.piece]!.block]!.name))];
 };
 
 describe('sending a train to a block', () => {
   test('it runs there over the points on its way, with the signals obeyed, and stands there', () => {
-    const run = new Rehearsal(smallValley(), 1);
+    const run = new Rehearsal(compileSystem(smallValley()), 1);
     const id = smallValley().trains.find((t) => t.name === 'Morning stopper')!.id;
     const mishaps: string[] = [];
     const arrived: string[] = [];
-    const t7 = run.document.turnouts.findIndex((t) => t.name === 'T7');
+    const t7 = run.motors.findIndex((t) => t.name === 'T7');
     expect(run.plant.motors[t7]!.position).toBe('straight');
     /** The railcar would take SB first. */
     run.command({ kind: 'hold', signal: 's-SK1W', on: true });
@@ -35,7 +36,7 @@ describe('sending a train to a block', () => {
     expect(run.plant.trains.find((t) => t.figures.id === id)!.speed).toBe(0);
   });
   test('on the oval it stops short of the end of the block it was sent to, and waits there', () => {
-    const run = new Rehearsal(learningOval(), 2);
+    const run = new Rehearsal(compileSystem(learningOval()), 2);
     const [red, blue] = learningOval().trains;
     run.command({ kind: 'send', train: red!.id, block: 'B2' });
     for (let i = 0; i < 6000; i++) run.step();
@@ -45,7 +46,7 @@ describe('sending a train to a block', () => {
     expect(blocksOf(run, blue!.id)).not.toContain('B2');
   });
   test('a block that does not lie ahead, and one that is not there, are refused in words', () => {
-    const run = new Rehearsal(smallValley(), 1);
+    const run = new Rehearsal(compileSystem(smallValley()), 1);
     const railcar = smallValley().trains.find((t) => t.name === 'Skerrin railcar')!.id;
     expect(run.command({ kind: 'send', train: railcar, block: 'SK2' })).toContain('Turn it back first');
     expect(run.command({ kind: 'send', train: railcar, block: 'nowhere' })).toBe('That block is no longer there.');
@@ -53,7 +54,7 @@ describe('sending a train to a block', () => {
   });
   test('an order stands through a halt and a turn, and until it is done or taken back', () => {
     const said: string[] = [];
-    const run = new Rehearsal(smallValley(), 1);
+    const run = new Rehearsal(compileSystem(smallValley()), 1);
     const { id } = smallValley().trains.find((t) => t.name === 'Skerrin railcar')!;
     const index = run.plant.trains.findIndex((t) => t.figures.id === id);
     const go = (seconds: number) => {
@@ -64,7 +65,7 @@ describe('sending a train to a block', () => {
     };
     run.command({ kind: 'run', train: id, on: false });
     go(10);
-    const goal = run.scheme.partition.blocks.findIndex(({ name }) => name === 'SB');
+    const goal = run.system.partition.blocks.findIndex(({ name }) => name === 'SB');
     expect(run.command({ kind: 'send', train: id, block: 'block b-SB' })).toBeUndefined();
     run.command({ kind: 'run', train: id, on: false });
     go(5);
@@ -82,7 +83,7 @@ describe('sending a train to a block', () => {
     expect(run.command({ kind: 'take back', train: id })).toContain('no order');
   });
   test('drawing up by a distance stops there to the millimetre', () => {
-    const run = new Rehearsal(learningOval(), 1);
+    const run = new Rehearsal(compileSystem(learningOval()), 1);
     const { id } = learningOval().trains[0]!;
     run.command({ kind: 'run', train: id, on: false });
     for (let i = 0; i < 500; i++) run.step();
@@ -100,20 +101,28 @@ describe('runs', () => {
     { tick: 200, command: { kind: 'run', train: learningOval().trains[0]!.id, on: false } },
   ];
   const summaryOf = (ticks: number, told: TimedCommand[]) => {
-    const summary = summariseRun(learningOval(), { seed: 4, ticks, commands: told });
+    const summary = summariseRun(compileSystem(learningOval()), straighten(learningOval()), {
+      seed: 4,
+      ticks,
+      commands: told,
+    });
     for (;;) {
       const step = summary.next();
       if (step.done) return step.value;
     }
   };
   test('a long run says how far it has come', () => {
-    const summary = summariseRun(learningOval(), { seed: 4, ticks: 25_000, commands: [] });
+    const summary = summariseRun(compileSystem(learningOval()), straighten(learningOval()), {
+      seed: 4,
+      ticks: 25_000,
+      commands: [],
+    });
     expect([summary.next().value, summary.next().value]).toEqual([10_000, 20_000]);
     expect(summary.next()).toMatchObject({ done: true, value: { ticks: 25_000 } });
   });
   test('a run had again has the same trace, whole or in figures', () => {
     const summary = summaryOf(3000, commands);
-    expect(summary.hash).toBe(replay(learningOval(), 4, 3000, commands).traceHash);
+    expect(summary.hash).toBe(replay(compileSystem(learningOval()), 4, 3000, commands).traceHash);
     expect(summary.ticks).toBe(3000);
     const red = summary.trains[0]!;
     expect(red.stoodMs).toBeGreaterThan(2700 * 20 - 5000);

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { checkDesign } from '@/core/design';
 import { compileProgram, Interpreter, type Program } from '@/core/logic';
 import { Random } from '@/core/simulation';
+import { compileSystem } from '@/core/system';
 import { smallValley } from '@/demo/small-valley';
 import { spokenName } from './rule-named';
 
@@ -82,7 +82,7 @@ function referee(
 
 /** The demo's program with its memories of direction and its hold times turned into inputs that the test sets. */
 function opened(): Program {
-  const { program } = checkDesign(smallValley());
+  const { program } = compileSystem(smallValley());
   return {
     ...program,
     declarations: program.declarations.map((d) =>
@@ -253,7 +253,7 @@ describe('points', () => {
     },
   );
   test('at power-up every signal shows stop until the inputs have settled, whatever stands where', () => {
-    const run = new Interpreter(compileProgram(checkDesign(smallValley()).program));
+    const run = new Interpreter(compileProgram(compileSystem(smallValley()).program));
     for (let ms = 0; ms < 200; ms += 20) {
       run.scan(ms);
       for (const name in TABLE) expect(run.valueOf(named(`signal.${name}`))).toBe(0);

@@ -6,6 +6,7 @@ import { ProofRun } from '@/core/proof';
 import type { Reason } from '@/core/reasoning';
 import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, newDocument, readDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
@@ -90,13 +91,13 @@ describe('a reverse loop', () => {
     const neck = scheme.stretches.all.find(({ name }) => name === 'Neck')!;
     const sides = neck.sides.map((side) => scheme.stretches.sideNames.get(side)).sort();
     expect(sides).toEqual(['from Loop at loop 340', 'from Loop at loop 60', 'from Main']);
-    const run = new ProofRun(reverseLoop());
+    const run = new ProofRun(compileSystem(reverseLoop()));
     while (!run.step(5000));
     const { verdicts } = run.result();
     expect(verdicts.filter(({ result }) => result !== 'holds').map(({ property }) => property)).toEqual([]);
   });
   test('a train goes in over the diverging leg, waits for the points, and comes back the way it came', () => {
-    const run = new Rehearsal(reverseLoop(), 1);
+    const run = new Rehearsal(compileSystem(reverseLoop()), 1);
     const harms: string[] = [];
     const go = (seconds: number) => {
       for (let i = 0; i < seconds * 50; i++) {
@@ -132,7 +133,7 @@ describe('lines joined end to end', () => {
     expect(scheme.stretches.all.find((s) => s.blocks.includes(middle.index))!.bothWays).toBe(true);
   });
   test('a train runs from one to the other and its distances turn round', () => {
-    const run = new Rehearsal(faceToFace(), 1);
+    const run = new Rehearsal(compileSystem(faceToFace()), 1);
     for (let i = 0; i < 50 * 60; i++) run.step();
     const [nose] = run.plant.positionOf(0);
     expect(nose!.line).toBe('b');
@@ -149,7 +150,7 @@ describe('turnouts that throw together', () => {
   };
   test('one request drives both, and either’s block locks both', () => {
     const d = pair();
-    const run = new Rehearsal(d, 1);
+    const run = new Rehearsal(compileSystem(d), 1);
     for (const t of run.plant.trains) run.command({ kind: 'run', train: t.figures.id, on: false });
     for (let i = 0; i < 50 * 8; i++) run.step();
     run.command({ kind: 'throw', turnout: 't-T5', to: 'diverging' });
@@ -173,15 +174,18 @@ describe('names as people write them', () => {
     d.blocks.forEach((b, i) => {
       b.name = `${odd[i]} block`;
     });
-    const { program, findings } = checkDesign(d);
+    const {
+      system: { program },
+      findings,
+    } = checkDesign(d);
     expect(findings.filter((f) => f.severity !== 'note')).toEqual([]);
     const again = readProgram(writeProgram(program));
     expect(again.declarations.map((x) => x.name)).toEqual(program.declarations.map((x) => spokenName(program, x.name)));
-    const run = new Rehearsal(d, 1);
+    const run = new Rehearsal(compileSystem(d), 1);
     for (let i = 0; i < 50 * 60; i++) run.step();
     expect(Math.min(...run.plant.trains.map((t) => t.head))).toBeGreaterThan(1000);
     const hash = run.traceHash;
-    const plain = new Rehearsal(learningOval(), 1);
+    const plain = new Rehearsal(compileSystem(learningOval()), 1);
     for (let i = 0; i < 50 * 60; i++) plain.step();
     expect(hash).toBe(plain.traceHash);
   });
@@ -189,7 +193,7 @@ describe('names as people write them', () => {
 
 describe('drop-outs', () => {
   test('a detector that loses the train for less than its hold time frees nothing; for longer it does', () => {
-    const { program } = checkDesign(learningOval());
+    const { program } = compileSystem(learningOval());
     const compiled = compileProgram(program);
     const run = new Interpreter(compiled);
     let now = 0;
@@ -218,7 +222,7 @@ describe('reasons in words', () => {
   const design = checkDesign(d);
   const reasonFor = (signalName: string, occupied: string[], points: Record<string, 'straight' | 'diverging'> = {}) => {
     const values = tryByHand(design, { occupied: blockIds(design, occupied), points });
-    return whyValue(design.program, ruleNamed(design.program, `signal.${signalName}`), (n) => values[n]);
+    return whyValue(design.system.program, ruleNamed(design.system.program, `signal.${signalName}`), (n) => values[n]);
   };
   /** The sentences that decide, from the top down. */
   const deciding = (reason: Reason): string[] => [
@@ -262,10 +266,10 @@ describe('reasons in words', () => {
     const read = () => {
       throw new Error('It was looked up.');
     };
-    expect(explain(design.program, 'indicator.t2', read)).toBeUndefined();
+    expect(explain(design.system.program, 'indicator.t2', read)).toBeUndefined();
   });
   test('a name that does not exist says so instead of failing', () => {
-    expect(whyValue(design.program, 'signal.Nowhere', () => undefined).says).toContain('does not exist');
-    expect(whyValue(design.program, 'signal.s-ME', () => undefined).says).toBe('signal.s-ME is not known');
+    expect(whyValue(design.system.program, 'signal.Nowhere', () => undefined).says).toContain('does not exist');
+    expect(whyValue(design.system.program, 'signal.s-ME', () => undefined).says).toBe('signal.s-ME is not known');
   });
 });

@@ -5,6 +5,7 @@ import { MOVING, Rules } from '@/core/proof/rules';
 import type { Wiring } from '@/core/proof/wiring';
 import { HARM_IDS } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { randomLayout } from '../../tools/fuzz/random-layout';
 import { Draw } from './random-line';
 import { randomProgram } from './random-program';
@@ -12,7 +13,7 @@ import { randomProgram } from './random-program';
 const MOST_STATES = 20_000;
 
 function explored(document: LayoutDocument, thorough: boolean) {
-  const explorer = new Explorer(new ProofModel(document), thorough);
+  const explorer = new Explorer(new ProofModel(compileSystem(document)), thorough);
   while (!explorer.run(1000)) if (explorer.set.size > MOST_STATES) return undefined;
   const { set, moves, harms, ended, deadlock } = explorer;
   const words = Array.from({ length: set.words }, (_, w) => w);

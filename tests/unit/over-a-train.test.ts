@@ -1,10 +1,12 @@
 import { describe, expect, test } from 'vitest';
+import { causesIn } from '@/core/design';
 import { divideTrack } from '@/core/detection';
 import { promisesFree } from '@/core/kinds';
 import { ProofModel, ProofRun, type Switch, steerStory, writePromela } from '@/core/proof';
 import { lettingIn, readSignals, standsOn } from '@/core/signals';
 import { frameOf, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf, systemOf } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { spinHarms } from './spin';
@@ -20,11 +22,11 @@ const unseen = (d: LayoutDocument): LayoutDocument => ({
   ),
 });
 function proved(d: LayoutDocument, on = new Set<Switch>()) {
-  const run = new ProofRun(d, 400_000, on);
+  const run = new ProofRun(compileSystem(d), 400_000, on);
   while (!run.step(5000));
-  return { run, verdict: run.result().verdicts.find(({ property }) => property === HARM)! };
+  return { run, verdict: run.result(causesIn(d)).verdicts.find(({ property }) => property === HARM)! };
 }
-const spin = (d: LayoutDocument) => spinHarms(writePromela(new ProofModel(d, new Set())), [[HARM]])[0]!;
+const spin = (d: LayoutDocument) => spinHarms(writePromela(new ProofModel(compileSystem(d), new Set())), [[HARM]])[0]!;
 
 describe('a signal that lets trains on where one stands', () => {
   test('never, where every end of the train is seen; Spin says the same', () => {
@@ -38,13 +40,13 @@ describe('a signal that lets trains on where one stands', () => {
     expect(verdict.cause?.says).toMatch(/^S\d lets trains on into B\d, where Red train stands\.$/);
     expect(verdict.cause?.why).toMatch(/read free while a train, or a part of one, still stood in it/);
     expect(verdict.cause?.remedies.length).toBeGreaterThan(0);
-    expect(steerStory(d, run.explorer.model, HARM, verdict.story!).confirmed).toBe(true);
+    expect(steerStory(run.explorer.model, HARM, verdict.story!).confirmed).toBe(true);
     expect(spin(d)).toMatchObject({ errors: 1 });
     expect(run.result().verdicts.find(({ property }) => property === 'two trains in a block')!.result).toBe('holds');
   });
   test('a rehearsal tells it while it lasts', () => {
     const harms = (d: LayoutDocument) => {
-      const run = new Rehearsal(d, 1);
+      const run = new Rehearsal(compileSystem(d), 1);
       const told = new Set<string>();
       for (let tick = 0; tick < 50 * 60; tick++) {
         run.step();

@@ -10,6 +10,7 @@ import {
   signalsOf,
   writeDocumentText,
 } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
@@ -51,11 +52,11 @@ describe('rules of one’s own', () => {
     const d = oval();
     const free = own(d, 'S1', 'not occupied.B1', 'true');
     expect(readDocumentText(writeDocumentText(free))).toMatchObject({ ok: true });
-    const { program } = checkDesign(free);
+    const { program } = compileSystem(free);
     const changed = program.declarations.filter(({ generated }) => generated);
     expect(changed).toHaveLength(1);
     const verdict = (of: LayoutDocument) => {
-      const run = new ProofRun(of, 400_000, new Set());
+      const run = new ProofRun(compileSystem(of), 400_000, new Set());
       while (!run.step(5000));
       return run.result().verdicts.find(({ property }) => property === 'two trains in a block')!.result;
     };
@@ -65,7 +66,7 @@ describe('rules of one’s own', () => {
     expect(back.drop).toEqual([changed[0]!.name]);
     const again = edited(free, { do: 'own rules', put: [], drop: back.drop, about: 'S1' });
     expect(again.rules).toEqual([]);
-    expect(checkDesign(again).program).toEqual(checkDesign(d).program);
+    expect(compileSystem(again).program).toEqual(compileSystem(d).program);
   });
   test('an unknown name offers the nearest; wrong text is told where it is', () => {
     const { text, read } = deskOf(oval(), 'S1');
@@ -99,7 +100,7 @@ describe('rules of one’s own', () => {
     const gone = edited(d, { do: 'delete', id: signalsOf(d).find(({ name }) => name === 'S3')!.id });
     expect(gone.rules).toEqual(d.rules);
     const design = checkDesign(gone);
-    expect(() => compileProgram(design.program)).not.toThrow();
+    expect(() => compileProgram(design.system.program)).not.toThrow();
     expect(design.findings.filter(({ kind }) => kind === 'rule of your own that does not work')).toHaveLength(1);
     expect(checkDesign(d).findings.some(({ kind }) => kind === 'rule of your own that does not work')).toBe(false);
   });
@@ -112,7 +113,7 @@ describe('rules of one’s own', () => {
   });
   test('any own rules, of random words, leave a program that compiles', () => {
     const d = oval();
-    const { program } = checkDesign(d);
+    const { program } = compileSystem(d);
     const rules = program.declarations.filter(({ expr }) => expr).map(({ name }) => name);
     const words = [
       ...program.declarations.map(({ name }) => `"${name.split('.').join('"."')}"`),
@@ -131,7 +132,7 @@ describe('rules of one’s own', () => {
         text: draw.below(9) === 0 ? 'and or' : expr(3),
       }));
       const design = checkDesign(edited(d, { do: 'own rules', put, drop: [], about: 'S1' }));
-      expect(() => compileProgram(design.program), JSON.stringify(put)).not.toThrow();
+      expect(() => compileProgram(design.system.program), JSON.stringify(put)).not.toThrow();
     }
   });
 });

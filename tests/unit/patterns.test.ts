@@ -3,6 +3,7 @@ import { checkDesign, viewSignal } from '@/core/design';
 import type { Expr } from '@/core/logic';
 import { names, needsOf } from '@/core/patterns';
 import { PATTERNS } from '@/core/patterns/rule-program';
+import { compileSystem } from '@/core/system';
 import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 import { randomLine } from './random-line';
@@ -19,12 +20,15 @@ describe('patterns and the one place that composes them', () => {
     const ids = PATTERNS.map(({ id }) => id);
     expect(new Set(ids).size).toBe(ids.length);
     for (const d of LAYOUTS)
-      for (const { why } of checkDesign(d).program.declarations) expect([...ids, 'composed']).toContain(why?.pattern);
+      for (const { why } of compileSystem(d).program.declarations) expect([...ids, 'composed']).toContain(why?.pattern);
   });
   test('a signal is cleared for a way only when each term of every pattern is so', () => {
     let looked = 0;
     for (const d of LAYOUTS) {
-      const { scheme, program } = checkDesign(d);
+      const {
+        scheme,
+        system: { program },
+      } = checkDesign(d);
       const rule = new Map(program.declarations.map(({ name, expr }) => [name, expr]));
       for (const way of scheme.waysOf.flat()) {
         const { signal } = way.reading;

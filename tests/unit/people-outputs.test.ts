@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { frameOf, Rehearsal, replay } from '@/core/simulation';
 import { applyEdit, type Edit, type LayoutDocument, signalsOf } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 
@@ -17,7 +18,7 @@ describe('what is shown to people alone', () => {
   test('a lamp on the panel is lit while its sensor has seen a train within its hold time, and from power-up', () => {
     const oval = learningOval();
     const lamps = oval.sensors.reduce((d, { id }) => using(d, id, 'panel lamp'), oval);
-    const run = new Rehearsal(lamps, 1);
+    const run = new Rehearsal(compileSystem(lamps), 1);
     for (const { id } of lamps.trains) run.command({ kind: 'run', train: id, on: true });
     const last = oval.sensors.map(() => 0);
     const known = { lit: 0, dark: 0 };
@@ -25,7 +26,7 @@ describe('what is shown to people alone', () => {
       run.step();
       const { shows } = frameOf(run);
       oval.sensors.forEach(({ id, holdMs }, s) => {
-        const field = run.scheme.partition.fields.ofSensor[s]!;
+        const field = run.system.partition.fields.ofSensor[s]!;
         if (run.plant.felt[field]! > 0) last[s] = tick;
         const since = (tick - last[s]!) * 20;
         /** A scan this side or that is the program’s own affair. */
@@ -42,8 +43,8 @@ describe('what is shown to people alone', () => {
     const stop = signalsOf(oval)[1]!;
     const held = using(oval, stop.id, 'stop section');
     const red = held.sensors.reduce((d, { id }) => using(d, id, 'power lamp'), held);
-    const run = new Rehearsal(red, 1);
-    const { readings, partition } = run.scheme;
+    const run = new Rehearsal(compileSystem(red), 1);
+    const { readings, partition } = run.system;
     const section = partition.sections[partition.pieces[readings[1]!.piece]!.section]!;
     for (const { id } of red.trains) run.command({ kind: 'run', train: id, on: true });
     run.command({ kind: 'hold', signal: stop.id, on: true });
@@ -69,7 +70,7 @@ describe('what is shown to people alone', () => {
   test('an indicator shows how its points lie, and nothing while they move', () => {
     const valley = smallValley();
     const { id } = valley.turnouts[4]!;
-    const run = new Rehearsal({ ...using(valley, id, 'points indicator'), trains: [] }, 1);
+    const run = new Rehearsal(compileSystem({ ...using(valley, id, 'points indicator'), trains: [] }), 1);
     for (let tick = 0; tick < 1500; tick++) run.step();
     run.command({ kind: 'throw', turnout: id, to: 'diverging' });
     const seen: string[] = [];
@@ -95,10 +96,10 @@ describe('what is shown to people alone', () => {
         tick: 5,
         command: { kind: 'run' as const, train: id, on: true },
       }));
-      return replay(document, 1, 2000, commands).traceHash;
+      return replay(compileSystem(document), 1, 2000, commands).traceHash;
     };
     expect(hash(shown)).toBe(hash(valley));
-    expect(Object.keys(frameOf(new Rehearsal(shown, 1)).shows)).toHaveLength(
+    expect(Object.keys(frameOf(new Rehearsal(compileSystem(shown), 1)).shows)).toHaveLength(
       valley.turnouts.length + valley.sensors.length,
     );
   });

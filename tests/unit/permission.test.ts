@@ -6,6 +6,7 @@ import { GIVEN_FOR_MS, names } from '@/core/patterns';
 import { ProofModel, ProofRun, type Switch, writePromela } from '@/core/proof';
 import { frameOf, Rehearsal, sayEvent } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { Draw } from '../../tools/fuzz/draw';
 import { spinHarms } from './spin';
@@ -23,7 +24,7 @@ const layout = (system: string, patterns: string[], trains = 0): LayoutDocument 
 };
 function scanning(d: LayoutDocument) {
   const design = checkDesign(d);
-  const compiled = compileProgram(design.program);
+  const compiled = compileProgram(design.system.program);
   const rules = new Interpreter(compiled);
   const called = (signal: string) => signalsOf(d).find(({ name }) => name === signal)!;
   let now = 0;
@@ -32,7 +33,7 @@ function scanning(d: LayoutDocument) {
     run(ms: number) {
       for (const end = now + ms; now < end; now += SCAN) rules.scan(now);
     },
-    shows: (signal: string) => design.program.enums.aspect![rules.valueOf(names.shows(called(signal)))],
+    shows: (signal: string) => design.system.program.enums.aspect![rules.valueOf(names.shows(called(signal)))],
     press: (signal: string) => names.give(called(signal)),
     given: (signal: string) => names.given(called(signal)),
     value: (name: string) => rules.valueOf(name),
@@ -78,7 +79,7 @@ describe('a stop that may be passed by permission', () => {
   });
   test('the train then stops short of the one that stands there', () => {
     const d = layout('three-and-sight', ['by permission'], 2);
-    const run = new Rehearsal(d, 1);
+    const run = new Rehearsal(compileSystem(d), 1);
     const [second, first] = run.plant.trains;
     const stepped: string[] = [];
     const go = (ms: number) => {
@@ -86,9 +87,9 @@ describe('a stop that may be passed by permission', () => {
         run.step((event) => stepped.push(event.kind === 'passes' ? `passes ${event.aspect.id}` : event.kind));
     };
     /** One is held just beyond S1, the other comes up to it. */
-    const beyond = run.scheme.readings.find(({ signal }) => signal.name === 'S1')!.ways[0]!.blocks[0]!.block;
+    const beyond = run.system.readings.find(({ signal }) => signal.name === 'S1')!.ways[0]!.blocks[0]!.block;
     const isIn = (train: typeof first) =>
-      train!.held().every(({ piece }) => run.scheme.partition.pieces[piece]!.block === beyond);
+      train!.held().every(({ piece }) => run.system.partition.pieces[piece]!.block === beyond);
     const ahead = [first, second].find((train) => train)!;
     for (let i = 0; i < 20_000 && !isIn(ahead); i++) run.step();
     const [stands, comes] = isIn(first) ? [first!, second!] : [second!, first!];
@@ -112,7 +113,7 @@ describe('a stop that may be passed by permission', () => {
     ] as const) {
       const d = layout(system, ['by permission'], 2);
       d.trains = d.trains.map((one) => ({ ...one, vehicles: ['v-engine'] }));
-      const run = new ProofRun(d, 400_000, new Set<Switch>());
+      const run = new ProofRun(compileSystem(d), 400_000, new Set<Switch>());
       while (!run.step(5000));
       /** On sight it holds as far as anything can be told: in the proof a train that runs on sight may still touch another. */
       expect(
@@ -121,7 +122,7 @@ describe('a stop that may be passed by permission', () => {
           .verdicts.find(({ property }) => property === harm)!
           .result.split(' ')[0],
       ).toBe(result);
-      const [look] = spinHarms(writePromela(new ProofModel(d, new Set())), [[harm]]);
+      const [look] = spinHarms(writePromela(new ProofModel(compileSystem(d), new Set())), [[harm]]);
       expect({ system, errors: look!.errors }).toEqual({ system, errors: result === 'fails' ? 1 : 0 });
     }
   });
@@ -166,7 +167,7 @@ test.each(['authority', 'by permission'])(
     const d = withRival(pattern);
     const rules = scanning(d);
     const draw = new Draw(5);
-    const inputs = checkDesign(d)
+    const inputs = compileSystem(d)
       .program.declarations.filter(({ name, role }) => role === 'input' && /^(detect|tell)/.test(name))
       .map(({ name }) => name);
     rules.set(rules.manned, true);
@@ -190,7 +191,7 @@ test.each(['authority', 'by permission'])(
 );
 test('a button pressed to no effect is told, with what stands against it', () => {
   const d = withRival('authority');
-  const run = new Rehearsal(d, 1);
+  const run = new Rehearsal(compileSystem(d), 1);
   const says: string[] = [];
   const go = (ticks: number) => {
     for (let i = 0; i < ticks; i++)
@@ -210,14 +211,17 @@ test('a button pressed to no effect is told, with what stands against it', () =>
   go(5);
   press();
   expect(says).toHaveLength(1);
-  expect(run.evaluator.valueOf(names.given({ id: first }))).toBe(1);
+  expect(run.controller.evaluator.valueOf(names.given({ id: first }))).toBe(1);
 });
 
 test.each([
   ['by permission', 'on sight', 'it is passed by permission, on sight'],
   ['timed caution', 'caution', 'its timer has not stepped on since the way ahead became free'],
 ])('what it shows and when tells of what holds it back: %s', (pattern, aspect, says) => {
-  const { scheme, program } = checkDesign(layout('three-and-sight', [pattern]));
+  const {
+    scheme,
+    system: { program },
+  } = checkDesign(layout('three-and-sight', [pattern]));
   const tree = aspectTree(scheme, program, scheme.readings.find(({ signal }) => signal.name === 'S1')!);
   const [branches] = Object.values(tree.ways);
   expect(branches!.map((branch) => branch.aspect).sort()).toEqual([...new Set(['caution', 'clear', aspect])].sort());
@@ -227,7 +231,7 @@ test.each([
 
 test('a post is taken, handed over to another of the people, and given up; what was cleared stays cleared meanwhile', () => {
   const d = { ...layout('three-and-sight', ['authority']), people: 2 };
-  const run = new Rehearsal(d, 1);
+  const run = new Rehearsal(compileSystem(d), 1);
   const { id } = signalsOf(d).find(({ name }) => name === 'S1')!;
   const step = (times: number) => {
     for (let i = 0; i < times; i++) run.step();

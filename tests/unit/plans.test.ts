@@ -4,6 +4,7 @@ import { divideTrack, fewestAxles, seenLimits } from '@/core/detection';
 import { ProofRun } from '@/core/proof';
 import { harmOfEvent, Rehearsal } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, readDocument, referenceFaults } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { compileTrack, straighten, xOf } from '@/core/track';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { PLANS, planned } from '@/demo/plans';
@@ -75,7 +76,7 @@ describe.each(PLANS)('$name', (plan) => {
   const document = planned(plan);
   test('is sound, and can be compiled', () => {
     expect(referenceFaults(document)).toEqual([]);
-    expect(() => checkDesign(document).program).not.toThrow();
+    expect(() => compileSystem(document).program).not.toThrow();
   });
   test('is drawn with no lines across each other but where they cross, and none upon another', () => {
     expect(falseCrossings(document)).toEqual([]);
@@ -110,11 +111,11 @@ describe.each(EXAMPLES)('the example $name', (example) => {
     expect(readDocument(taught)).toMatchObject({ ok: true });
     expect(new Set(toMend(taught).map(({ kind }) => kind))).toEqual(new Set(example.teaches));
     if (mends) expect(toMend(document)).toEqual([]);
-    expect(new Rehearsal(document, 1).plant.notPlaced).toEqual([]);
+    expect(new Rehearsal(compileSystem(document), 1).plant.notPlaced).toEqual([]);
     expect(falseCrossings(document)).toEqual([]);
   });
   test('is run for ten minutes with points thrown all the while, and nothing happens to anybody', () => {
-    const run = new Rehearsal(document, 7);
+    const run = new Rehearsal(compileSystem(document), 7);
     const harms = new Set<string>();
     for (const { id } of document.trains) run.command({ kind: 'run', train: id, on: true });
     for (let tick = 0; tick < 30_000; tick++) {
@@ -134,7 +135,7 @@ describe.each(EXAMPLES)('the example $name', (example) => {
 test.each(EXAMPLES.filter(({ id }) => id === 'circuits' || id === 'reverse-loop'))(
   'the example $name is proved',
   (example) => {
-    const proof = new ProofRun(exampleLayout(example), 400_000);
+    const proof = new ProofRun(compileSystem(exampleLayout(example)), 400_000);
     while (!proof.step(20_000));
     expect(proof.result().verdicts.filter(({ result }) => result !== 'holds')).toEqual([]);
   },

@@ -3,8 +3,10 @@ import { checkDesign } from '@/core/design';
 import { consistOf, unseenOf } from '@/core/detection';
 import { cm, mmOf, runTimeS } from '@/core/measure';
 import { layTape, Plant, type PlantEvent, stepOn, turnTape } from '@/core/plant';
-import { frameOf, isMishap, PathRecorder, Rehearsal, sayEvent } from '@/core/simulation';
+import { frameOf, harmOfEvent, PathRecorder, Rehearsal, sayEvent } from '@/core/simulation';
 import { isKind, type LayoutDocument } from '@/core/survey';
+import { compileSystem, plantParameters } from '@/core/system';
+import { straighten } from '@/core/track';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 import { ruleNamed } from './rule-named';
@@ -15,7 +17,7 @@ const none = () => ({ speed: 0, startDelay: 0 });
 function bare(d: LayoutDocument, shown = 'clear') {
   const { scheme } = checkDesign(d);
   const aspect = scheme.aspects.find(({ id }) => id === shown)!;
-  const plant = new Plant(d, scheme.partition, scheme.readings, none);
+  const plant = new Plant(plantParameters(d), scheme.partition, scheme.readings, none);
   const lies: Record<string, 'straight' | 'diverging'> = Object.fromEntries(d.turnouts.map((t) => [t.name, t.lies]));
   const events: PlantEvent[] = [];
   const step = () =>
@@ -233,14 +235,14 @@ describe('the tape of a train', () => {
 
 describe('what a screen is told', () => {
   const d = smallValley();
-  const rehearsal = new Rehearsal(d, 1);
+  const rehearsal = new Rehearsal(compileSystem(d), 1);
   const said: string[] = [];
-  const recorder = new PathRecorder(rehearsal);
+  const recorder = new PathRecorder(rehearsal, straighten(d));
   for (let i = 0; i < 50 * 90; i++) {
     rehearsal.step((event) => {
       const says = sayEvent(rehearsal, event);
       if (says) said.push(says);
-      expect(isMishap(event)).toBe(false);
+      expect(harmOfEvent(event)).toBeUndefined();
     });
   }
   const frame = frameOf(rehearsal);
@@ -268,7 +270,7 @@ describe('what a screen is told', () => {
     expect(long).toBeCloseTo(1280, 0);
   });
   test('commands that cannot be carried out say why', () => {
-    const run = new Rehearsal(learningOval(), 1);
+    const run = new Rehearsal(compileSystem(learningOval()), 1);
     expect(run.command({ kind: 'throw', turnout: 'x', to: 'straight' })).toContain('no longer there');
     expect(run.command({ kind: 'hold', signal: 'x', on: true })).toContain('no longer there');
     expect(run.command({ kind: 'run', train: 'x', on: true })).toContain('not on the track');
@@ -276,7 +278,7 @@ describe('what a screen is told', () => {
     expect(run.command({ kind: 'turn back', train: 'tr1' })).toContain('still moving');
   });
   test('a train turned back runs the other way, and its direction is told to the line', () => {
-    const run = new Rehearsal(smallValley(), 1);
+    const run = new Rehearsal(compileSystem(smallValley()), 1);
     for (let i = 0; i < 50 * 40; i++) run.step();
     const railcar = run.plant.trains[3]!;
     expect(railcar.speed).toBe(0);
@@ -287,7 +289,9 @@ describe('what a screen is told', () => {
     expect(after[0]!.line).toBe('sk');
     expect(after[0]!.from).toBeGreaterThan(before);
     expect(
-      ['held.SB.onward', 'held.SB.back'].map((text) => run.evaluator.valueOf(ruleNamed(run.program, text))).sort(),
+      ['held.SB.onward', 'held.SB.back']
+        .map((text) => run.controller.evaluator.valueOf(ruleNamed(run.system.program, text)))
+        .sort(),
     ).toEqual([0, 1]);
   });
 });

@@ -7,6 +7,7 @@ import { stepOn } from '@/core/plant';
 import { ProofModel, ProofRun, writePromela } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, newDocument, readDocument, writeDocumentText } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { compileTrack, onwardFrom } from '@/core/track';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { covering } from '../../tools/fuzz/covering';
@@ -231,7 +232,7 @@ describe('they run and are proved', () => {
     for (const goal of ['A2', 'B2']) {
       const d = crossing('double slip');
       d.trains = [{ ...d.trains[0]!, start: { line: 'a', at: cm(40), facing: 'up' } }];
-      const run = new Rehearsal(d, 1);
+      const run = new Rehearsal(compileSystem(d), 1);
       run.command({ kind: 'run', train: d.trains[0]!.id, on: false });
       /** Held at stop until the points lie for it: a train that is cleared over them locks them. */
       const hold = (on: boolean) => run.command({ kind: 'hold', signal: 's-SA1', on });
@@ -254,8 +255,8 @@ describe('they run and are proved', () => {
     ['double slip', crossing('double slip')],
     ['three-way', threeWay()],
   ])('for every lie of the points a train of the proof goes where one on the plant does: %s', (_, d) => {
-    const model = new ProofModel(d, new Set(['turn back']));
-    const { partition } = model.scheme;
+    const model = new ProofModel(compileSystem(d), new Set(['turn back']));
+    const { partition } = model.system;
     const kind = partition.graph.points[0]!.kind;
     let compared = 0;
     for (const { placements } of model.trains)
@@ -293,7 +294,7 @@ describe('they run and are proved', () => {
       expect(result.found).not.toContain(harm);
   });
   test.each(['A2', 'B2'])('a double crossover is run over: to %s', (goal) => {
-    const run = new Rehearsal(sideBySide(true, 1), 1);
+    const run = new Rehearsal(compileSystem(sideBySide(true, 1)), 1);
     run.command({ kind: 'run', train: 'a', on: false });
     run.command({ kind: 'hold', signal: 's-EA', on: true });
     for (let tick = 0; tick < 800; tick++) run.step();
@@ -322,10 +323,10 @@ describe('they run and are proved', () => {
     (kind) => {
       const d = kind === 'three-way' ? threeWay() : crossing(kind);
       d.trains = d.trains.slice(0, 1);
-      const run = new ProofRun(d);
+      const run = new ProofRun(compileSystem(d));
       while (!run.step(5000)) {}
       const failing = run.result().verdicts.flatMap(({ property, result }) => (result === 'fails' ? [property] : []));
-      const model = writePromela(new ProofModel(d));
+      const model = writePromela(new ProofModel(compileSystem(d)));
       const [look] = spinHarms(model, [['points lie wrong']]);
       expect(look!.complete).toBe(true);
       expect(look!.errors > 0).toBe(failing.includes('points lie wrong'));

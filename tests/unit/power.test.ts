@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign } from '@/core/design';
 import { POWER_LEVELS, type PowerId } from '@/core/kinds';
 import { CAUTION_SHARE, cm, stoppingDistanceMm } from '@/core/measure';
 import { compileScheme, names } from '@/core/patterns';
@@ -7,6 +6,7 @@ import { Plant } from '@/core/plant';
 import { ProofModel, ProofRun, writePromela } from '@/core/proof';
 import { HARM_IDS, Rehearsal } from '@/core/simulation';
 import { applyEdit, isKind, type LayoutDocument } from '@/core/survey';
+import { compileSystem, plantParameters } from '@/core/system';
 import { learningOval, ring } from '@/demo/learning-oval';
 import { covering } from '../../tools/fuzz/covering';
 import { Draw } from '../../tools/fuzz/draw';
@@ -30,7 +30,7 @@ describe('the plant obeys the power of a section', () => {
     const d = learningOval();
     d.trains = d.trains.slice(0, 1);
     const { partition, readings, aspects } = compileScheme(d);
-    const plant = new Plant(d, partition, readings, () => ({ speed: 0, startDelay: 0 }));
+    const plant = new Plant(plantParameters(d), partition, readings, () => ({ speed: 0, startDelay: 0 }));
     const clear = aspects.at(-1)!;
     const train = plant.trains[0]!;
     const found: { inside: boolean; speed: number; head: number }[] = [];
@@ -80,8 +80,8 @@ describe('a section before a signal at stop', () => {
     d.trains = d.trains.slice(0, 1);
     for (const signal of d.features.filter(isKind('signal'))) signal.patterns = ['stop section'];
     change(d);
-    const run = new Rehearsal(d, 1);
-    const read = (name: string) => run.evaluator.valueOf(name);
+    const run = new Rehearsal(compileSystem(d), 1);
+    const read = (name: string) => run.controller.evaluator.valueOf(name);
     const go = (ticks: number) => {
       for (let tick = 0; tick < ticks; tick++) run.step();
     };
@@ -92,7 +92,7 @@ describe('a section before a signal at stop', () => {
     for (const signal of d.features.filter(isKind('signal')))
       run.command({ kind: 'hold', signal: signal.id, on: true });
     go(3000);
-    const { blocks } = run.scheme.partition;
+    const { blocks } = run.system.partition;
     const under = blocks.filter(({ section }) => run.plant.power[section] === level('off'));
     expect(under).toHaveLength(1);
     const [block] = under;
@@ -119,7 +119,7 @@ describe('a section before a signal at stop', () => {
     expect([...run.plant.power].every((now) => now === level('full'))).toBe(true);
   });
   test('without any, the rules have no word of power', () => {
-    expect(checkDesign(learningOval()).program.declarations.some(({ commands }) => commands?.kind === 'power')).toBe(
+    expect(compileSystem(learningOval()).program.declarations.some(({ terminal }) => terminal?.kind === 'power')).toBe(
       false,
     );
     const on = applyEdit(learningOval(), {
@@ -128,7 +128,7 @@ describe('a section before a signal at stop', () => {
       pattern: 'stop section',
       on: true,
     });
-    expect(on.ok && checkDesign(on.change.document).program.enums.power).toEqual(['off', 'braking', 'slow', 'full']);
+    expect(on.ok && compileSystem(on.change.document).program.enums.power).toEqual(['off', 'braking', 'slow', 'full']);
   });
 });
 
@@ -157,10 +157,10 @@ describe('the proof with sections that are cut off', () => {
         start: { line: d.referenceLine, at: cm(at), facing: 'up' as const },
       }));
       if (blind) d.sensors = d.sensors.slice(1);
-      const run = new ProofRun(d);
+      const run = new ProofRun(compileSystem(d));
       while (!run.step(5000)) {}
       const failing = run.result().verdicts.flatMap(({ property, result }) => (result === 'fails' ? [property] : []));
-      const model = writePromela(new ProofModel(d));
+      const model = writePromela(new ProofModel(compileSystem(d)));
       const [look] = spinHarms(model, [HARM_IDS.slice(0, 1)]);
       expect(look!.complete).toBe(true);
       expect(look!.errors > 0, `${blind}`).toBe(failing.includes(HARM_IDS[0]!));

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { postsOf } from '@/core/patterns';
 import type { Switch } from '@/core/proof';
 import { Rehearsal, TICK_MS } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';
 import { explored } from '../../tools/fuzz/covering';
@@ -28,13 +28,13 @@ const ALIKE = 3;
 
 /** Runs trains by chance, halted and let go, points thrown now and then; returns settled values that no state of the proof has. */
 function unknownIn(document: LayoutDocument, seed: number, known: Set<string>): { unknown: string[]; met: number } {
-  const run = new Rehearsal(document, seed);
+  const run = new Rehearsal(compileSystem(document), seed);
   const next = chance(seed);
   const met = new Set<string>();
   let last = '';
   let alike = 0;
   for (const train of document.trains) run.command({ kind: 'run', train: train.id, on: false });
-  const posts = postsOf(run.scheme);
+  const posts = run.system.posts;
   for (let tick = 0; tick < TICKS; tick++) {
     for (const { id, readings } of posts) {
       if (tick <= POWER_UP_TICKS || next() >= 0.004) continue;
@@ -50,7 +50,7 @@ function unknownIn(document: LayoutDocument, seed: number, known: Set<string>): 
       run.command({ kind: 'throw', turnout: turnout.id, to: next() < 0.5 ? 'straight' : 'diverging' });
     }
     run.step();
-    const values = run.compiled.names.map((name) => run.evaluator.valueOf(name)).join('');
+    const values = run.system.compiled.names.map((name) => run.controller.evaluator.valueOf(name)).join('');
     alike = values === last ? alike + 1 : 0;
     last = values;
     if (alike === ALIKE && tick > POWER_UP_TICKS) met.add(values);

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { causesIn } from '@/core/design';
 import { cm } from '@/core/measure';
 import {
   ProofModel,
@@ -11,14 +12,15 @@ import {
 } from '@/core/proof';
 import { HARM_IDS, replay } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';
 import { spinHarms } from './spin';
 
 function prove(document: LayoutDocument, most?: number, on?: ReadonlySet<Switch>) {
-  const run = new ProofRun(document, most, on);
+  const run = new ProofRun(compileSystem(document), most, on);
   while (!run.step(5000));
-  const proof = run.result();
+  const proof = run.result(causesIn(document));
   const of = (property: Property) => proof.verdicts.find((v) => v.property === property)!;
   return { run, proof, of, failing: proof.verdicts.filter((v) => v.result === 'fails').map((v) => v.property) };
 }
@@ -81,7 +83,10 @@ describe('what is sound is proved, every state of it', () => {
     expect(prove(missing).failing).toContain('two trains in a block');
   });
   test('the same layout has the same states in the same order, whatever the slices', () => {
-    const [a, b] = [new ProofRun(passingLoop(['up', 'down'])), new ProofRun(passingLoop(['up', 'down']))];
+    const [a, b] = [
+      new ProofRun(compileSystem(passingLoop(['up', 'down']))),
+      new ProofRun(compileSystem(passingLoop(['up', 'down']))),
+    ];
     for (let i = 0; i < 30; i++) a.step(100);
     b.step(3000);
     expect(a.progress).toEqual(b.progress);
@@ -98,7 +103,7 @@ describe('what is unsafe fails, with the shortest way to it in words, and the re
     const { run, of } = prove(document, undefined, new Set());
     const verdict = of(property);
     expect(verdict.result).toBe('fails');
-    const steered = steerStory(document, run.explorer.model, property, verdict.story!);
+    const steered = steerStory(run.explorer.model, property, verdict.story!);
     return { says: verdict.story!.map((s) => s.says), steered };
   };
   test('an oval with a signal left out: a train runs into an occupied block', () => {
@@ -119,7 +124,7 @@ describe('what is unsafe fails, with the shortest way to it in words, and the re
     expect(says).toContain('Detector B2 has seen nothing for its hold time.');
     expect(says.at(-1)).toMatch(/^Red train passes S2 at (caution|clear), comes into B2\.$/);
     expect(steered.confirmed).toBe(true);
-    const again = replay(document, steered.seed, steered.ticks, steered.commands);
+    const again = replay(compileSystem(document), steered.seed, steered.ticks, steered.commands);
     expect(again.tick).toBe(steered.ticks);
   });
   test('a long railcar seen at its nose alone: points move under it', () => {
@@ -168,7 +173,7 @@ describe('the verdicts against Debian’s Spin, on the model written out for it'
       const told = HARM_IDS.filter((harm) => harm !== 'rules never settle');
       const holding = told.filter((harm) => !failing.includes(harm));
       const found = told.filter((harm) => failing.includes(harm));
-      const model = writePromela(new ProofModel(document, on));
+      const model = writePromela(new ProofModel(compileSystem(document), on));
       const [none, ...each] = spinHarms(model, [holding, ...found.map((harm) => [harm])]);
       expect(none).toMatchObject({ errors: 0, complete: true });
       for (const [i, harm] of found.entries()) expect({ harm, ...each[i] }).toMatchObject({ harm, errors: 1 });

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign, placeProposed, proposeSignals } from '@/core/design';
 import { ProofRun } from '@/core/proof';
 import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { generatedLine } from '@/demo/generated';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
@@ -17,7 +18,7 @@ const placed = (d: LayoutDocument, some: ReturnType<typeof proposeSignals>['sign
   return result.change.document;
 };
 function harms(d: LayoutDocument): string[] {
-  const proof = new ProofRun(d, 60_000);
+  const proof = new ProofRun(compileSystem(d), 60_000);
   while (!proof.step(20_000));
   return proof
     .result()

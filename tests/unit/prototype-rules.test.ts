@@ -13,7 +13,7 @@ const shownBy = (d: LayoutDocument, occupied: string[], points: Record<string, '
   const design = checkDesign(d);
   const values = tryByHand(design, { occupied: occupied as never, points });
   return Object.fromEntries(
-    signalsOf(d).map((signal) => [signal.name, design.program.enums.aspect![values[names.shows(signal)]!]!]),
+    signalsOf(d).map((signal) => [signal.name, design.system.program.enums.aspect![values[names.shows(signal)]!]!]),
   );
 };
 const outcome = (d: LayoutDocument, fault: RegExp) => {
@@ -40,13 +40,13 @@ describe('49 CFR 236, paraphrased', () => {
   test('.202: points that are not home, by a hand switch too, hold the signal at its most restrictive', () => {
     const d = fork('three-aspect');
     const design = checkDesign(d);
-    const compiled = compileProgram(design.program);
+    const compiled = compileProgram(design.system.program);
     const rules = new Interpreter(compiled);
     const [motor] = design.scheme.partition.graph.motors;
-    rules.setInput(compiled.slots.get(names.points(motor!))!, design.program.enums.position!.indexOf('between'));
+    rules.setInput(compiled.slots.get(names.points(motor!))!, design.system.program.enums.position!.indexOf('between'));
     for (let now = 0; now < 20_000; now += 20) rules.scan(now);
     const home = signalsOf(d).find(({ name }) => name === 'Home')!;
-    expect(design.program.enums.aspect![rules.valueOf(names.shows(home))]).toBe('stop');
+    expect(design.system.program.enums.aspect![rules.valueOf(names.shows(home))]).toBe('stop');
   });
   test('.204: on a track worked both ways a train holds the signals that oppose it at stop', () => {
     const d = passingLoop(['up', 'down']);

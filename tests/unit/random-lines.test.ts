@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { type Command, harmOfEvent, Rehearsal, type RehearsalEvent } from '@/core/simulation';
 import { isKind, readDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { Draw, randomLine } from './random-line';
 
 /** Whatever harm may come; but a signal that an operator puts to stop before a train is passed. */
@@ -33,7 +34,7 @@ describe('random single lines with loops, spurs and traffic both ways', () => {
       let passed = 0;
       for (const seed of seeds.filter((s) => s % 4 === part)) {
         const d = randomLine(seed);
-        const run = new Rehearsal(d, seed);
+        const run = new Rehearsal(compileSystem(d), seed);
         const draw = new Draw(seed + 1000);
         const signals = d.features.filter(isKind('signal'));
         const twoWay = signals.some((s) => s.governs === 'down');

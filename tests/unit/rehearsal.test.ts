@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { cm, stoppingDistanceMm } from '@/core/measure';
-import { Random, Rehearsal, type RehearsalEvent, replay, type TimedCommand, TraceHash } from '@/core/simulation';
+import { Random, Rehearsal, type RehearsalEvent, replay, type TimedCommand } from '@/core/simulation';
 import { type LayoutDocument, readDocument } from '@/core/survey';
+import { compileSystem, Digest } from '@/core/system';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 
@@ -11,7 +12,7 @@ const harm = (event: RehearsalEvent) =>
   (event.kind === 'passes' && event.aspect.id === 'stop');
 
 function run(document: LayoutDocument, seconds: number, seed = 1, at?: (second: number, rehearsal: Rehearsal) => void) {
-  const rehearsal = new Rehearsal(document, seed);
+  const rehearsal = new Rehearsal(compileSystem(document), seed);
   const harms: string[] = [];
   for (let tick = 0; tick < seconds * SECOND; tick++) {
     if (tick % SECOND === 0) at?.(tick / SECOND, rehearsal);
@@ -37,9 +38,9 @@ describe('chance', () => {
     expect(Math.sqrt(values.reduce((s, v) => s + (v - mean) ** 2, 0) / values.length)).toBeCloseTo(1, 1);
   });
   test('FNV-1a, 32 bit: the first lane of four bytes “foob” is the published hash (reference implementation, from memory)', () => {
-    const hash = new TraceHash();
+    const hash = new Digest();
     hash.add(0x626f6f66);
-    expect(hash.digest.slice(0, 8)).toBe('3f5076ef');
+    expect(hash.text.slice(0, 8)).toBe('3f5076ef');
   });
 });
 
@@ -63,7 +64,7 @@ describe('motion', () => {
   test('a section is occupied while a detectable axle stands in it, and by nothing else', () => {
     const d = smallValley();
     const { rehearsal } = run(d, 1);
-    const seen = rehearsal.scheme.partition.blocks.filter((b) => rehearsal.plant.felt[b.section]).map((b) => b.name);
+    const seen = rehearsal.system.partition.blocks.filter((b) => rehearsal.plant.felt[b.section]).map((b) => b.name);
     expect(seen.sort()).toEqual(['M1', 'SK1', 'UC2', 'UC3']);
   });
 });
@@ -76,7 +77,7 @@ describe('the same run everywhere', () => {
     { tick: 2500, command: { kind: 'run', train: 'tr-mail', on: false } },
   ];
   test('same document, seed and commands give the same trace; another seed or command another', () => {
-    const hash = (seed: number, list = commands) => replay(smallValley(), seed, 6000, list).traceHash;
+    const hash = (seed: number, list = commands) => replay(compileSystem(smallValley()), seed, 6000, list).traceHash;
     expect(hash(1)).toBe(hash(1));
     expect(hash(2)).not.toBe(hash(1));
     expect(hash(1, commands.slice(1))).not.toBe(hash(1));
@@ -84,13 +85,13 @@ describe('the same run everywhere', () => {
   test('a document that went out as a file and came back runs the same', () => {
     const reading = readDocument(JSON.parse(JSON.stringify(smallValley())));
     if (!reading.ok) throw new Error('the demo is faulty');
-    expect(replay(reading.document, 1, 3000, commands).traceHash).toBe(
-      replay(smallValley(), 1, 3000, commands).traceHash,
+    expect(replay(compileSystem(reading.document), 1, 3000, commands).traceHash).toBe(
+      replay(compileSystem(smallValley()), 1, 3000, commands).traceHash,
     );
   });
   test('skipping settled scans gives the same trace as evaluating every scan', () => {
     const hash = (skipSettled: boolean) => {
-      const rehearsal = new Rehearsal(smallValley(), 4, { skipSettled });
+      const rehearsal = new Rehearsal(compileSystem(smallValley()), 4, { skipSettled });
       for (let i = 0; i < 6000; i++) rehearsal.step();
       return rehearsal.traceHash;
     };
@@ -165,7 +166,7 @@ describe('the demo', () => {
     const d = smallValley();
     d.trains[1]!.start = { line: 'main', at: cm(534), facing: 'down' };
     const { harms, rehearsal } = run(d, 300, 1, (_, r) => {
-      const shows = (name: string) => r.aspectAt(r.scheme.readings.findIndex((s) => s.signal.name === name)).id;
+      const shows = (name: string) => r.aspectAt(r.system.readings.findIndex((s) => s.signal.name === name)).id;
       expect(shows('UC2E') !== 'stop' && shows('M1W') !== 'stop').toBe(false);
     });
     expect(harms).toEqual([]);
@@ -174,7 +175,7 @@ describe('the demo', () => {
 
   test('a turnout refuses to move under a train and while one is cleared over it', () => {
     const d = smallValley();
-    const rehearsal = new Rehearsal(d, 1);
+    const rehearsal = new Rehearsal(compileSystem(d), 1);
     const refused: string[] = [];
     for (let tick = 0; tick < 300 * SECOND; tick++) {
       if (tick % 250 === 0 || tick % 250 === 100)
@@ -196,7 +197,7 @@ describe('power-up', () => {
   test('a train that does not fit on its track is named, and the others run', () => {
     const d = smallValley();
     d.trains[0]!.start = { line: 'pd', at: cm(150), facing: 'down' };
-    const rehearsal = new Rehearsal(d, 1);
+    const rehearsal = new Rehearsal(compileSystem(d), 1);
     expect(rehearsal.plant.notPlaced).toHaveLength(1);
     expect(rehearsal.plant.trains).toHaveLength(3);
   });

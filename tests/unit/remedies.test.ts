@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign } from '@/core/design';
+import { causesIn, checkDesign } from '@/core/design';
 import type { FindingKind } from '@/core/findings';
 import { cm } from '@/core/measure';
 import { ProofRun } from '@/core/proof';
 import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { randomLayout } from '../../tools/fuzz/random-layout';
 
@@ -47,9 +48,9 @@ describe('what a finding offers mends it', () => {
 
 describe('what a proof offers is possible, and mends what it can', () => {
   const prove = (document: LayoutDocument) => {
-    const run = new ProofRun(document, 60_000);
+    const run = new ProofRun(compileSystem(document), 60_000);
     while (!run.step(5000));
-    return run.result();
+    return run.result(causesIn(document));
   };
   test('on random layouts every remedy of every failure is a possible edit', () => {
     const offered = new Map<string, number>();

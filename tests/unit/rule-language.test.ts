@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { checkDesign } from '@/core/design';
 import {
   compileProgram,
   type Expr,
@@ -13,6 +12,7 @@ import {
   writeExpr,
   writeProgram,
 } from '@/core/logic';
+import { compileSystem } from '@/core/system';
 import { smallValley } from '@/demo/small-valley';
 import { spokenName } from './rule-named';
 
@@ -53,7 +53,7 @@ describe('text form', () => {
     );
   });
   test('the demo’s whole program parses back to the same tree', () => {
-    const { called, ...program } = checkDesign(smallValley()).program;
+    const { called, ...program } = compileSystem(smallValley()).program;
     const bare = {
       ...program,
       declarations: program.declarations.map(({ name, type, role, expr }) =>
@@ -115,7 +115,7 @@ describe('compiling', () => {
 });
 
 test('skipping settled scans changes nothing, value for value', () => {
-  const { program: demo } = checkDesign(smallValley());
+  const { program: demo } = compileSystem(smallValley());
   const compiled = compileProgram(demo);
   const [full, skipping] = [new Interpreter(compiled, false), new Interpreter(compiled, true)];
   const flips = fc.sample(fc.tuple(fc.nat(compiled.inputs - 1), fc.nat(1), fc.nat(80)), { seed: 3, numRuns: 400 });

@@ -3,9 +3,9 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
-import { checkDesign } from '@/core/design';
 import { compileProgram, Interpreter, type Program, writeProgram } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { Draw } from '../../tools/fuzz/draw';
@@ -94,7 +94,7 @@ function stimulusFor({ declarations, enums }: Program, scans: number, seed: numb
 }
 
 function differences(document: LayoutDocument, scans: number, seed: number) {
-  const { program } = checkDesign(document);
+  const { program } = compileSystem(document);
   const compiled = compileProgram(program);
   const made: Made = { lines: [], registers: new Map() };
   const reader = new TextReader(writeProgram({ ...program, called: {} }), compiled.slots, makingVerilog(made));

@@ -1,6 +1,7 @@
 import { checkDesign } from '@/core/design';
 import { type RehearsalEvent, replay } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 
 /** Of two ways to say one layout: whether the same is said of it, and the same happens on it. */
 
@@ -48,7 +49,7 @@ export function whatHappens(document: LayoutDocument): string[] {
       command: { kind: 'throw', turnout, to: i % 3 === 0 ? 'straight' : 'diverging' } as never,
     });
   }
-  replay(document, 5, 3000, commands, seen);
+  replay(compileSystem(document), 5, 3000, commands, seen);
   /** What comes in one tick has no order of its own. */
   return said.sort();
 }

@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { writeProgram } from '@/core/logic';
 import { ProofRun } from '@/core/proof';
-import { type Command, replay, TraceHash } from '@/core/simulation';
+import { type Command, replay } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
+import { compileSystem, Digest } from '@/core/system';
 import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 import { Draw, randomLine } from './random-line';
@@ -19,17 +20,17 @@ function twoMinutes(document: LayoutDocument): string {
     const turnout = document.turnouts[draw.below(document.turnouts.length)]!.id;
     commands.push({ tick, command: { kind: 'throw', turnout, to: draw.chance(0.5) ? 'straight' : 'diverging' } });
   }
-  return replay(document, 3, 6000, commands).traceHash;
+  return replay(compileSystem(document), 3, 6000, commands).traceHash;
 }
 
 function digest(text: string): string {
-  const hash = new TraceHash();
+  const hash = new Digest();
   for (const character of text) hash.add(character.codePointAt(0)!);
-  return hash.digest;
+  return hash.text;
 }
 
 function firstStates(document: LayoutDocument): string {
-  const proof = new ProofRun(document, 3000);
+  const proof = new ProofRun(compileSystem(document), 3000);
   while (!proof.step(1000));
   const { states, moves } = proof.progress;
   return `${states} states, ${moves} moves, ${proof
@@ -62,7 +63,7 @@ describe('what does the same as before, on the demo and on generated layouts', (
   });
   /** In whatever order they are written: a rule is worked out after those that it reads. */
   it('their rules', () => {
-    const rules = (layout: LayoutDocument) => writeProgram(checkDesign(layout).program).split('\n').sort().join('\n');
+    const rules = (layout: LayoutDocument) => writeProgram(compileSystem(layout).program).split('\n').sort().join('\n');
     expect(LAYOUTS.map((layout) => `${layout.name}: ${digest(rules(layout))}`)).toMatchInlineSnapshot(`
       [
         "Ondrel Valley: cd9acbeede6d8272",

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign, viewDesign } from '@/core/design';
+import { viewDesign } from '@/core/design';
 import { consistOf, unseenOf } from '@/core/detection';
 import { SENSOR_KIND_IDS, SENSORS, type SensorKindId, sensorKind } from '@/core/kinds';
 import { cm } from '@/core/measure';
@@ -7,6 +7,7 @@ import { names } from '@/core/patterns';
 import { ProofRun } from '@/core/proof';
 import { Rehearsal, replay } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, readDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 import { covering } from '../../tools/fuzz/covering';
@@ -30,7 +31,9 @@ describe('documents of version 2', () => {
     const document = smallValley();
     const reading = readDocument(asVersion2(document));
     if (!reading.ok) throw new Error('It does not open.');
-    expect(replay(reading.document, 3, 3000, []).traceHash).toBe(replay(document, 3, 3000, []).traceHash);
+    expect(replay(compileSystem(reading.document), 3, 3000, []).traceHash).toBe(
+      replay(compileSystem(document), 3, 3000, []).traceHash,
+    );
   });
   test.each([
     ['detectors that are no list', { detectors: 7 }],
@@ -98,8 +101,8 @@ describe('what each kind notices of a train', () => {
 describe('the plant against positions of trains, worked out anew', () => {
   test.each([1, 2, 3, 4, 5, 6, 7, 8])('random layout %i', (seed) => {
     const document = withRandomSensors(randomLayout(seed * 31), seed);
-    const run = new Rehearsal(document, seed);
-    const { plant, scheme } = run;
+    const run = new Rehearsal(compileSystem(document), seed);
+    const { plant, system: scheme } = run;
     const { pieces, fields } = scheme.partition;
     let looked = 0;
     for (let tick = 0; tick < 3000; tick++) {
@@ -155,12 +158,12 @@ describe('rules', () => {
   };
   test('a spot says that its block is occupied, and never that it is free', () => {
     const d = withSpot('optical', 33);
-    const program = checkDesign(d).program.declarations;
+    const program = compileSystem(d).program.declarations;
     const occupied = program.filter(({ name, expr }) => name.startsWith('occupied.') && expr?.op === 'or');
     expect(occupied).toHaveLength(1);
     const last = d.sensors.at(-1)!;
     const alone = { ...d, sensors: [last] };
-    for (const { name: rule, expr } of checkDesign(alone).program.declarations)
+    for (const { name: rule, expr } of compileSystem(alone).program.declarations)
       if (rule.startsWith('occupied.')) expect(expr).toEqual({ op: 'true' });
     expect(program.some((declaration) => declaration.name === names.seen(last))).toBe(true);
   });
@@ -201,7 +204,7 @@ describe('the proof covers whatever rehearsals come to, with sensors of every ki
           axle.feeds = 'nothing';
           axle.plastic = plastic && i > 1;
         });
-      const run = new ProofRun(d);
+      const run = new ProofRun(compileSystem(d));
       while (!run.step(5000)) {}
       return run.result().verdicts.filter(({ result }) => result === 'fails').length;
     };

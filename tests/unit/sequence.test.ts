@@ -31,7 +31,7 @@ describe('every place against every signal', () => {
     ['a line worked both ways', generatedLine(12)],
   ])('%s: each cell is what a fresh layout gives on which nothing was tried before', (_, d) => {
     const design = checkDesign(d);
-    const { partition, readings, stretches, aspects } = design.scheme;
+    const { partition, readings, stretches, aspects, terminals } = design.system;
     const { rows } = new Bench(design).matrix({});
     let compared = 0;
     for (let row = 0; row < rows.length; row += 5)
@@ -39,8 +39,10 @@ describe('every place against every signal', () => {
         const { signal, rear, piece, exit } = readings[s]!;
         if (partition.blocks[rear]!.id === rows[row]!.block) continue;
         const stretch = stretches.all[stretches.ofBlock[rear]!]!;
-        const came = stretch.bothWays ? [names.tell(stretch, stretches.sideOf(rear, piece, exit === 1 ? 0 : 1))] : [];
-        const fresh = new FreeLayout(design, {});
+        const side = stretches.sideOf(rear, piece, exit === 1 ? 0 : 1);
+        const said = terminals.find('direction', stretch.index, side)?.slot;
+        const came = stretch.bothWays && said !== undefined ? [said] : [];
+        const fresh = new FreeLayout(design.system, {});
         const values = fresh.setDown(new Set([partition.blocks[rear]!.id, rows[row]!.block]), came);
         const shows = aspects[values[fresh.compiled.slots.get(names.shows(signal))!]!]!.id;
         expect(rows[row]!.aspects[s], `${signal.name} with ${rows[row]!.name} taken`).toBe(shows);

@@ -1,7 +1,8 @@
 import { expect, test } from 'vitest';
 import { compileProgram } from '@/core/logic';
-import { CHOOSABLE, compileScheme, writeRuleProgram } from '@/core/patterns';
+import { CHOOSABLE } from '@/core/patterns';
 import { applyEdit, type Edit, type LayoutDocument, signalsOf, systemsFor } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { passingLoop } from '@/demo/passing-loop';
@@ -79,7 +80,7 @@ test(`${EDITS} random edits of signals, their systems and patterns: the rules co
       }
       d = result.change.document;
       expect(
-        () => compileProgram(writeRuleProgram(compileScheme(d))),
+        () => compileProgram(compileSystem(d).program),
         `seed ${seed}, edit ${n}: ${JSON.stringify(edit)}`,
       ).not.toThrow();
       done += 1;

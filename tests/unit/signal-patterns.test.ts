@@ -1,11 +1,12 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign, tryByHand } from '@/core/design';
+import { causesIn, checkDesign, tryByHand } from '@/core/design';
 import { ASPECT_SYSTEMS } from '@/core/kinds';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { cm } from '@/core/measure';
 import { GIVEN_FOR_MS, names } from '@/core/patterns';
 import { ProofModel, ProofRun, writePromela } from '@/core/proof';
 import { type Area, type LayoutDocument, signalsOf } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { blockIds } from './block-ids';
 import { fork } from './fork';
@@ -23,7 +24,7 @@ function shown(d: LayoutDocument, occupied: string[], lies: 'straight' | 'diverg
   const values = tryByHand(design, { occupied: blockIds(design, occupied), points });
   const value = (name: string) => values[name];
   const aspects = Object.fromEntries(
-    signalsOf(d).map((signal) => [signal.name, design.program.enums.aspect![values[names.shows(signal)]!]]),
+    signalsOf(d).map((signal) => [signal.name, design.system.program.enums.aspect![values[names.shows(signal)]!]]),
   );
   return { aspects, value };
 }
@@ -31,7 +32,7 @@ function shown(d: LayoutDocument, occupied: string[], lies: 'straight' | 'diverg
 /** The rules alone, scan by scan, with inputs set by hand. */
 function scanning(d: LayoutDocument) {
   const design = checkDesign(d);
-  const compiled = compileProgram(design.program);
+  const compiled = compileProgram(design.system.program);
   const rules = new Interpreter(compiled);
   let now = 0;
   return {
@@ -49,7 +50,9 @@ function scanning(d: LayoutDocument) {
       return undefined;
     },
     shows: (signal: string) =>
-      design.program.enums.aspect![rules.valueOf(names.shows(signalsOf(d).find(({ name }) => name === signal)!))],
+      design.system.program.enums.aspect![
+        rules.valueOf(names.shows(signalsOf(d).find(({ name }) => name === signal)!))
+      ],
     sensor: (block: string) => {
       const { partition } = design.scheme;
       const { section } = partition.blocks.find(({ name }) => name === block)!;
@@ -218,12 +221,12 @@ describe('authority: somebody at a post lets trains in, one at a time', () => {
     ] as const) {
       const d = withTrains(ring('Four', 4, 100), 2, 100);
       if (pattern) using(d, pattern, 'S1');
-      const run = new ProofRun(d, 400_000, new Set());
+      const run = new ProofRun(compileSystem(d), 400_000, new Set());
       while (!run.step(5000));
       const harm = 'two trains in a block';
       const verdict = run.result().verdicts.find(({ property }) => property === harm)!;
       expect([pattern, verdict.result]).toEqual([pattern, result]);
-      const [look] = spinHarms(writePromela(new ProofModel(d, new Set())), [[harm]]);
+      const [look] = spinHarms(writePromela(new ProofModel(compileSystem(d), new Set())), [[harm]]);
       expect({ pattern, ...look }).toMatchObject({
         pattern,
         errors: result === 'fails' ? 1 : 0,
@@ -266,13 +269,13 @@ describe('two signals that let trains into one block at once', () => {
     ['sensors', 'holds'],
   ] as const)('worked by %s: %s, and Spin says the same', (how, result) => {
     const d = opposed(how);
-    const run = new ProofRun(d, 400_000, new Set());
+    const run = new ProofRun(compileSystem(d), 400_000, new Set());
     while (!run.step(5000));
-    const { verdicts } = run.result();
+    const { verdicts } = run.result(causesIn(d));
     const verdict = verdicts.find(({ property }) => property === harm)!;
     expect(verdict.result).toBe(result);
     if (result === 'fails') expect(verdict.cause?.says).toMatch(/S1 and Back both let trains into/);
-    const [look] = spinHarms(writePromela(new ProofModel(d, new Set())), [[harm]]);
+    const [look] = spinHarms(writePromela(new ProofModel(compileSystem(d), new Set())), [[harm]]);
     expect({ ...look }).toMatchObject({ errors: result === 'fails' ? 1 : 0 });
   });
 });

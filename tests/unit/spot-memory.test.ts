@@ -5,6 +5,7 @@ import { cm } from '@/core/measure';
 import { ProofRun, STANDARD_SWITCHES, type Switch } from '@/core/proof';
 import { harmOfEvent, Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ring, withTrains } from '@/demo/learning-oval';
@@ -42,7 +43,7 @@ function told(
   return d;
 }
 function run(d: LayoutDocument, seconds: number, seed = 1) {
-  const rehearsal = new Rehearsal(d, seed);
+  const rehearsal = new Rehearsal(compileSystem(d), seed);
   const harms = new Set<string>();
   for (const { id } of d.trains) rehearsal.command({ kind: 'run', train: id, on: true });
   for (let tick = 0; tick < seconds * 50; tick++)
@@ -77,7 +78,7 @@ describe('a block told by spots', () => {
     for (let seed = 1; seed <= 25; seed++) {
       const draw = new Draw(seed);
       const d = told(draw.whole(4, 6), 2, draw.whole(6, 30), 'optical', true);
-      const rehearsal = new Rehearsal(d, seed);
+      const rehearsal = new Rehearsal(compileSystem(d), seed);
       const harms = new Set<string>();
       for (let tick = 0; tick < 15_000; tick++) {
         if (tick % 100 === 0) {
@@ -107,7 +108,7 @@ describe('a block told by spots', () => {
     [3, 2, false, []],
     [3, 1, true, []],
   ])('%d blocks and %d trains are looked at in every state, both ways: %s', (blocks, trains, bothWays, expected) => {
-    const proof = new ProofRun(told(blocks, trains, 20, 'optical', bothWays), 400_000);
+    const proof = new ProofRun(compileSystem(told(blocks, trains, 20, 'optical', bothWays)), 400_000);
     while (!proof.step(20_000));
     expect(
       proof
@@ -119,7 +120,7 @@ describe('a block told by spots', () => {
   /** It stands over the spots as power comes up: nobody knows which way it came, so that the block behind it stays occupied. Safe, but stuck. */
   test('a train longer than its block meets nobody, but may leave a block occupied that a person has to free', () => {
     const failing = (switches: ReadonlySet<Switch>) => {
-      const proof = new ProofRun(told(6, 1, 12, 'optical', false, 40), 400_000, switches);
+      const proof = new ProofRun(compileSystem(told(6, 1, 12, 'optical', false, 40)), 400_000, switches);
       while (!proof.step(20_000));
       return proof.result().verdicts.flatMap(({ property, result }) => (result === 'holds' ? [] : [property]));
     };
@@ -130,7 +131,7 @@ describe('a block told by spots', () => {
   test('two trains that turn back at one boundary are taken for one that went out, and the proof finds it', () => {
     const example = exampleLayout(EXAMPLES.find(({ id }) => id === 'spots')!);
     const failing = (switches: ReadonlySet<Switch>) => {
-      const proof = new ProofRun(example, 400_000, switches);
+      const proof = new ProofRun(compileSystem(example), 400_000, switches);
       while (!proof.step(20_000));
       return proof.result().verdicts.filter(({ result }) => result === 'fails');
     };

@@ -5,6 +5,7 @@ import { cm } from '@/core/measure';
 import { compileScheme } from '@/core/patterns';
 import { Plant } from '@/core/plant';
 import type { Facing, LayoutDocument } from '@/core/survey';
+import { plantParameters } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { learningOval } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
@@ -77,7 +78,10 @@ test('what sensors say is what they say of a train put down there', () => {
       });
       if (!found) continue;
       places += 1;
-      const plant = new Plant(alone, scheme.partition, scheme.readings, () => ({ speed: 0, startDelay: 0 }));
+      const plant = new Plant(plantParameters(alone), scheme.partition, scheme.readings, () => ({
+        speed: 0,
+        startDelay: 0,
+      }));
       const on = d.sensors.filter((_, s) => plant.felt[scheme.partition.fields.ofSensor[s]!] === 1).map(({ id }) => id);
       expect({ seed, where, facing, on: new Set(found.sensors) }).toEqual({ seed, where, facing, on: new Set(on) });
       const long = found.on.reduce((sum, { from, to }) => sum + to - from, 0);

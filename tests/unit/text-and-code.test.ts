@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from 'vitest';
-import { checkDesign } from '@/core/design';
 import { type Compiled, compileProgram, Op, writeProgram } from '@/core/logic';
+import { compileSystem } from '@/core/system';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { type Making, TextReader } from './rule-text-reader';
@@ -108,7 +108,7 @@ function termsOfCode({ code }: Compiled): Map<number, Term> {
 test('z3 finds no inputs for which the text of any generated rule and its code differ, in any example or the demo', () => {
   let rules = 0;
   const answers = [...EXAMPLES.map(exampleLayout), ondrelValley()].flatMap((document) => {
-    const { program } = checkDesign(document);
+    const { program } = compileSystem(document);
     const compiled = compileProgram(program);
     const code = termsOfCode(compiled);
     const text = new TextReader(writeProgram({ ...program, called: {} }), compiled.slots, MAKING);

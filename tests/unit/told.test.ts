@@ -1,10 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign, tryByHand } from '@/core/design';
+import { causesIn, checkDesign, tryByHand } from '@/core/design';
 import { consistOf, divideTrack } from '@/core/detection';
 import { cm, mmOf } from '@/core/measure';
 import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerStory, writePromela } from '@/core/proof';
 import { type Command, HARM_IDS, harmOfEvent, Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { Draw } from '../../tools/fuzz/draw';
@@ -64,9 +65,9 @@ function oneTold(trains: number, own: Sensor[]): LayoutDocument {
 const toldBy = (d: LayoutDocument) => [...divideTrack(d, compileTrack(d)).told.values()].map(({ by }) => by);
 const findingsOf = (d: LayoutDocument) => checkDesign(d).findings.map(({ kind, severity }) => `${severity} ${kind}`);
 function failing(d: LayoutDocument, switches: ReadonlySet<Switch> = STANDARD_SWITCHES, most = 400_000) {
-  const proof = new ProofRun(d, most, switches);
+  const proof = new ProofRun(compileSystem(d), most, switches);
   while (!proof.step(20_000));
-  return proof.result().verdicts.filter(({ result }) => result !== 'holds');
+  return proof.result(causesIn(d)).verdicts.filter(({ result }) => result !== 'holds');
 }
 const without = (...some: Switch[]) => new Set([...STANDARD_SWITCHES].filter((one) => !some.includes(one)));
 
@@ -84,8 +85,8 @@ describe('a block told by counting', () => {
     for (let seed = 1; seed <= 20; seed++) {
       const draw = new Draw(seed);
       const d = counted(draw.whole(3, 5), 2, draw.pick(['reed', 'hall']), 1, true);
-      const rehearsal = new Rehearsal(d, seed);
-      const { blocks } = rehearsal.scheme.partition;
+      const rehearsal = new Rehearsal(compileSystem(d), seed);
+      const { blocks } = rehearsal.system.partition;
       const magnets = consistOf(d, d.trains[0]!).parts.magnet.length;
       expect(magnets).toBe(2);
       for (let tick = 0; tick < 12_000; tick++) {
@@ -108,19 +109,19 @@ describe('a block told by counting', () => {
           for (const { from, to } of rehearsal.plant.positionOf(t)) {
             const [low, high] = [Math.min(from, to), Math.max(from, to)];
             for (const block of blocks)
-              for (const piece of block.pieces.map((p) => rehearsal.scheme.partition.pieces[p]!))
+              for (const piece of block.pieces.map((p) => rehearsal.system.partition.pieces[p]!))
                 if (low < mmOf(piece.to) && high > mmOf(piece.from)) stands.add(block.id);
             const over = (at: number) => low < at + 40 && high > at - 40;
             if (d.sensors.some(({ anchor }) => over(mmOf(anchor.at.tenthUm)))) near = true;
           }
         if (near) continue;
         for (const block of blocks) {
-          if (rehearsal.evaluator.valueOf(`unsure.${block.id}`) === 1) {
+          if (rehearsal.controller.evaluator.valueOf(`unsure.${block.id}`) === 1) {
             if (!stands.has(block.id)) rehearsal.command({ kind: 'say', block: block.id, free: true });
             continue;
           }
           compared += 1;
-          expect([seed, tick, block.name, rehearsal.evaluator.valueOf(`inside.${block.id}`)]).toEqual([
+          expect([seed, tick, block.name, rehearsal.controller.evaluator.valueOf(`inside.${block.id}`)]).toEqual([
             seed,
             tick,
             block.name,
@@ -166,20 +167,23 @@ describe('a pulse that is missed, or comes twice', () => {
   /** The count of a block, as long as it is sure, against the magnets that stand in it. */
   function countsAfter(commands: (run: Rehearsal) => void) {
     const d = one();
-    const run = new Rehearsal(d, 1);
-    const { blocks } = run.scheme.partition;
+    const run = new Rehearsal(compileSystem(d), 1);
+    const { blocks } = run.system.partition;
     const train = d.trains[0]!.id;
     run.command({ kind: 'run', train, on: true });
     commands(run);
     for (let tick = 0; tick < 1200; tick++) run.step();
     return blocks.map(({ id, name }) => ({
       name,
-      count: [0, 1, 2].reduce((sum, bit) => sum + run.evaluator.valueOf(`end.${id}.${bit}.bit`) * 2 ** bit, 0),
-      occupied: run.evaluator.valueOf(`occupied.${id}`) === 1,
+      count: [0, 1, 2].reduce(
+        (sum, bit) => sum + run.controller.evaluator.valueOf(`end.${id}.${bit}.bit`) * 2 ** bit,
+        0,
+      ),
+      occupied: run.controller.evaluator.valueOf(`occupied.${id}`) === 1,
       stands: run.plant.positionOf(0).some(({ from, to }) =>
-        run.scheme.partition.blocks
+        run.system.partition.blocks
           .find((block) => block.id === id)!
-          .pieces.map((p) => run.scheme.partition.pieces[p]!)
+          .pieces.map((p) => run.system.partition.pieces[p]!)
           .some((piece) => Math.min(from, to) < mmOf(piece.to) && Math.max(from, to) > mmOf(piece.from)),
       ),
     }));
@@ -187,24 +191,26 @@ describe('a pulse that is missed, or comes twice', () => {
   test('one that is missed on the way in leaves the block free with the train in it; one too many there keeps it occupied', () => {
     const sound = countsAfter(() => {});
     expect(sound.every(({ stands, occupied }) => !stands || occupied)).toBe(true);
-    const next = (run: Rehearsal) => run.scheme.partition.told.get(sound.findIndex(({ stands }) => stands))!;
+    const next = (run: Rehearsal) => run.system.partition.told.get(sound.findIndex(({ stands }) => stands))!;
     const missed = countsAfter((run) => {
       const told = next(run);
       for (const { inner, outer } of 'pairs' in told ? told.pairs : [])
         for (const { id } of [inner, outer]) run.command({ kind: 'fault', sensor: id, what: 'miss' });
     });
     expect(missed.filter(({ stands, count }) => stands && count === 1)).toHaveLength(1);
-    expect(new Rehearsal(one(), 1).command({ kind: 'fault', sensor: 'none', what: 'miss' })).toMatch(/no pulses/);
+    expect(new Rehearsal(compileSystem(one()), 1).command({ kind: 'fault', sensor: 'none', what: 'miss' })).toMatch(
+      /no pulses/,
+    );
   });
   test('the proof finds what follows only when it is tried, and the rehearsal comes to it', () => {
     const d = counted(3, 2, 'reed', 1);
     expect(failing(d, new Set<Switch>(['say free']))).toEqual([]);
-    const proof = new ProofRun(d, 200_000, new Set<Switch>(['say free', 'false pulses']));
+    const proof = new ProofRun(compileSystem(d), 200_000, new Set<Switch>(['say free', 'false pulses']));
     while (!proof.step(20_000));
-    const found = proof.result().verdicts.find(({ property }) => property === 'two trains in a block')!;
+    const found = proof.result(causesIn(d)).verdicts.find(({ property }) => property === 'two trains in a block')!;
     expect(found.result).toBe('fails');
     expect(found.story!.some(({ says }) => /is missed by|a pulse too many/.test(says))).toBe(true);
-    const steered = steerStory(d, proof.explorer.model, 'two trains in a block', found.story!);
+    const steered = steerStory(proof.explorer.model, 'two trains in a block', found.story!);
     expect(steered.confirmed).toBe(true);
   });
   test('Spin finds the same of one block that is counted', () => {
@@ -216,7 +222,7 @@ describe('a pulse that is missed, or comes twice', () => {
     expect(found).toContain('signal falls too late to stop');
     const told = HARM_IDS.filter((harm) => harm !== 'rules never settle');
     const met = told.filter((harm) => found.includes(harm));
-    const looks = spinHarms(writePromela(new ProofModel(d, on)), [
+    const looks = spinHarms(writePromela(new ProofModel(compileSystem(d), on)), [
       told.filter((harm) => !met.includes(harm)),
       ...met.map((harm) => [harm]),
     ]);
@@ -241,14 +247,14 @@ describe('a block that is only assumed to be free', () => {
   });
   test('its time is kept to the scan, from when the spot noticed something last', () => {
     const d = oneTold(1, [spot, sensor('t', 'timer', 240, 5000)]);
-    const rehearsal = new Rehearsal(d, 1);
-    const block = rehearsal.scheme.partition.blocks.find(({ index }) => rehearsal.scheme.partition.told.has(index))!;
+    const rehearsal = new Rehearsal(compileSystem(d), 1);
+    const block = rehearsal.system.partition.blocks.find(({ index }) => rehearsal.system.partition.told.has(index))!;
     rehearsal.command({ kind: 'run', train: d.trains[0]!.id, on: true });
     let [last, freed, before] = [0, 0, 0];
     for (let tick = 1; tick < 6000 && freed === 0; tick++) {
       rehearsal.step();
-      if (rehearsal.evaluator.valueOf('detect.s') === 1) last = tick;
-      const now = rehearsal.evaluator.valueOf(`occupied.${block.id}`);
+      if (rehearsal.controller.evaluator.valueOf('detect.s') === 1) last = tick;
+      const now = rehearsal.controller.evaluator.valueOf(`occupied.${block.id}`);
       if (last > 0 && before === 1 && now === 0) freed = tick;
       before = now;
     }
@@ -273,7 +279,7 @@ describe('a block that is only assumed to be free', () => {
       [counted(3, 1, 'reed', 1), false],
     ];
     for (const [d, meets] of each) {
-      const [look] = spinHarms(writePromela(new ProofModel(d)), [['two trains in a block']]);
+      const [look] = spinHarms(writePromela(new ProofModel(compileSystem(d))), [['two trains in a block']]);
       expect([d.sensors.at(-1)!.kind, look!.errors > 0]).toEqual([d.sensors.at(-1)!.kind, meets]);
     }
   });
@@ -283,8 +289,8 @@ describe('a block that is only assumed to be free', () => {
     expect(toldBy(d)).toEqual(['turns']);
     expect(findingsOf(d)).toContain('unsafe toggle that can fall out of step');
     const pulses = (miss: boolean) => {
-      const rehearsal = new Rehearsal(d, 1);
-      const block = rehearsal.scheme.partition.blocks.find(({ index }) => rehearsal.scheme.partition.told.has(index))!;
+      const rehearsal = new Rehearsal(compileSystem(d), 1);
+      const block = rehearsal.system.partition.blocks.find(({ index }) => rehearsal.system.partition.told.has(index))!;
       rehearsal.command({ kind: 'say', block: block.id, free: true });
       if (miss) rehearsal.command({ kind: 'fault', sensor: 'a', what: 'miss' });
       rehearsal.command({ kind: 'run', train: d.trains[0]!.id, on: true });
@@ -292,7 +298,7 @@ describe('a block that is only assumed to be free', () => {
       for (let tick = 0; tick < 50 * 120; tick++) {
         rehearsal.step();
         const inside = rehearsal.plant.trains[0]!.body().every(({ piece }) => block.pieces.includes(piece));
-        const occupied = rehearsal.evaluator.valueOf(`occupied.${block.id}`) === 1;
+        const occupied = rehearsal.controller.evaluator.valueOf(`occupied.${block.id}`) === 1;
         /** Between the two spots, magnet and all. */
         const nose = rehearsal.plant.positionOf(0)[0]!.from / 10;
         if (inside && nose > 215 && nose < 285) wrong.add(occupied ? 'right' : 'free with a train in it');
@@ -307,10 +313,10 @@ describe('a block that is only assumed to be free', () => {
   });
   test('in a rehearsal somebody says so; of a watched block there is nothing to say', () => {
     const d = oneTold(1, [sensor('v', 'virtual end', 240, 0)]);
-    const rehearsal = new Rehearsal(d, 1);
-    const { blocks, told } = rehearsal.scheme.partition;
+    const rehearsal = new Rehearsal(compileSystem(d), 1);
+    const { blocks, told } = rehearsal.system.partition;
     const block = blocks.find(({ index }) => told.has(index))!;
-    const occupied = () => rehearsal.evaluator.valueOf(`occupied.${block.id}`);
+    const occupied = () => rehearsal.controller.evaluator.valueOf(`occupied.${block.id}`);
     for (const free of [true, false, true]) {
       expect(rehearsal.command({ kind: 'say', block: block.id, free })).toBeUndefined();
       rehearsal.step();

@@ -4,6 +4,7 @@ import { divideTrack, type Partition, pieceAt } from '@/core/detection';
 import { cm } from '@/core/measure';
 import { replay } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { compileTrack, distanceAt, onwardFrom, straighten, xOf } from '@/core/track';
 import { block, gap, signal, turnout } from '@/demo/build';
 import { generatedLine } from '@/demo/generated';
@@ -251,7 +252,7 @@ describe('findings', () => {
         tick: 5,
         command: { kind: 'run' as const, train: id, on: true },
       }));
-      return replay(layout, 1, 3000, commands).traceHash;
+      return replay(compileSystem(layout), 1, 3000, commands).traceHash;
     };
     expect(run(d)).toBe(run(smallValley()));
   });

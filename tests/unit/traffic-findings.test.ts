@@ -3,8 +3,10 @@ import { checkDesign } from '@/core/design';
 import type { FindingKind } from '@/core/findings';
 import { FINDING_KINDS, harmOfFinding } from '@/core/findings';
 import { cm } from '@/core/measure';
+import { proofKey } from '@/core/proof';
 import { HARM_IDS } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';
@@ -108,11 +110,14 @@ describe('findings and proof know of each other', () => {
   test('the verdict line never says more than is so', () => {
     const d = learningOval();
     const report = { verdicts: [{ result: 'holds' }], trains: ['a', 'b'], notPlaced: [], finished: true };
-    const line = (part: object, of = d) => {
-      const proved = { of, at: '14:02', tried: [], report: { ...report, ...part } };
-      return verdictLine(proved as unknown as Parameters<typeof verdictLine>[0], d).says;
+    const keyOf = (layout: LayoutDocument) => proofKey(compileSystem(layout));
+    /** As the page tells it once the worker has said what the present layout's key is, or before. */
+    const line = (part: object, of = d, known = true) => {
+      const proved = { of, at: '14:02', tried: [], report: { ...report, key: keyOf(of), ...part } };
+      const design = { document: d, ...(known && { key: keyOf(d) }) };
+      return verdictLine({ proved, design, document: d } as unknown as Parameters<typeof verdictLine>[0]).says;
     };
-    expect(verdictLine(undefined, d).says).toBe('Not proved yet');
+    expect(verdictLine({ document: d }).says).toBe('Not proved yet');
     expect(line({})).toBe('Proved for 2 trains');
     expect(line({ verdicts: [{ result: 'fails' }, { result: 'holds unless' }] })).toBe('1 way to fail');
     expect(line({ finished: false, verdicts: [{ result: 'unfinished' }] })).toBe('Proof not finished');
@@ -120,6 +125,7 @@ describe('findings and proof know of each other', () => {
     expect(line({ trains: [] })).toBe('No train to prove it for');
     expect(line({}, { ...d, notes: 'Another word' })).toBe('Proved for 2 trains');
     expect(line({}, { ...d, trains: [] })).toBe('Not proved since 14:02');
+    expect(line({}, { ...d, trains: [] }, false)).toBe('Does the proof still hold? …');
   });
 });
 

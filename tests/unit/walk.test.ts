@@ -15,6 +15,7 @@ import {
   type Thing,
   thingsOf,
 } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { compileTrack, onwardFrom } from '@/core/track';
 import { freshIn, readPhrase, readSurvey, SAID, type Walk, withAdditions, writeSurvey } from '@/core/walk';
 import { learningOval } from '@/demo/learning-oval';
@@ -231,7 +232,7 @@ describe('forms of track in one phrase', () => {
     expect(bad).toEqual([]);
     expect(meaning(withAdditions(bare(d), additions))).toEqual(meaning(d));
     /** Every motor can be thrown, together with those that throw with it, and comes to lie so. */
-    const run = new Rehearsal(d, 1);
+    const run = new Rehearsal(compileSystem(d), 1);
     for (let tick = 0; tick < 600; tick++) run.step();
     for (const motor of run.motors) {
       run.command({ kind: 'throw', turnout: motor.id, to: 'diverging' });
@@ -242,7 +243,7 @@ describe('forms of track in one phrase', () => {
     /** Undetected track counts as occupied and locks points: nothing moves there. */
     expect(new Set(lies)).toEqual(new Set(['straight']));
     const seen = walkAlong(d, ...d.lines.flatMap(({ name }) => [`line "${name}"`, 'detector 0']));
-    const moved = new Rehearsal(seen, 1);
+    const moved = new Rehearsal(compileSystem(seen), 1);
     for (let tick = 0; tick < 600; tick++) moved.step();
     for (const motor of moved.motors) moved.command({ kind: 'throw', turnout: motor.id, to: 'diverging' });
     for (let tick = 0; tick < 200; tick++) moved.step();

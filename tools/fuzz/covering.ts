@@ -1,4 +1,3 @@
-import { postsOf } from '../../src/core/patterns';
 import { Explorer, ProofModel, STANDARD_SWITCHES, STANDING_TICKS, type Switch } from '../../src/core/proof';
 import {
   type Command,
@@ -10,6 +9,7 @@ import {
   stanceNow,
 } from '../../src/core/simulation';
 import { isKind, type LayoutDocument } from '../../src/core/survey';
+import { compileSystem } from '../../src/core/system';
 
 /** A rehearsal that came to what the proof says can never be. */
 export interface Contradiction {
@@ -33,7 +33,7 @@ const LOOK_EVERY = 5;
 
 /** Every state’s values of the program, and every harm, of a layout; undefined when there are too many. */
 export function explored(document: LayoutDocument, most: number, on?: ReadonlySet<Switch>) {
-  const explorer = new Explorer(new ProofModel(document, on));
+  const explorer = new Explorer(new ProofModel(compileSystem(document), on));
   while (!explorer.run(2000)) if (explorer.set.size > most) return undefined;
   const { model, set } = explorer;
   const { names, slots } = model.rules.wiring.compiled;
@@ -55,7 +55,7 @@ export function explored(document: LayoutDocument, most: number, on?: ReadonlySe
 
 /** What people do in a rehearsal by chance: `wild` ones all the time. */
 export function operate(run: Rehearsal, random: Random, wild: boolean, on: ReadonlySet<Switch>): void {
-  const { document, plant } = run;
+  const { plant, system, motors } = run;
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)]!;
   const often = wild ? 4 : 1;
   const tell = (command: Command) => void run.command(command);
@@ -64,8 +64,8 @@ export function operate(run: Rehearsal, random: Random, wild: boolean, on: Reado
     const train = pick(plant.trains);
     tell({ kind: 'run', train: train.figures.id, on: random.uniform() < 0.7 });
   }
-  if (document.turnouts.length > 0 && random.uniform() < 0.006 * often)
-    tell({ kind: 'throw', turnout: pick(document.turnouts).id, to: pick(['straight', 'diverging']) });
+  if (motors.length > 0 && random.uniform() < 0.006 * often)
+    tell({ kind: 'throw', turnout: pick(motors).id, to: pick(['straight', 'diverging']) });
   if (random.uniform() < 0.002 * often) {
     const train = pick(plant.trains);
     if (train.speed === 0) tell({ kind: 'turn back', train: train.figures.id });
@@ -74,20 +74,19 @@ export function operate(run: Rehearsal, random: Random, wild: boolean, on: Reado
     const { off, figures } = pick(plant.trains);
     tell({ kind: off ? 'set down' : 'lift off', train: figures.id });
   }
-  const signals = document.features.filter(isKind('signal'));
-  if (on.has('hold') && signals.length > 0 && random.uniform() < 0.003 * often)
-    tell({ kind: 'hold', signal: pick(signals).id, on: random.uniform() < 0.5 });
-  const posts = postsOf(run.scheme);
+  if (on.has('hold') && system.readings.length > 0 && random.uniform() < 0.003 * often)
+    tell({ kind: 'hold', signal: pick(system.readings).signal.id, on: random.uniform() < 0.5 });
+  const posts = run.system.posts;
   if (posts.length > 0 && random.uniform() < 0.006 * often) {
     const { id, readings } = pick(posts);
     if (random.uniform() < 0.4) tell({ kind: 'man', post: id, on: random.uniform() < 0.6 });
     else tell({ kind: 'give', signal: pick(readings).signal.id, on: random.uniform() < 0.5 });
   }
-  const told = [...run.scheme.partition.told.keys()];
+  const told = [...run.system.partition.told.keys()];
   if (told.length > 0 && random.uniform() < 0.004 * often) {
     const block = pick(told);
     const free = plant.trains.every((train) => !stanceNow(run, train).blocks.includes(block));
-    if (free) tell({ kind: 'say', block: run.scheme.partition.blocks[block]!.id, free });
+    if (free) tell({ kind: 'say', block: run.system.partition.blocks[block]!.id, free });
   }
 }
 
@@ -109,7 +108,7 @@ export function covering(
   const contradictions = new Map<string, Contradiction>();
   const met = new Set<HarmId>();
   for (const seed of seeds) {
-    const run = new Rehearsal(document, seed);
+    const run = new Rehearsal(compileSystem(document), seed);
     const random = new Random(seed, 77);
     let over = false;
     const note = (harm: HarmId) => {
@@ -122,7 +121,7 @@ export function covering(
       if (harm === 'trains touch') over = true;
     };
     for (const train of run.plant.trains) run.command({ kind: 'run', train: train.figures.id, on: false });
-    const { values } = run.evaluator;
+    const { values } = run.controller.evaluator;
     const last = new Int32Array(values.length);
     let alike = 0;
     const ticks = minutes * 3000 + STANDING_TICKS;
@@ -144,7 +143,7 @@ export function covering(
         last.set(values);
       }
       if (alike !== ALIKE) continue;
-      const state = run.compiled.names.map((name) => run.evaluator.valueOf(name)).join('');
+      const state = run.system.compiled.names.map((name) => run.controller.evaluator.valueOf(name)).join('');
       if (!settled.has(state) && !contradictions.has('state') && explorer.ended.size === 0)
         contradictions.set('state', {
           says: `a state of the rules at ${(run.tick / 50).toFixed(2)} s, seed ${seed}, that the proof has not`,

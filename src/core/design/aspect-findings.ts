@@ -1,6 +1,6 @@
 import type { Finding } from '../findings';
 import { greyOf, lampsOut, promisesFree, SIGHT_SYSTEM, SPEED_SYSTEM } from '../kinds';
-import { CHOOSABLE, cutsOff, ownRuleFaults, type Scheme } from '../patterns';
+import { CHOOSABLE, cutsOff, type Scheme } from '../patterns';
 import { type Edit, systemOf, type Wiring } from '../survey';
 
 /** What is wrong with what signals show: what nobody can tell, what nobody is told before, and what shows too much when it fails. */
@@ -13,7 +13,6 @@ export function aspectFindings(scheme: Scheme): Finding<Edit>[] {
     ...holdNothing(scheme),
     ...sayTooMuch(scheme),
     ...lampsLikeSignals(scheme),
-    ...brokenRules(scheme),
   ];
 }
 
@@ -153,23 +152,6 @@ function unannouncedLimits({ document, readings }: Scheme): Finding<Edit>[] {
     return [finding];
   });
 }
-
-/** Rules of somebody's own that are left out. */
-const brokenRules = (scheme: Scheme): Finding<Edit>[] =>
-  ownRuleFaults(scheme).map(({ rule: { id, name }, problem }): Finding<Edit> => {
-    const [, about = id] = name.split('.');
-    const known = scheme.readings.some(({ signal }) => signal.id === about) ? about : id;
-    return {
-      id: `own-rule ${id}`,
-      kind: 'rule of your own that does not work',
-      severity: 'check',
-      subject: known,
-      says: `Your own rule ${name} is left out, and what is generated stands in its place. ${problem}`,
-      figures: [],
-      advice: 'Undo what it asks for away, change it, or put back what is generated.',
-      remedies: [{ says: 'Put back what is generated', edit: { do: 'own rules', put: [], drop: [name], about: name } }],
-    };
-  });
 
 /** Signals that somebody chose to follow the points alone: no harm where their aspects promise nothing. */
 const holdNothing = ({ document, readings }: Scheme): Finding<Edit>[] =>

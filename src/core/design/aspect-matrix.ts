@@ -1,7 +1,6 @@
 import type { BlockId } from '../detection';
-import { namesIn, type Program } from '../logic';
-import { names } from '../patterns';
-import type { Design } from './check-design';
+import { namesIn } from '../logic';
+import type { System } from '../system';
 import type { FreeLayout } from './free-layout';
 import { towards } from './towards';
 
@@ -25,20 +24,17 @@ export const ALL: Some = { from: 0, to: Number.POSITIVE_INFINITY };
  * Every cell is what the rules make of two axles: one in the block from which the signal is read, told to have come towards it,
  * and one in the row’s block. A block of which no rule of the signal hears changes nothing, and is not tried.
  */
-export function aspectMatrix({ scheme, program }: Design, free: FreeLayout, some: Some = ALL): AspectMatrix {
-  const { partition, stretches, aspects } = scheme;
-  const readings = scheme.readings.slice(some.from, some.to);
-  const hearsOf = blocksHeard(
-    program,
-    new Map(partition.blocks.map((block) => [block.id, block.section])),
-    partition.sections,
-  );
+export function aspectMatrix(free: FreeLayout, some: Some = ALL): AspectMatrix {
+  const { system } = free;
+  const { partition, aspects, terminals } = system;
+  const readings = system.readings.slice(some.from, some.to);
+  const hearsOf = blocksHeard(system);
   const columns = readings.map((reading) => {
     const rear = partition.blocks[reading.rear]!.id;
-    const told = towards(reading, stretches);
-    const slot = free.compiled.slots.get(names.shows(reading.signal))!;
+    const told = towards(system, reading);
+    const { slot, name } = terminals.find('aspect', reading.index)!;
     const shows = (...occupied: BlockId[]) => aspects[free.setDown(new Set(occupied), told)[slot]!]!.id;
-    const heard = hearsOf(names.shows(reading.signal));
+    const heard = hearsOf(name);
     const alone = shows(rear);
     return {
       alone,
@@ -53,19 +49,19 @@ export function aspectMatrix({ scheme, program }: Design, free: FreeLayout, some
 }
 
 /** The blocks of whose sensors a rule hears, itself or by other rules. */
-function blocksHeard(
-  { declarations }: Program,
-  sectionOf: ReadonlyMap<BlockId, number>,
-  sections: Design['scheme']['partition']['sections'],
-): (rule: string) => ReadonlySet<BlockId> {
-  const needs = new Map(declarations.map(({ name, expr }) => [name, expr ? [...namesIn(expr)] : []]));
-  const blocks = [...sectionOf].map(([block, section]) => ({
-    block,
-    inputs: [names.taken({ id: block }), ...sections[section]!.sensors.map((id) => names.detect({ id }))],
+function blocksHeard({ program, partition, terminals, sensors }: System): (rule: string) => ReadonlySet<BlockId> {
+  const needs = new Map(program.declarations.map(({ name, expr }) => [name, expr ? [...namesIn(expr)] : []]));
+  const inputOf = new Map(sensors.map(({ id }, s) => [id, terminals.find('detector', s)!.name]));
+  const blocks = partition.blocks.map(({ id, index, section }) => ({
+    id,
+    inputs: [
+      terminals.find('said occupied', index)?.name,
+      ...partition.sections[section]!.sensors.map((sensor) => inputOf.get(sensor)),
+    ].flatMap((input) => input ?? []),
   }));
   return (rule) => {
     const heard = new Set([rule]);
     for (const one of heard) for (const other of needs.get(one) ?? []) heard.add(other);
-    return new Set(blocks.filter(({ inputs }) => inputs.some((input) => heard.has(input))).map(({ block }) => block));
+    return new Set(blocks.filter(({ inputs }) => inputs.some((input) => heard.has(input))).map(({ id }) => id));
   };
 }

@@ -1,12 +1,13 @@
 import { detectionFindings, sensitivityFindings, spotFindings, toldFindings } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
-import type { Program } from '../logic';
-import { compileScheme, type Scheme, writeRuleProgram } from '../patterns';
+import { compileScheme, type Scheme } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
+import { System } from '../system';
 import { aspectFindings } from './aspect-findings';
 import { fitFindings } from './fit-findings';
+import { ownRuleFindings } from './own-rule-findings';
 import { patternFindings } from './pattern-findings';
 import { powerFindings } from './power-findings';
 import { placeFindings } from './signal-place';
@@ -17,14 +18,15 @@ import { trafficFindings } from './traffic-findings';
 /** Everything computed from a document in one go: what screens show and what a rehearsal runs. */
 export interface Design {
   scheme: Scheme;
-  /** Written when it is first asked for. */
-  readonly program: Program;
+  /** What the document compiles to, for whoever comes after. */
+  system: System;
   findings: Finding<Edit>[];
 }
 
 /** Compiles a checked document through every stage and gathers what is wrong or doubtful. */
 export function checkDesign(document: LayoutDocument): Design {
   const scheme = compileScheme(document);
+  const system = new System(scheme);
   const findings = [
     ...detectionFindings(document, scheme.partition),
     ...sensitivityFindings(document, scheme.partition),
@@ -38,6 +40,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...fitFindings(scheme),
     ...powerFindings(scheme),
     ...aspectFindings(scheme),
+    ...ownRuleFindings(system),
     ...placeFindings(scheme),
   ];
   for (const crossing of document.crossings) {
@@ -55,15 +58,7 @@ export function checkDesign(document: LayoutDocument): Design {
       remedies: [],
     });
   }
-  let program: Program | undefined;
-  return {
-    scheme,
-    get program() {
-      program ??= writeRuleProgram(scheme);
-      return program;
-    },
-    findings: sortFindings([...findings, ...sameNames(scheme)]),
-  };
+  return { scheme, system, findings: sortFindings([...findings, ...sameNames(scheme)]) };
 }
 
 /** Two things of one kind that bear the same name: rules and runs know them apart, people do not. */

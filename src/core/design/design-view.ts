@@ -2,7 +2,7 @@ import { type BlockId, middleOf, type ToldBy } from '../detection';
 import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
-import { besidesOf, chosenOutputs, foulingBlocks, names, needsOf, type Post, postsOf } from '../patterns';
+import { besidesOf, chosenOutputs, foulingBlocks, names, needsOf, type Post } from '../patterns';
 import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
 import { aspectTree, type TreeBranch } from './aspect-tree';
 import { checkDesign, type Design } from './check-design';
@@ -85,8 +85,8 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
   const { graph } = partition;
   const spots = partition.fields.all.filter(({ section }) => section === undefined);
   /** The rules are long to write, and asked only where somebody has power cut off. */
-  const power = chosenOutputs(document).has('power') ? design.program.declarations : [];
-  const cutOff = new Set(power.flatMap(({ commands }) => (commands?.kind === 'power' ? [commands.of] : [])));
+  const power = chosenOutputs(document).has('power') ? design.system.terminals.ofKind('power') : [];
+  const cutOff = new Set(power.map(({ of }) => of));
   const { closes = false } = TRACK_POWERS[document.power];
   const blockName = (index: number) => partition.blocks[index]!.name;
   return {
@@ -113,8 +113,8 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
       turnouts: block.points.map((n) => graph.points[n]!.id),
     })),
     findings: design.findings,
-    standing: standingTrains(design.scheme),
-    posts: postsOf(design.scheme).map(({ id, name, whenEmpty, readings }) => ({
+    standing: standingTrains(design.system),
+    posts: design.system.posts.map(({ id, name, whenEmpty, readings }) => ({
       id,
       name,
       whenEmpty,
@@ -139,7 +139,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
 }
 
 /** What a signal protects, way by way; undefined where there is no such signal. */
-export function viewSignal({ scheme, program }: Design, id: string): SignalView | undefined {
+export function viewSignal({ scheme, system: { program } }: Design, id: string): SignalView | undefined {
   const { partition, readings, waysOf } = scheme;
   const blockName = (index: number) => partition.blocks[index]!.name;
   const reading = readings.find(({ signal }) => signal.id === id);

@@ -1,6 +1,6 @@
 import type { BlockId } from '../detection';
 import { lampsOut } from '../kinds';
-import { cutsOff, names } from '../patterns';
+import { cutsOff } from '../patterns';
 import type { SignalReading } from '../signals';
 import { systemOf } from '../survey';
 import { ALL, type Some } from './aspect-matrix';
@@ -54,6 +54,13 @@ function worst(
     : { says: name(all[0]!.shows), safe: true };
 }
 
+/** Where the rules have a sensor, by its id. */
+const detectorOf = ({ design: { system } }: Situation, id: string): number =>
+  system.terminals.slot(
+    'detector',
+    system.sensors.findIndex((sensor) => sensor.id === id),
+  );
+
 /** What comes of inputs that read so when their wires are broken; not known where nobody has said how they are wired. */
 function broken(situation: Situation, sensorsOf: (own: string[]) => string[]): FailOutcome | undefined {
   const { sensors } = situation.design.scheme.document;
@@ -65,7 +72,7 @@ function broken(situation: Situation, sensorsOf: (own: string[]) => string[]): F
   return worst(situation, (block, own) =>
     situation.shows(
       block,
-      new Map(sensorsOf(own).map((id) => [names.detect({ id }), reads.get(id) === 'occupied' ? 1 : 0])),
+      new Map(sensorsOf(own).map((id) => [detectorOf(situation, id), reads.get(id) === 'occupied' ? 1 : 0])),
     ),
   );
 }
@@ -77,7 +84,7 @@ export const FAULTS: readonly Fault[] = [
       worst(situation, (block) => {
         const { design, free, reading } = situation;
         const { partition, document, aspects } = design.scheme;
-        const slot = free.compiled.slots.get(names.shows(reading.signal))!;
+        const slot = design.system.terminals.slot('aspect', reading.index);
         const order = systemOf(document, reading.signal.system).aspects.map(({ id }) => id);
         let most = 0;
         free.powerUp(new Set([partition.blocks[reading.rear]!.id, block]), (values) => {
@@ -107,7 +114,9 @@ export const FAULTS: readonly Fault[] = [
   {
     says: 'A detector is stuck',
     outcome: (situation) =>
-      worst(situation, (block, own) => situation.shows(block, new Map(own.map((id) => [names.detect({ id }), 1])))),
+      worst(situation, (block, own) =>
+        situation.shows(block, new Map(own.map((id) => [detectorOf(situation, id), 1]))),
+      ),
   },
   {
     says: 'A module is lost',
@@ -150,8 +159,8 @@ export function failDirections(
   const readings = scheme.readings.slice(some.from, some.to);
   return readings.map((reading) => {
     const rear = partition.blocks[reading.rear]!.id;
-    const told = towards(reading, scheme.stretches);
-    const slot = free.compiled.slots.get(names.shows(reading.signal))!;
+    const told = towards(design.system, reading);
+    const slot = design.system.terminals.slot('aspect', reading.index);
     const shows = (block: BlockId, put?: Put) => free.setDown(new Set([rear, block]), told, put)[slot]!;
     const set = waysOf[reading.index]!.filter(({ way }) =>
       way.conditions.every(({ motor, position }) => lies(partition.graph.motors[motor]!.id) === position),

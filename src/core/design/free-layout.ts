@@ -1,12 +1,11 @@
 import type { BlockId } from '../detection';
-import { type Compiled, compileProgram, type Evaluator, evaluatorOf } from '../logic';
-import { names } from '../patterns';
+import type { Compiled, Evaluator } from '../logic';
 import { freeOf } from '../simulation';
 import type { TurnoutPosition } from '../survey';
-import type { Design } from './check-design';
+import { Controller, type System } from '../system';
 
-/** Inputs that stay as they are, whatever stands on the track. */
-export type Put = ReadonlyMap<string, 0 | 1>;
+/** Inputs, by their places among the values, that stay as they are, whatever stands on the track. */
+export type Put = ReadonlyMap<number, 0 | 1>;
 
 const SCAN_MS = 20;
 const TRIAL_MS = 1000;
@@ -17,47 +16,45 @@ const TRIAL_MS = 1000;
  */
 export class FreeLayout {
   readonly compiled: Compiled;
+  private readonly controller: Controller;
   private readonly rules: Evaluator;
   private readonly kept: ReturnType<Evaluator['keep']>;
   private readonly since: number;
   private readonly atPowerUp: ReturnType<Evaluator['keep']>;
   private readonly settlesIn: number;
   private now = 0;
-  private readonly inputsOf: ReadonlyMap<BlockId, { taken: string; seen: string[] }>;
+  private readonly inputsOf: ReadonlyMap<BlockId, { taken: number | undefined; seen: number[] }>;
 
   constructor(
-    design: Design,
+    readonly system: System,
     /** How points lie, by the id of their motor; the others as they lie at the start. */
     points: Readonly<Record<string, TurnoutPosition>>,
   ) {
-    const { document, partition, releaseMs } = design.scheme;
+    const { partition, sensors, releaseMs, terminals } = system;
+    const numbers = new Map(sensors.map(({ id }, s) => [id, terminals.slot('detector', s)]));
     this.inputsOf = new Map(
-      partition.blocks.map((block) => {
-        const seen = partition.sections[block.section]!.sensors.map((id) => names.detect({ id }));
-        return [block.id, { taken: names.taken(block), seen }];
+      partition.blocks.map(({ id, index, section }) => {
+        const seen = partition.sections[section]!.sensors.map((sensor) => numbers.get(sensor)!);
+        return [id, { taken: terminals.find('said occupied', index)?.slot, seen }];
       }),
     );
-    this.compiled = compileProgram(design.program);
-    this.rules = evaluatorOf(this.compiled);
-    for (const motor of partition.graph.motors) {
-      const lies = points[motor.id] ?? motor.lies;
-      this.rules.setInput(this.slot(names.points(motor)), lies === 'straight' ? 0 : 1);
-    }
+    this.controller = new Controller(system);
+    this.rules = this.controller.evaluator;
+    this.compiled = system.compiled;
+    for (const { id, index, lies } of partition.graph.motors)
+      this.rules.setInput(terminals.slot('contact', index), (points[id] ?? lies) === 'straight' ? 0 : 1);
     this.atPowerUp = this.rules.keep();
     /** What only spots tell of counts as occupied until a person says otherwise. */
-    this.pulse(freeOf(design.scheme, []));
-    const holdMs = Math.max(0, ...document.sensors.map((sensor) => sensor.holdMs));
+    this.pulse(freeOf(system, []));
+    const holdMs = Math.max(0, ...sensors.map((sensor) => sensor.holdMs));
     this.settlesIn = holdMs + releaseMs + TRIAL_MS;
     this.settle(this.settlesIn);
     this.kept = this.rules.keep();
     this.since = this.now;
   }
 
-  private slot(name: string): number {
-    return this.compiled.slots.get(name)!;
-  }
   private scan(): void {
-    this.rules.scan(this.now);
+    this.controller.scan(this.now);
     this.now += SCAN_MS;
   }
   private settle(until: number): void {
@@ -66,15 +63,12 @@ export class FreeLayout {
       if (this.rules.restsUntil > until) this.now = until;
     }
   }
-  private set(inputs: readonly string[], so: 0 | 1): void {
-    for (const input of inputs) {
-      const slot = this.compiled.slots.get(input);
-      if (slot !== undefined) this.rules.setInput(slot, so);
-    }
+  private set(inputs: readonly number[], so: 0 | 1): void {
+    for (const slot of inputs) this.rules.setInput(slot, so);
   }
-  /** For a moment; nothing at all where the rules know none of them. */
-  private pulse(inputs: readonly string[]): void {
-    if (!inputs.some((input) => this.compiled.slots.has(input))) return;
+  /** For a moment. */
+  private pulse(inputs: readonly number[]): void {
+    if (inputs.length === 0) return;
     for (const so of [1, 0] as const) {
       this.set(inputs, so);
       this.scan();
@@ -85,11 +79,11 @@ export class FreeLayout {
    * What every name of the program is once axles have been set down in blocks, and things have settled. How trains came in is
    * said before they are seen: one of which nobody knows it could be given a way out behind it.
    */
-  setDown(occupied: ReadonlySet<BlockId>, told: readonly string[], put: Put = new Map()): Int32Array {
+  setDown(occupied: ReadonlySet<BlockId>, told: readonly number[], put: Put = new Map()): Int32Array {
     this.rules.goBackTo(this.kept);
     this.now = this.since;
     const inputs = [...occupied].flatMap((block) => this.inputsOf.get(block) ?? []);
-    this.pulse(inputs.map(({ taken }) => taken));
+    this.pulse(inputs.flatMap(({ taken }) => taken ?? []));
     this.set(told, 1);
     this.scan();
     for (const { seen } of inputs) this.set(seen, 1);

@@ -1,6 +1,7 @@
 /** One document through every stage: the scheme, its rule program, and all findings. */
 export type { AspectMatrix, Some } from './aspect-matrix';
 export { reasonBlock } from './block-reason';
+export { type Cause, causesIn } from './cause';
 export { checkDesign, type Design } from './check-design';
 export {
   type BlockView,
@@ -11,6 +12,7 @@ export {
   viewSignal,
 } from './design-view';
 export { FAULTS, type FailOutcome, type FailRow } from './fail-direction';
+export type { KeptRun, KeptRunRow } from './kept-run';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export {
   type ProposedSignal,

@@ -1,9 +1,11 @@
-import { names, type Scheme } from '../patterns';
 import type { SignalReading } from '../signals';
+import type { System } from '../system';
 
-/** What a person would say of a train that has come into the block in rear of a signal, towards it. */
-export function towards(reading: SignalReading, stretches: Scheme['stretches']): string[] {
+/** Where the rules have what a person would say of a train that has come into the block in rear of a signal, towards it. */
+export function towards({ stretches, terminals }: System, reading: SignalReading): number[] {
   const stretch = stretches.all[stretches.ofBlock[reading.rear]!]!;
   if (!stretch.bothWays) return [];
-  return [names.tell(stretch, stretches.sideOf(reading.rear, reading.piece, reading.exit === 1 ? 0 : 1))];
+  const side = stretches.sideOf(reading.rear, reading.piece, reading.exit === 1 ? 0 : 1);
+  const input = terminals.find('direction', stretch.index, side);
+  return input ? [input.slot] : [];
 }

@@ -13,6 +13,7 @@ import type { Scheme } from '../patterns';
 import { faceToFace, inOneBlock, Plant, stanceOf } from '../plant';
 import { warningsOf } from '../signals';
 import { asTyped, type Edit, type LayoutDocument, type Train } from '../survey';
+import { plantParameters } from '../system';
 import type { EdgeEnd, EdgeStretch } from '../track';
 import { stoppingRoom } from './stopping-room';
 
@@ -84,7 +85,7 @@ function reachesBlades(partition: Partition, edge: number, zone: EdgeStretch, ex
 /** How trains stand at the start, and circuits with no block to spare. */
 function startFindings({ document, partition, readings, stretches }: Scheme): Finding<Edit>[] {
   const findings: Finding<Edit>[] = [];
-  const plant = new Plant(document, partition, readings, () => ({ speed: 0, startDelay: 0 }));
+  const plant = new Plant(plantParameters(document), partition, readings, () => ({ speed: 0, startDelay: 0 }));
   for (const { train, problem } of plant.notPlaced)
     findings.push({
       id: `not-placed ${train}`,

@@ -1,9 +1,11 @@
 import type { BlockId } from '../detection';
+import type { InputKindId } from '../kinds';
 import { type Explanation, explain, writeDeclaration } from '../logic';
 import type { TenthUm } from '../measure';
 import { names } from '../patterns';
-import { shownTo } from '../simulation';
-import { asTyped, type Facing, signalsOf, type TurnoutPosition } from '../survey';
+import { shownTo, slotOf } from '../simulation';
+import { type Facing, signalsOf, type TurnoutPosition } from '../survey';
+import { type System, trainParameters } from '../system';
 import { type AspectMatrix, aspectMatrix, type Some } from './aspect-matrix';
 import type { Design } from './check-design';
 import { type FailRow, failDirections } from './fail-direction';
@@ -32,33 +34,53 @@ export interface Trial {
 export function tryByHand(
   design: Design,
   trial: Trial,
-  free: FreeLayout = new FreeLayout(design, trial.points),
+  free: FreeLayout = new FreeLayout(design.system, trial.points),
 ): Record<string, number> {
-  const standing = [trial.trains ? standingTrains(design.scheme) : undefined, movedTrain(design, trial)];
+  const standing = [trial.trains ? standingTrains(design.system) : undefined, movedTrain(design, trial)];
   const occupied = new Set<BlockId>([...trial.occupied, ...standing.flatMap((one) => one?.blocks ?? [])]);
   const values = free.setDown(
     occupied,
-    standing.flatMap((one) => one?.told ?? []),
+    standing.flatMap((one) => (one?.told ?? []).flatMap((telling) => slotOf(design.system, telling) ?? [])),
     new Map([
-      ...(trial.manned ?? []).map((id): [string, 1] => [names.manned({ id }), 1]),
-      ...(trial.given ?? []).map((id): [string, 1] => [names.give({ id }), 1]),
+      ...workedBy(design.system, 'post', design.system.posts, trial.manned),
+      ...workedBy(
+        design.system,
+        'clear button',
+        design.system.readings.map(({ signal }) => signal),
+        trial.given,
+      ),
     ]),
   );
   return Object.fromEntries(free.compiled.names.map((name, i) => [name, values[i]!]));
 }
 
+/** Inputs of things, by their ids, that somebody works; those that the rules have. */
+const workedBy = (
+  { terminals }: System,
+  kind: InputKindId,
+  things: readonly { id: string }[],
+  ids: readonly string[] = [],
+): [number, 1][] =>
+  things.flatMap(({ id }, of) => {
+    const input = ids.includes(id) ? terminals.find(kind, of) : undefined;
+    return input ? [[input.slot, 1]] : [];
+  });
+
 /** How the one train stands that is put somewhere; undefined where none is, or there is no room for it. */
-function movedTrain({ scheme }: Design, { moved, points }: Trial): StandingTrains | undefined {
+function movedTrain({ scheme, system }: Design, { moved, points }: Trial): StandingTrains | undefined {
   const { document } = scheme;
   const train = document.trains.find(({ id }) => id === moved?.train);
   const line = document.lines.find(({ id }) => id === moved?.line);
   /** Its line may be gone since, or shorter. */
   if (!moved || !train || !line || moved.at > line.length.tenthUm) return undefined;
-  const start = { line: moved.line, at: asTyped(moved.at, document.shownUnit), facing: moved.facing };
+  const start = { line: moved.line, at: moved.at, facing: moved.facing };
   const { graph } = scheme.partition;
   const motors = graph.motors.map((motor) => ({ ...motor, lies: points[motor.id] ?? motor.lies }));
   const partition = { ...scheme.partition, graph: { ...graph, motors } };
-  const standing = standingTrains({ ...scheme, partition }, { ...document, trains: [{ ...train, start }] });
+  const { readings, stretches, plant } = system;
+  const standing = standingTrains({ partition, readings, stretches, plant }, [
+    { ...trainParameters(document, train), start },
+  ]);
   return standing.body.length > 0 ? standing : undefined;
 }
 
@@ -84,13 +106,16 @@ export class Bench {
     const shown = signalsOf(this.design.scheme.document).map(
       (signal) => aspects[this.values[names.shows(signal)]!]!.id,
     );
-    const shows = shownTo(this.design.program, (name) => this.values[name]!);
+    const shows = shownTo(
+      this.design.system,
+      this.free!.layout.compiled.names.map((name) => this.values[name]!),
+    );
     return { aspects: shown, shows, moved: movedTrain(this.design, trial) };
   }
   /** Left alone with the points lying so: worked out anew only when they lie otherwise. */
   private freeWith(points: Trial['points']): FreeLayout {
     const key = JSON.stringify(points);
-    if (this.free?.points !== key) this.free = { layout: new FreeLayout(this.design, points), points: key };
+    if (this.free?.points !== key) this.free = { layout: new FreeLayout(this.design.system, points), points: key };
     return this.free.layout;
   }
   /** What every signal has after each fault. */
@@ -98,18 +123,17 @@ export class Bench {
     const lies = new Map(this.design.scheme.partition.graph.motors.map(({ id, lies: at }) => [id, at]));
     return failDirections(this.design, this.freeWith(points), (motor) => points[motor] ?? lies.get(motor) ?? '', some);
   }
-  matrix = (points: Trial['points'], some?: Some): AspectMatrix =>
-    aspectMatrix(this.design, this.freeWith(points), some);
+  matrix = (points: Trial['points'], some?: Some): AspectMatrix => aspectMatrix(this.freeWith(points), some);
 
   explain(rule: string): Explanation | undefined {
-    return explain(this.design.program, rule, (name) => this.values[name]);
+    return explain(this.design.system.program, rule, (name) => this.values[name]);
   }
   /** The rules about a thing, to be changed; and what a changed text of them does. */
-  rulesAbout = (id: string): RulesAbout => rulesAbout(this.design.program, id);
-  readRules = (id: string, text: string): RulesRead => readRules(this.design.program, id, text);
+  rulesAbout = (id: string): RulesAbout => rulesAbout(this.design.system.program, id);
+  readRules = (id: string, text: string): RulesRead => readRules(this.design.system.program, id, text);
   /** What the rules about a thing are now, by their names as they are written. */
   valuesAbout(id: string): Record<string, string> {
-    const { program } = this.design;
+    const { program } = this.design.system;
     const types = new Map(program.declarations.map(({ name, type }) => [name, type]));
     return Object.fromEntries(
       this.rulesAbout(id).rules.map(({ name, written }) => {
@@ -123,7 +147,7 @@ export class Bench {
   }
   /** The rules about a thing, as text. */
   textAbout(id: string): string {
-    const own = this.design.program.declarations.filter(({ why, expr }) => why?.about === id && expr);
-    return own.map((rule) => writeDeclaration(rule, this.design.program.called)).join('\n\n');
+    const own = this.design.system.program.declarations.filter(({ why, expr }) => why?.about === id && expr);
+    return own.map((rule) => writeDeclaration(rule, this.design.system.program.called)).join('\n\n');
   }
 }

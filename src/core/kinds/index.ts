@@ -32,6 +32,9 @@ export {
   type SpeedLimit,
 } from './aspect-systems/kind';
 export { lampsOut } from './aspect-systems/lamp-out';
+export { FLAGS, type FlagId } from './flags';
+export { INPUTS, type InputKindId } from './inputs';
+export type { InputKind } from './inputs/kind';
 export { OUTPUTS, type OutputKindId } from './outputs';
 export type { OutputKind, PowerLevel } from './outputs/kind';
 export { FULL_POWER, POWER_LEVELS, type PowerId } from './outputs/power';

@@ -33,8 +33,15 @@ export interface Declaration {
   generated?: Expr;
   /** Why it exists; not part of the text form. */
   why?: Why;
-  /** Of an output: its kind, and the number of what it commands; not part of the text form. */
-  commands?: { kind: string; of: number };
+  /** What it means outside the rules; not part of the text form. */
+  terminal?: TerminalMark;
+}
+
+/** Of an input, an output or a flag: its kind, the number of what it belongs to, and which of several it is there. */
+export interface TerminalMark {
+  kind: string;
+  of: number;
+  which?: string;
 }
 
 export interface Why {
@@ -101,6 +108,13 @@ export function partsOf(expr: Expr): Expr[] {
     default:
       return [];
   }
+}
+
+/** Names read in this scan or, by PREVIOUS, of the scan before. */
+export function namesRead(expr: Expr, into: Set<string> = new Set()): Set<string> {
+  if (expr.op === 'name' || expr.op === 'previous') into.add(expr.name);
+  for (const part of partsOf(expr)) namesRead(part, into);
+  return into;
 }
 
 /** Names read in this scan, PREVIOUS left out. */

@@ -21,7 +21,7 @@ export const assumed: Pattern = {
       const comes = or(...setOff.map((spot) => name(names.detect(spot))), taken);
       const about = sensor.id;
       const rule = (expr: Expr, yes: string, no: string) =>
-        book.rule(names.inside(block), 'bool', expr, { about, yes, no });
+        book.flag(['inferred', block.index], names.inside(block), 'bool', expr, { about, yes, no });
       if (told.by === 'time')
         rule(
           { op: 'TOF', in: comes, ms: sensor.holdMs, starts: true },

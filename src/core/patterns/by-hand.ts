@@ -10,7 +10,7 @@ export const byHand: Pattern = {
   motor(_, motor, book) {
     const { id: about, name: called } = motor;
     for (const position of ['straight', 'diverging'] as const)
-      book.input(names.ask(motor, position), 'bool', {
+      book.input(['request', motor.index, position], names.ask(motor, position), 'bool', {
         about,
         yes: `${called} is asked to lie ${position}`,
         no: `${called} is not asked to lie ${position}`,
@@ -21,8 +21,8 @@ export const byHand: Pattern = {
       expr: name(names.ask(one, position)),
       says: `somebody asks for ${one.name} to lie ${position}`,
     })),
-  signal(_, { signal }, book) {
-    book.input(names.hold(signal), 'bool', {
+  signal(_, { signal, index }, book) {
+    book.input(['hold', index], names.hold(signal), 'bool', {
       about: signal.id,
       yes: `${signal.name} is held at stop by hand`,
       no: `${signal.name} is not held by hand`,

@@ -76,7 +76,7 @@ export const directionMemory: Pattern = {
       const { go, before } = grants.get(side)!;
       const held = names.held(stretch, side);
       const empty = [...stretch.blocks, ...before].map((block) => not(name(names.occupied(partition.blocks[block]!))));
-      book.input(names.tell(stretch, side), 'bool', {
+      book.input(['direction', stretch.index, side], names.tell(stretch, side), 'bool', {
         about,
         yes: `A person says that the train in ${stretch.name} came in ${saySide(stretches, side)}`,
         no: `Nobody has said how a train came into ${stretch.name}`,

@@ -15,9 +15,8 @@ export {
   cutsOff,
   expectedOf,
   needsOf,
-  ownRuleFaults,
   type PutTerm,
-  writeRuleProgram,
+  writeRules,
 } from './rule-program';
-export { compileScheme, type Scheme } from './scheme';
+export { compileScheme, type NamedWay, type Scheme } from './scheme';
 export { USUAL_STEP_MS } from './timed-caution';

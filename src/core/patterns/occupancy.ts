@@ -22,10 +22,10 @@ const sensorsOf = byScheme(({ document, partition }): ReadonlyMap<number, Sensor
 export const occupancy: Pattern = {
   id: 'occupancy',
   general({ document }, book) {
-    for (const sensor of document.sensors) {
+    for (const [index, sensor] of document.sensors.entries()) {
       const { id, name: called, kind, holdMs } = sensor;
       const { sees, seesNothing } = sensorKind(kind);
-      book.input(names.detect(sensor), 'bool', {
+      book.input(['detector', index], names.detect(sensor), 'bool', {
         about: id,
         yes: `Detector ${called} ${sees}`,
         no: `Detector ${called} ${seesNothing}`,

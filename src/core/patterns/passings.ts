@@ -54,12 +54,12 @@ export function passingOver(book: RuleBook, block: Block, nth: number, { inner, 
 /** What people say of a block that they alone can put right. */
 export function saidOf(book: RuleBook, block: Block): { taken: Expr; freed: Expr } {
   const about = block.id;
-  book.input(names.taken(block), 'bool', {
+  book.input(['said occupied', block.index], names.taken(block), 'bool', {
     about,
     yes: `A person says that a train stands in ${block.name}`,
     no: `Nobody says that a train stands in ${block.name}`,
   });
-  book.input(names.freed(block), 'bool', {
+  book.input(['said free', block.index], names.freed(block), 'bool', {
     about,
     yes: `A person says that ${block.name} is free`,
     no: `Nobody says that ${block.name} is free`,

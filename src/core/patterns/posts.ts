@@ -53,7 +53,7 @@ export const postOf = (scheme: Scheme, { index }: SignalReading): Post =>
   postsOf(scheme).find(({ readings }) => readings.some((reading) => reading.index === index))!;
 
 /** The signals that would let trains into a block together with this one. */
-export function rivalsOf({ readings }: Scheme, { index }: SignalReading): SignalReading[] {
+export function rivalsOf({ readings }: Pick<Scheme, 'readings'>, { index }: SignalReading): SignalReading[] {
   const rivals = conflictsOf(readings).flatMap(({ one, two }) => (one === index ? [two] : two === index ? [one] : []));
   return [...new Set(rivals)].sort((a, b) => a - b).map((rival) => readings[rival]!);
 }
@@ -74,8 +74,8 @@ const goneFirst = (scheme: Scheme, reading: SignalReading): Expr[] =>
 export const post: Pattern = {
   id: 'post',
   general(scheme, book) {
-    for (const post of postsOf(scheme))
-      book.input(names.manned(post), 'bool', {
+    for (const [index, post] of postsOf(scheme).entries())
+      book.input(['post', index], names.manned(post), 'bool', {
         about: post.readings[0]!.signal.id,
         yes: `Somebody is at the post of ${post.name}`,
         no: `Nobody is at the post of ${post.name}`,
@@ -102,7 +102,7 @@ export const post: Pattern = {
       );
     const passed: Expr = { op: 'R_TRIG', in: or(...watched.map((block) => name(names.occupied(block)))), starts: true };
     const stopped = signal.patterns!.includes(AUTHORITY) ? [] : [not(previous(names.proceed(signal)))];
-    book.input(names.give(signal), 'bool', {
+    book.input(['clear button', reading.index], names.give(signal), 'bool', {
       about: signal.id,
       yes: `Somebody presses the button of ${signal.name}`,
       no: `Nobody presses the button of ${signal.name}`,
@@ -117,7 +117,8 @@ export const post: Pattern = {
         no: `The button of ${signal.name} has not been pressed for a while`,
       },
     );
-    book.rule(
+    book.flag(
+      ['given', reading.index],
       names.given(signal),
       'bool',
       {

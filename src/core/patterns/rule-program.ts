@@ -124,14 +124,11 @@ const asksOf = (scheme: Scheme, way: NamedWay, instead: PutTerm[], into?: Declar
     into,
   );
 
-/** The rule program of a layout, with the rules of somebody's own in it: the single truth of what its signals and turnouts do. */
-export const writeRuleProgram = (scheme: Scheme): Program => programOf(scheme).program;
-
-/** What is wrong with rules of somebody's own. */
-export const ownRuleFaults = (scheme: Scheme): OwnRuleFault[] =>
-  scheme.document.rules.length === 0 ? [] : programOf(scheme).faults;
-
-function programOf(scheme: Scheme): { program: Program; faults: OwnRuleFault[] } {
+/**
+ * The rule program of a layout, with the rules of somebody's own in it: the single truth of what its signals and turnouts do; and what is
+ * wrong with those rules.
+ */
+export function writeRules(scheme: Scheme): { program: Program; faults: OwnRuleFault[] } {
   const { rules } = scheme.document;
   const program = generate(scheme);
   return rules.length === 0 ? { program, faults: [] } : withOwnRules(program, rules);
@@ -170,7 +167,7 @@ function enumerationsOf(declarations: Declaration[]): Program['enums'] {
   const kinds: [string, OutputKind][] = Object.entries(OUTPUTS);
   return Object.fromEntries(
     kinds.flatMap(([kind, { values }]) =>
-      values && declarations.some(({ commands }) => commands?.kind === kind) ? [[kind, [...values]]] : [],
+      values && declarations.some(({ terminal }) => terminal?.kind === kind) ? [[kind, [...values]]] : [],
     ),
   );
 }
@@ -185,7 +182,7 @@ function composePower(scheme: Scheme, book: RuleBook): void {
     const head = names.headOf(scheme.partition, section);
     const full = value(POWER_LEVELS[FULL_POWER]!.id);
     const expr = terms.reduceRight<Expr>((otherwise, { when: so, level }) => when(so, value(level), otherwise), full);
-    book.output('power', section.index, names.power(head), 'power', expr, {
+    book.output(['power', section.index], names.power(head), 'power', expr, {
       about: head.id,
       yes: `The power of ${head.name} is {}`,
       no: '',
@@ -200,14 +197,14 @@ function composeLighting(scheme: Scheme, book: RuleBook): void {
     if (terms.length === 0) continue;
     const { signal } = reading;
     const lit = when(or(...terms), value('lit'), value('dark'));
-    book.output('lighting', reading.index, names.lighting(signal), 'lighting', lit, {
+    book.output(['lighting', reading.index], names.lighting(signal), 'lighting', lit, {
       about: signal.id,
       yes: `The lamps of ${signal.name} are {}`,
       no: '',
     });
     const stop = systemOf(scheme.document, signal.system).aspects[0];
     const read = when(is(name(names.lighting(signal)), 'lit'), name(names.shows(signal)), value(stop.id));
-    book.rule(names.reads(signal), 'aspect', read, {
+    book.flag(['read', reading.index], names.reads(signal), 'aspect', read, {
       about: signal.id,
       yes: `${signal.name} is read as {}`,
       no: '',
@@ -224,7 +221,7 @@ function composeLamps(scheme: Scheme, book: RuleBook): void {
   for (const [index, sensor] of scheme.document.sensors.entries()) {
     const terms = fillers('lamp').flatMap((pattern) => pattern.lamp?.(scheme, sensor) ?? []);
     if (terms.length === 0) continue;
-    book.output('lamp', index, names.lamp(sensor), 'lamp', firstOf(terms), {
+    book.output(['lamp', index], names.lamp(sensor), 'lamp', firstOf(terms), {
       about: sensor.id,
       yes: `The lamp of ${sensor.name} is {}`,
       no: '',
@@ -237,7 +234,7 @@ function composeIndicators(scheme: Scheme, book: RuleBook): void {
   for (const motor of scheme.partition.graph.motors) {
     const terms = fillers('indicator').flatMap((pattern) => pattern.indicator?.(scheme, motor) ?? []);
     if (terms.length === 0) continue;
-    book.output('indicator', motor.index, names.indicator(motor), 'indicator', firstOf(terms), {
+    book.output(['indicator', motor.index], names.indicator(motor), 'indicator', firstOf(terms), {
       about: motor.id,
       yes: `The indicator of ${motor.name} shows {}`,
       no: '',
@@ -251,7 +248,7 @@ function composeBlocks(scheme: Scheme, book: RuleBook): void {
   for (const block of scheme.partition.blocks) {
     const terms = gather('occupied', (pattern) => pattern.occupied?.(scheme, block));
     const blind = terms.length === 0;
-    book.rule(names.occupied(block), 'bool', blind ? { op: 'true' } : or(...exprs(terms)), {
+    book.flag(['occupied', block.index], names.occupied(block), 'bool', blind ? { op: 'true' } : or(...exprs(terms)), {
       about: block.id,
       fact: 'always',
       yes: blind ? `${block.name} has no detector, so it counts as occupied` : `${block.name} is occupied`,
@@ -264,10 +261,10 @@ function composeBlocks(scheme: Scheme, book: RuleBook): void {
 function composePoints(scheme: Scheme, book: RuleBook, each: Each): void {
   for (const motor of scheme.partition.graph.motors) {
     const { id: about, name: called, lies } = motor;
-    book.input(names.points(motor), 'position', { about, yes: `${called} lies {}`, no: '' });
+    book.input(['contact', motor.index], names.points(motor), 'position', { about, yes: `${called} lies {}`, no: '' });
     each('motor', (pattern, own) => pattern.motor?.(scheme, motor, own));
     const locks = gather('lock', (pattern, own) => pattern.lock?.(scheme, motor, own), book.declarations);
-    book.rule(names.locked(motor), 'bool', or(...exprs(locks)), {
+    book.flag(['locked', motor.index], names.locked(motor), 'bool', or(...exprs(locks)), {
       about,
       yes: `${called} is locked`,
       no: `${called} may be thrown`,
@@ -278,8 +275,7 @@ function composePoints(scheme: Scheme, book: RuleBook, each: Each): void {
         not(name(names.locked(motor))),
       );
     book.output(
-      'drive',
-      motor.index,
+      ['drive', motor.index],
       names.drive(motor),
       'bool',
       { op: 'RS', set: asked('diverging'), reset: asked('straight'), starts: lies === 'diverging' },
@@ -295,12 +291,18 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
     each('signal', (pattern, own) => pattern.signal?.(scheme, reading, own));
     const ways = scheme.waysOf[reading.index]!;
     for (const way of ways) composeWay(scheme, way, book);
-    book.rule(names.proceed(signal), 'bool', or(...ways.map((way) => name(names.go(way)))), {
-      about,
-      fact: 'when not',
-      yes: `${signal.name} may show proceed`,
-      no: `${signal.name} must show stop`,
-    });
+    book.flag(
+      ['proceed', reading.index],
+      names.proceed(signal),
+      'bool',
+      or(...ways.map((way) => name(names.go(way)))),
+      {
+        about,
+        fact: 'when not',
+        yes: `${signal.name} may show proceed`,
+        no: `${signal.name} must show stop`,
+      },
+    );
     const aspects = fillers('aspect').flatMap(
       (pattern) => pattern.aspect?.(scheme, reading, new RuleBook(book.declarations, pattern.id)) ?? [],
     );
@@ -317,8 +319,7 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
     }, shown);
     const stop = systemOf(scheme.document, signal.system).aspects[0];
     book.output(
-      'aspect',
-      reading.index,
+      ['aspect', reading.index],
       names.shows(signal),
       'aspect',
       when(not(name(names.proceed(signal))), value(stop.id), proceeding),

@@ -30,7 +30,7 @@ export interface NamedWay {
 export interface Scheme {
   document: LayoutDocument;
   partition: Partition;
-  readings: SignalReading[];
+  readings: readonly SignalReading[];
   stretches: Stretches;
   /** How long a cleared way stays locked after it is put back: the slowest train's stopping time and a second. */
   releaseMs: number;
@@ -85,7 +85,7 @@ function stoppingMs(document: LayoutDocument, train: Train): number {
 
 function nameWays(
   partition: Partition,
-  readings: SignalReading[],
+  readings: readonly SignalReading[],
   stretches: Stretches,
   reading: SignalReading,
 ): NamedWay[] {
@@ -101,7 +101,7 @@ function nameWays(
 }
 
 /** What a way leads to. */
-function endingOf(partition: Partition, readings: SignalReading[], way: Way): { id: string; name: string } {
+function endingOf(partition: Partition, readings: readonly SignalReading[], way: Way): { id: string; name: string } {
   const { ending } = way;
   if (ending.kind === 'signal') return readings[ending.signal]!.signal;
   if (ending.kind === 'end of detection') return partition.blocks[ending.block]!;

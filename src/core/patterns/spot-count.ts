@@ -48,11 +48,17 @@ export const spotCount: Pattern = {
           no: `The count in ${block.name} can be right`,
         },
       );
-      book.rule(names.inside(block), 'bool', or(name(names.unsure(block)), ...all.map((nth) => name(bit(nth)))), {
-        about,
-        yes: `More ${what} came into ${block.name} than have gone out, or nobody knows how many`,
-        no: `As many ${what} have gone out of ${block.name} as came in`,
-      });
+      book.flag(
+        ['inferred', block.index],
+        names.inside(block),
+        'bool',
+        or(name(names.unsure(block)), ...all.map((nth) => name(bit(nth)))),
+        {
+          about,
+          yes: `More ${what} came into ${block.name} than have gone out, or nobody knows how many`,
+          no: `As many ${what} have gone out of ${block.name} as came in`,
+        },
+      );
     }
   },
   occupied({ partition }, block) {

@@ -37,7 +37,8 @@ export const spotMemory: Pattern = {
         );
       });
       const { taken, freed } = saidOf(book, block);
-      book.rule(
+      book.flag(
+        ['inferred', block.index],
         names.inside(block),
         'bool',
         {

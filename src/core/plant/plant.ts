@@ -1,8 +1,8 @@
-import { consistOf, type Field, type Partition, pieceAt } from '../detection';
-import { type Aspect, FULL_POWER, POWER_LEVELS, type SpeedLimit, TRACK_POWERS } from '../kinds';
-import { CAUTION_SHARE, layoutSpeedMmPerS, mmOf, SCAN_S } from '../measure';
+import { type Field, type Partition, pieceAt } from '../detection';
+import { type Aspect, FULL_POWER, POWER_LEVELS, type SpeedLimit } from '../kinds';
+import { CAUTION_SHARE, mmOf, SCAN_S } from '../measure';
 import { type SignalReading, type SignalsOn, signalsAlong } from '../signals';
-import type { LayoutDocument } from '../survey';
+import type { PlantParameters } from '../system';
 import type { EdgeEnd } from '../track';
 import { freeOnSight } from './on-sight';
 import { Proximity } from './proximity';
@@ -46,7 +46,7 @@ export class Plant {
   readonly motors: TurnoutMotor[];
   /** Whether something is noticed in each field. */
   readonly felt: Uint8Array;
-  /** Trains in the document that could not be placed, and why. */
+  /** Trains that could not be placed, and why. */
   readonly notPlaced: { train: string; problem: string }[] = [];
   private readonly signalsOn: SignalsOn;
   private readonly proximity: Proximity;
@@ -63,33 +63,32 @@ export class Plant {
   private readonly points = (turnout: number) => this.motors[turnout]!.position;
 
   constructor(
-    private readonly document: LayoutDocument,
+    private readonly parameters: PlantParameters,
     private readonly partition: Partition,
-    readings: SignalReading[],
+    readings: readonly SignalReading[],
     spreadOf: (train: number) => Spread,
     /** Drivers look the line up at every step instead of keeping what they found; the run is the same. */
     private readonly looksAlways = false,
   ) {
-    this.closes = TRACK_POWERS[document.power].closes ?? false;
+    this.closes = parameters.closes;
     this.motors = partition.graph.motors.map(({ lies, throwMs }) => new TurnoutMotor(lies, throwMs));
     this.felt = new Uint8Array(partition.fields.all.length);
     this.lastFelt = new Uint8Array(partition.fields.all.length);
     this.power = new Uint8Array(partition.sections.length).fill(FULL_POWER);
     this.signalsOn = signalsAlong(partition, readings);
-    for (let index = 0; index < document.trains.length; index++) this.place(index, spreadOf(index));
+    for (let index = 0; index < parameters.trains.length; index++) this.place(index, spreadOf(index));
     this.proximity = new Proximity(partition, this.trains);
     this.sense();
     this.lastFelt.set(this.felt);
   }
 
   private place(index: number, spread: Spread): void {
-    const train = this.document.trains[index]!;
-    if (!train.start) return;
-    const consist = consistOf(this.document, train);
-    const at = train.start.at.tenthUm;
-    const piece = pieceAt(this.partition, train.start.line, at, train.start.facing === 'up' ? 'down' : 'up');
-    const exit: EdgeEnd = train.start.facing === 'up' ? 1 : 0;
-    const tape = layTape(this.partition, piece, exit, mmOf(at), consist.lengthMm, this.points);
+    const train = this.parameters.trains[index]!;
+    const { start, ...figures } = train;
+    if (!start) return;
+    const piece = pieceAt(this.partition, start.line, start.at, start.facing === 'up' ? 'down' : 'up');
+    const exit: EdgeEnd = start.facing === 'up' ? 1 : 0;
+    const tape = layTape(this.partition, piece, exit, mmOf(start.at), train.consist.lengthMm, this.points);
     if (!tape) {
       this.notPlaced.push({
         train: train.id,
@@ -100,12 +99,8 @@ export class Plant {
     const rolling = new RollingTrain(
       this.partition,
       {
-        id: train.id,
-        name: train.name,
-        consist,
-        topMmPerS: layoutSpeedMmPerS(train.topSpeedKmh, this.document.scale) * (1 + spread.speed),
-        accelerationMmPerS2: train.accelerationMmPerS2,
-        brakingMmPerS2: train.brakingMmPerS2,
+        ...figures,
+        topMmPerS: train.topMmPerS * (1 + spread.speed),
         startDelayMs: train.startDelayMs * (1 + spread.startDelay),
       },
       tape,
@@ -251,7 +246,7 @@ export class Plant {
     const shareOf = (limit: SpeedLimit | undefined, otherwise: number) => {
       if (!limit) return otherwise;
       if (limit.share !== undefined) return limit.share;
-      return Math.min(1, layoutSpeedMmPerS(limit.kmh!, this.document.scale) / topMmPerS);
+      return Math.min(1, this.parameters.mmPerS(limit.kmh!) / topMmPerS);
     };
     return { share: shareOf(speed, stopsIn === 1 ? CAUTION_SHARE : 1), atNext: shareOf(speedAtNext, 1) };
   }

@@ -2,6 +2,7 @@ import { type Consist, eachCrossing, type Partition, turnedRound } from '../dete
 import type { PowerLevel } from '../kinds';
 import { mostBrakingMm, SCAN_S, SIGHT_BEYOND_BRAKING_MM, STOP_SHORT_MM } from '../measure';
 import { END_OF_TRACK, mustStopBefore, type SignalsOn } from '../signals';
+import type { TrainParameters } from '../system';
 import { entriesBetween } from './stance';
 import { pieceLengthMm, type ReadPoints, stepOn, type TapeEntry, turnTape } from './tape';
 
@@ -10,15 +11,8 @@ const GOAL_REACHED_MM = 1;
 /** How far beyond his sight the line is looked up at once, so that it need not be at every step. */
 const LOOKED_UP_BEYOND_MM = 1000;
 
-export interface TrainFigures {
-  id: string;
-  name: string;
-  consist: Consist;
-  topMmPerS: number;
-  accelerationMmPerS2: number;
-  brakingMmPerS2: number;
-  startDelayMs: number;
-}
+/** A train as it runs: what was surveyed of it, with its own difference from that. */
+export type TrainFigures = Omit<TrainParameters, 'start'>;
 
 /** A signal, or the end of the track, before a driver; `at` is a running distance. */
 export interface Ahead {

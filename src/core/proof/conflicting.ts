@@ -1,5 +1,5 @@
-import type { Scheme } from '../patterns';
 import { type Conflict, conflictNow, conflictsOf } from '../signals';
+import type { System } from '../system';
 import { MOVING } from './rules';
 import type { Showings } from './showings';
 
@@ -12,10 +12,10 @@ export class Conflicting {
   private readonly never: boolean;
 
   constructor(
-    private readonly scheme: Scheme,
+    private readonly system: System,
     private readonly showings: Showings,
   ) {
-    this.never = conflictsOf(scheme.readings).length === 0;
+    this.never = conflictsOf(system.readings).length === 0;
   }
 
   is(showing: number): boolean {
@@ -30,7 +30,7 @@ export class Conflicting {
   }
 
   at(showing: number): Conflict | undefined {
-    const { readings, aspects } = this.scheme;
+    const { readings, aspects } = this.system;
     return conflictNow(
       readings,
       (signal) => aspects[this.showings.thing(showing, signal)]!.stopsIn !== 0,

@@ -9,10 +9,21 @@ export { ProofModel } from './model';
 export { UNNOTICED } from './moves';
 export { type Placement, PlacementsOfTrain } from './placements';
 export { harmFlag } from './promela-text';
-export { PROPERTY_WORDS, type Proof, type ProofProgress, ProofRun, type Property, type Verdict } from './prove';
+export { meet } from './proof-train';
+export {
+  type Explain,
+  PROPERTY_WORDS,
+  type Proof,
+  type ProofProgress,
+  ProofRun,
+  type Property,
+  proofKey,
+  type Verdict,
+} from './prove';
 export { STANDING_TICKS } from './standing-start';
 export { StateSet } from './state-set';
 export { type Steered, steerStory } from './steer';
+export type { StoryStep } from './story';
 export { STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from './switches';
 export { writePlantPromela } from './write-plant-promela';
 export { writePromela } from './write-promela';

@@ -1,19 +1,23 @@
-import type { Expr, Program } from '../logic';
-import { names } from '../patterns';
+import { type Expr, namesRead } from '../logic';
+import type { System } from '../system';
 
 /**
- * The names of the locks, all of which must be off, that stand between a request for a turnout and everything it can do. None
- * when some rule reads the request in another way.
+ * The locks, by their places among the values, all of which must be off for a request for a motor to do anything: they stand between it and every rule that
+ * reads it. None when some rule reads the request in another way.
  */
-export function locksOf(program: Program, motor: { id: string }): string[] {
-  const asks = [names.ask(motor, 'straight'), names.ask(motor, 'diverging')];
-  const reads = (expr: Expr | undefined) => asks.some((ask) => JSON.stringify(expr)?.includes(JSON.stringify(ask)));
-  const readers = program.declarations.filter(({ expr }) => reads(expr));
-  const locks = readers.map(({ name, expr }) => {
-    const lock = name.replace(/^drive\./, 'locked.');
-    const guarded = (part: Expr) =>
-      part.op === 'and' && part.of.some((p) => p.op === 'not' && p.of.op === 'name' && p.of.name === lock);
-    return expr?.op === 'RS' && guarded(expr.set) && guarded(expr.reset) ? lock : undefined;
-  });
-  return locks.every((lock) => lock !== undefined) ? locks : [];
+export function locksOf({ terminals, program }: System, motor: number): number[] {
+  const asks = new Set(terminals.ofKind('request').flatMap(({ of, name }) => (of === motor ? [name] : [])));
+  const motorOf = new Map(terminals.ofKind('drive').map(({ name, of }) => [name, of]));
+  const locks: number[] = [];
+  for (const { name, expr } of program.declarations) {
+    if (!expr || ![...namesRead(expr)].some((read) => asks.has(read))) continue;
+    const driven = motorOf.get(name);
+    const lock = driven === undefined ? undefined : terminals.find('locked', driven);
+    if (!lock || expr.op !== 'RS' || !isGuarded(expr.set, lock.name) || !isGuarded(expr.reset, lock.name)) return [];
+    locks.push(lock.slot);
+  }
+  return locks;
 }
+
+const isGuarded = (part: Expr, lock: string): boolean =>
+  part.op === 'and' && part.of.some((one) => one.op === 'not' && one.of.op === 'name' && one.of.name === lock);

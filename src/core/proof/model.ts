@@ -1,8 +1,8 @@
 import type { Aspect } from '../kinds';
-import { names, type Scheme } from '../patterns';
 import { END_OF_TRACK } from '../signals';
-import type { HarmId, Telling } from '../simulation';
-import type { LayoutDocument } from '../survey';
+import type { HarmId } from '../simulation';
+import type { TurnoutPosition } from '../survey';
+import type { System, TerminalKind } from '../system';
 import type { Motor } from '../track';
 import { boundCarried, boundNow, boundPast, countedOn, STOOD } from './bound';
 import { BIT_OF, BITS_OF_RULES } from './harm-bits';
@@ -11,7 +11,7 @@ import { choiceOf, indexOf, Listing, moveOf, movesUnder, Pairs } from './moves';
 import type { PackingMachine } from './packing';
 import type { Advance, Before } from './placements';
 import { type Present, plantMachine, presentIn } from './plant-state';
-import { meet, type ProofTrain, proofTrainsOf } from './proof-train';
+import { meet, type ProofTrain, proofTrainsOf, type Said } from './proof-train';
 import { NOTHING } from './rule-steps';
 import { MOVING, Rules } from './rules';
 import { NONE, type Sight, sightOf } from './sight';
@@ -34,7 +34,6 @@ const atRest = (state: number): number | undefined => (state >= MOVING ? undefin
  */
 export class ProofModel {
   readonly trains: ProofTrain[];
-  readonly scheme: Scheme;
   readonly rules: Rules;
   /** Trains that could not be put on the track, and why: nothing is said of them. */
   readonly notPlaced: string[];
@@ -75,26 +74,25 @@ export class ProofModel {
   private readonly liesSeen = (turnout: number) => atRest(this.rules.showings.lies(this.looked, turnout));
 
   constructor(
-    readonly document: LayoutDocument,
+    readonly system: System,
     readonly on: ReadonlySet<Switch> = STANDARD_SWITCHES,
   ) {
     this.listing = new Listing(movesUnder(on));
     this.inOneScan = on.has('one scan');
-    const { start, harms } = standingStart(document);
+    const { start, harms } = standingStart(system);
     this.startHarms = harms;
     this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
-    this.scheme = start.scheme;
-    this.motors = this.scheme.partition.graph.motors;
-    this.stopsIn = this.scheme.aspects.map(({ stopsIn }) => stopsIn);
-    this.rules = new Rules(wiringOf(start, on.has('hold')), standingOf(start));
+    this.motors = this.system.partition.graph.motors;
+    this.stopsIn = this.system.aspects.map(({ stopsIn }) => stopsIn);
+    this.rules = new Rules(wiringOf(system, on.has('hold')), standingOf(start));
     const { rules } = this;
     this.trains = proofTrainsOf(start, on.has('turn back'), on.has('false pulses'));
-    this.ofSignals = new SignalHarms(this.scheme, rules.showings, this.trains);
-    const slot = (name: string) => rules.wiring.compiled.slots.get(name)!;
-    this.askSlots = this.motors.map((t) => [slot(names.ask(t, 'straight')), slot(names.ask(t, 'diverging'))]);
+    this.ofSignals = new SignalHarms(this.system, rules.showings, this.trains);
+    const ask = (motor: number, to: TurnoutPosition) => system.terminals.slot('request', motor, to);
+    this.askSlots = this.motors.map((_, m) => [ask(m, 'straight'), ask(m, 'diverging')]);
     this.seen = new Int32Array(rules.inputWords);
     const words = { inputs: rules.inputWords, things: rules.footprints.thingWords };
-    this.sights = this.trains.map((train) => sightOf(train, document, this.scheme, words));
+    this.sights = this.trains.map((train) => sightOf(train, system, words));
     const trains = this.trains.length;
     this.meetings = this.trains.flatMap((second, t) =>
       this.trains.slice(0, t).map((first) => new Meetings(first, second)),
@@ -148,7 +146,7 @@ export class ProofModel {
 
   /** What a signal shows in the state last gone to. */
   aspect(signal: number): Aspect {
-    return this.scheme.aspects[this.rules.showings.thing(this.showing, signal)]!;
+    return this.system.aspects[this.rules.showings.thing(this.showing, signal)]!;
   }
   isAtStop(signal: number): boolean {
     return this.stopsIn[this.rules.showings.thing(this.showing, signal)] === 0;
@@ -162,6 +160,10 @@ export class ProofModel {
   /** The value of a name of the program in the present state. */
   valueOf(name: string): number {
     return this.rules.valuesIn(this.ruleState)[this.rules.wiring.compiled.slots.get(name)!]!;
+  }
+
+  isOn(kind: TerminalKind, of: number): boolean {
+    return this.rules.valuesIn(this.ruleState)[this.system.terminals.slot(kind, of)] === 1;
   }
 
   isHeld(hand: number): boolean {
@@ -271,14 +273,11 @@ export class ProofModel {
   }
 
   /** What a person says of a train where no other stands in the same stretch. */
-  private tell(train: number, told: Telling[]): void {
-    for (const { stretch, input, always } of told) {
-      const slot = this.rules.wiring.compiled.slots.get(input);
-      if (slot !== undefined && (always || !this.isShared(train, stretch))) this.rules.pulse(slot);
-    }
+  private tell(train: number, told: Said[]): void {
+    for (const { stretch, slot, always } of told) if (always || !this.isShared(train, stretch)) this.rules.pulse(slot);
   }
   private isShared(train: number, stretch: number): boolean {
-    const { ofBlock } = this.scheme.stretches;
+    const { ofBlock } = this.system.stretches;
     for (let t = 0; t < this.trains.length; t++) {
       if (t === train || this.isOff(t)) continue;
       for (const block of this.placementOf(t).blocks) if (ofBlock[block] === stretch) return true;

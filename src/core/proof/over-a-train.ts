@@ -1,6 +1,6 @@
 import { promisesFree } from '../kinds';
-import type { Scheme } from '../patterns';
 import { type LettingIn, lettingIn, standsOn } from '../signals';
+import type { System } from '../system';
 import type { ProofTrain } from './proof-train';
 import type { Showings } from './showings';
 
@@ -16,11 +16,11 @@ export class OverATrain {
   private shown: Int32Array;
 
   constructor(
-    private readonly scheme: Scheme,
+    private readonly system: System,
     private readonly showings: Showings,
     trains: readonly ProofTrain[],
   ) {
-    this.ways = lettingIn(scheme.readings);
+    this.ways = lettingIn(system.readings);
     this.words = Math.ceil(this.ways.length / BITS);
     this.shown = new Int32Array(1024 * (this.words + 1));
     this.stood = trains.map(({ placements }) => {
@@ -69,7 +69,7 @@ export class OverATrain {
       this.shown[at] = 1;
       this.ways.forEach(({ signal, lies }, w) => {
         const lets =
-          promisesFree(this.scheme.aspects[this.showings.thing(showing, signal)]!) &&
+          promisesFree(this.system.aspects[this.showings.thing(showing, signal)]!) &&
           lies.every(({ motor, position }) => this.showings.lies(showing, motor) === (position === 'straight' ? 0 : 1));
         if (lets) this.shown[at + 1 + (w >> 5)]! |= 1 << (w & 31);
       });

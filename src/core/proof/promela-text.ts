@@ -1,8 +1,10 @@
 import { NOWHERE, promisesFree } from '../kinds';
-import { HARM_IDS, type HarmId, type Telling } from '../simulation';
+import { HARM_IDS, type HarmId } from '../simulation';
+import type { TerminalKind } from '../system';
 import type { ProofModel } from './model';
 import type { Before, Placement } from './placements';
-import { type PromelaRules, slotText, writeRulesPromela } from './write-rules-promela';
+import type { Said } from './proof-train';
+import { type PromelaRules, writeRulesPromela } from './write-rules-promela';
 
 /** The flag of each harm in the model: `spin -DHARM=harm_trains_touch` looks for that one. */
 export const harmFlag = (harm: HarmId): string => `harm_${harm.replaceAll(' ', '_')}`;
@@ -25,21 +27,23 @@ export class PromelaText {
   readonly say = (...text: string[]): void => {
     this.lines.push(...text);
   };
-  readonly slotOf = (name: string): string => slotText(this.model, name);
+  /** The value of a terminal. */
+  readonly terminal = (kind: TerminalKind, of: number, which = ''): string =>
+    `value[${this.model.system.terminals.slot(kind, of, which)}]`;
   private readonly aspectOf = (signal: number): string => `value[${this.model.rules.wiring.aspects[signal]!}]`;
   /** A signal shows an aspect that obliges to stop before it. */
   readonly isAtStop = (signal: number): string =>
-    `(${this.model.scheme.aspects.flatMap(({ stopsIn }, i) => (stopsIn === 0 ? [`${this.aspectOf(signal)} == ${i}`] : [])).join(' || ')})`;
+    `(${this.model.system.aspects.flatMap(({ stopsIn }, i) => (stopsIn === 0 ? [`${this.aspectOf(signal)} == ${i}`] : [])).join(' || ')})`;
   /** It shows one that says that nothing stands on its way. */
   readonly promisesFree = (signal: number): string =>
     this.either(
-      this.model.scheme.aspects.flatMap((aspect, i) =>
+      this.model.system.aspects.flatMap((aspect, i) =>
         promisesFree(aspect) ? [`${this.aspectOf(signal)} == ${i}`] : [],
       ),
     );
   /** One more than the number of the signal to stop before, counted from this one, by what it shows; NO_STOP for none. */
   readonly stopsIn = (signal: number): string =>
-    this.model.scheme.aspects.reduceRight(
+    this.model.system.aspects.reduceRight(
       (rest, { stopsIn }, i) =>
         `(${this.aspectOf(signal)} == ${i} -> ${stopsIn === NOWHERE ? NO_STOP : stopsIn + 1} : ${rest})`,
       String(NO_STOP),
@@ -80,19 +84,16 @@ export class PromelaText {
     return 1 + train * 2 * (this.model.trains.length + 1) + (binds ? 1 : 0);
   }
   /** What a person says of a train where no other stands in the same stretch. */
-  told(train: number, tellings: Telling[]): string[] {
-    const { trains, scheme, rules } = this.model;
-    return tellings.map(({ stretch, input, always }) => {
+  told(train: number, tellings: Said[]): string[] {
+    const { trains, system } = this.model;
+    return tellings.map(({ stretch, slot, always }) => {
       const shared = trains.flatMap((_, o) => {
         const numbers =
-          o === train ? [] : this.where(o, (q) => q.blocks.some((b) => scheme.stretches.ofBlock[b] === stretch));
+          o === train ? [] : this.where(o, (q) => q.blocks.some((b) => system.stretches.ofBlock[b] === stretch));
         return numbers.length > 0 ? [this.among(o, numbers)] : [];
       });
-      return rules.wiring.compiled.slots.has(input)
-        ? always
-          ? `${this.slotOf(input)} = 1`
-          : this.whenever(`!(${this.either(shared)})`, `${this.slotOf(input)} = 1`)
-        : 'skip';
+      const said = `value[${slot}] = 1`;
+      return always ? said : this.whenever(`!(${this.either(shared)})`, said);
     });
   }
 }

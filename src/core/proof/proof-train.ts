@@ -1,9 +1,9 @@
-import { consistOf, type Partition } from '../detection';
-import { sensorKind, TRACK_POWERS } from '../kinds';
-import { fastest, layoutSpeedMmPerS, mmOf, mostBrakingMm, STOP_SHORT_MM } from '../measure';
+import type { Partition } from '../detection';
+import { sensorKind } from '../kinds';
+import { fastest, mmOf, mostBrakingMm, STOP_SHORT_MM } from '../measure';
 import { entriesBetween, type Stance, stanceOf } from '../plant';
 import { type SignalsOn, signalsAlong } from '../signals';
-import { type Rehearsal, type Telling, takenOf, tellingsOf } from '../simulation';
+import { type Rehearsal, slotOf, type Telling, takenOf, tellingsOf } from '../simulation';
 import { type Placement, PlacementsOfTrain } from './placements';
 
 /** A part of a train’s body on a piece: between which distances along the piece its lower and its higher end are. */
@@ -31,8 +31,15 @@ export interface ProofTrain {
   stances: Stance[];
   grounds: Ground[][];
   /** What is said of it for each way of turning back, and when it is set down where it began. */
-  tellings: Telling[][][];
-  toldAtStart: Telling[];
+  tellings: Said[][][];
+  toldAtStart: Said[];
+}
+
+/** What a person says of a train, by an input that the rules have. */
+export interface Said {
+  stretch: number;
+  slot: number;
+  always?: true;
 }
 
 /** Sets of numbers, one for each placement, as bits of 32-bit words. */
@@ -57,22 +64,22 @@ export function meet(a: Bits, i: number, b: Bits, k: number): boolean {
 }
 
 /** The trains that stand on the track of a rehearsal, ready for a proof. */
-export function proofTrainsOf(
-  { document, plant, scheme }: Rehearsal,
-  mayTurn: boolean,
-  mayMiss: boolean,
-): ProofTrain[] {
-  const pulsing = new Set(document.sensors.filter(({ kind }) => sensorKind(kind).pulses).map(({ id }) => id));
-  const { partition, readings, stretches } = scheme;
+export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, mayMiss: boolean): ProofTrain[] {
+  const pulsing = new Set(system.sensors.filter(({ kind }) => sensorKind(kind).pulses).map(({ id }) => id));
+  const { partition, readings, stretches } = system;
+  const said = (tellings: Telling[]): Said[] =>
+    tellings.flatMap((telling) => {
+      const slot = slotOf(system, telling);
+      return slot === undefined ? [] : [{ stretch: telling.stretch, slot, always: telling.always }];
+    });
   const signalsOn: SignalsOn = signalsAlong(partition, readings);
   return plant.trains.map((rolling) => {
-    const train = document.trains.find((t) => t.id === rolling.figures.id)!;
-    const consist = consistOf(document, train);
-    const top = layoutSpeedMmPerS(train.topSpeedKmh, document.scale);
+    const train = system.plant.trains.find((t) => t.id === rolling.figures.id)!;
+    const { consist, topMmPerS: top } = train;
     const motion = {
       brakingMm: Math.max(mostBrakingMm(top, train.brakingMmPerS2), STOP_SHORT_MM + 1),
       topMmPerS: fastest(top),
-      closes: TRACK_POWERS[document.power].closes ?? false,
+      closes: system.plant.closes,
       ...(mayMiss && {
         misses: (field: number) => partition.fields.all[field]!.sensors.some((id) => pulsing.has(id)),
       }),
@@ -105,8 +112,8 @@ export function proofTrainsOf(
       ),
       stances: held.map((entries) => stanceOf(partition, stretches, entries)),
       grounds: placements.map((p) => groundsOf(partition, p, consist.lengthMm)),
-      tellings: placements.map(({ turns }) => turns.map(({ standsOn }) => tellingsOf(scheme, standsOn))),
-      toldAtStart: [...tellingsOf(scheme, rolling.held()), ...takenOf(scheme, rolling.held())],
+      tellings: placements.map(({ turns }) => turns.map(({ standsOn }) => said(tellingsOf(system, standsOn)))),
+      toldAtStart: said([...tellingsOf(system, rolling.held()), ...takenOf(system, rolling.held())]),
     };
   });
 }

@@ -1,6 +1,5 @@
 import { HARM_IDS, HARMS, type HarmId } from '../simulation';
-import type { LayoutDocument } from '../survey';
-import { type Cause, causeOf } from './cause';
+import type { System } from '../system';
 import { Explorer } from './explore';
 import { ProofModel } from './model';
 import { type StoryStep, tellStory } from './story';
@@ -19,7 +18,7 @@ export const PROPERTY_WORDS: Record<Property, { holds: string; fails: string }> 
 /** The order in which verdicts are told. */
 export const PROPERTIES: Property[] = [...HARM_IDS, 'deadlock'];
 
-export interface Verdict {
+export interface Verdict<Cause = never> {
   property: Property;
   /**
    * “holds” only when every state was looked at; “holds unless” when every state was, but for what comes after another harm that
@@ -29,8 +28,12 @@ export interface Verdict {
   story?: StoryStep[];
   /** It is so before anything has moved. */
   atTheStart?: boolean;
+  /** Why, if whoever asked for the result can tell. */
   cause?: Cause;
 }
+
+/** Tells why a story ends as it does. */
+export type Explain<Cause> = (model: ProofModel, property: Property, story: StoryStep[]) => Cause;
 
 export interface ProofProgress {
   states: number;
@@ -39,9 +42,11 @@ export interface ProofProgress {
   waiting: number;
 }
 
-export interface Proof extends ProofProgress {
+export interface Proof<Cause = never> extends ProofProgress {
+  /** Of what runs, and of the prover: what was proved is true of whatever has both. */
+  key: string;
   finished: boolean;
-  verdicts: Verdict[];
+  verdicts: Verdict<Cause>[];
   /** Names of the trains it speaks of, and why others are not among them. */
   trains: string[];
   notPlaced: string[];
@@ -61,17 +66,22 @@ const ASSUMPTIONS = [
   'Detectors, motors and lamps do what they should; a train that has touched another, or whose rules do not settle, is not followed.',
 ];
 
+/** Another number voids every proof made before: what the prover looks at, or how, has changed. */
+const PROVER_VERSION = 1;
+/** What a proof belongs to: what runs, and the version of the prover. */
+export const proofKey = (system: System): string => `${PROVER_VERSION}-${system.key}`;
+
 /** Looks at every state a layout can reach, a slice at a time, so that others get a turn and it can be stopped. */
 export class ProofRun {
   readonly explorer: Explorer;
 
   /** Throws RuleProgramError when the rules cannot be compiled. */
   constructor(
-    document: LayoutDocument,
+    system: System,
     private readonly mostStates = 5_000_000,
     private readonly on: ReadonlySet<Switch> = STANDARD_SWITCHES,
   ) {
-    this.explorer = new Explorer(new ProofModel(document, on));
+    this.explorer = new Explorer(new ProofModel(system, on));
   }
 
   get progress(): ProofProgress {
@@ -84,30 +94,32 @@ export class ProofRun {
     return this.explorer.run(states) || this.explorer.set.size >= this.mostStates;
   }
 
-  /** What is known by now. */
-  result(): Proof {
+  /** What is known by now. `explain` is called with the model in the state to which the last step of a story leads. */
+  result<Cause = never>(explain?: Explain<Cause>): Proof<Cause> {
     const { explorer, on } = this;
     const { finished, deadlock, harms, model, ended } = explorer;
-    const verdicts = PROPERTIES.map((property): Verdict => {
+    const causeOf = (property: Property, story: StoryStep[]) => explain && { cause: explain(model, property, story) };
+    const verdicts = PROPERTIES.map((property): Verdict<Cause> => {
       if (property === 'deadlock') {
         if (deadlock !== undefined) {
           const story = tellStory(explorer, deadlock);
-          return { property, result: 'fails', story, cause: causeOf(model, property, story) };
+          return { property, result: 'fails', story, ...causeOf(property, story) };
         }
       } else {
         const failure = harms.get(property);
         if (failure) {
           const { from, move } = failure;
           const story = tellStory(explorer, from, move);
-          const cause = causeOf(model, property, story);
+          const cause = causeOf(property, story);
           const atTheStart = move === undefined && model.startHarms.includes(property);
-          return { property, result: 'fails', story, cause, ...(atTheStart && { atTheStart }) };
+          return { property, result: 'fails', story, ...cause, ...(atTheStart && { atTheStart }) };
         }
       }
       return { property, result: !finished ? 'unfinished' : ended.size > 0 ? 'holds unless' : 'holds' };
     });
     return {
       ...this.progress,
+      key: proofKey(this.explorer.model.system),
       finished,
       verdicts,
       trains: model.trains.map(({ name }) => name),

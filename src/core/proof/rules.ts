@@ -67,7 +67,7 @@ export class Rules {
   private readonly timerFields: { last: Field; counts: Field; ton: boolean }[];
   /** For each state, what it shows. */
   private shows = new Int32Array(1024);
-  /** How steps go: the print, what was shown, turnouts locked in the first scan, and those that began to move. */
+  /** How steps go: the print, what was shown, turnouts that began to move, and those that were locked in the first scan. */
   private readonly manners: StateSet;
   private readonly mannerNow: Int32Array;
   private readonly answers: Answers;
@@ -137,7 +137,7 @@ export class Rules {
     this.states = new StateSet(packing.words);
     this.showings = new Showings(aspects.length, count);
     this.footprints = new Footprints(compiled, count, aspects.length + count);
-    this.manners = new StateSet(3 + this.turnoutWords);
+    this.manners = new StateSet(2 + 2 * this.turnoutWords);
     this.mannerNow = new Int32Array(this.manners.words);
     this.question = new Int32Array(3 + this.inputWords + Math.ceil(count / 16));
     this.answers = new Answers(this.question.length);
@@ -192,13 +192,13 @@ export class Rules {
   shownIn(manner: number): number {
     return this.manners.word(manner, 1);
   }
-  /** Turnouts that were locked in the first scan, as bits. */
-  lockedIn(manner: number): number {
-    return this.manners.word(manner, 2);
+  /** Whether a turnout was locked in the first scan. */
+  wasLocked(manner: number, turnout: number): boolean {
+    return ((this.manners.word(manner, 2 + this.turnoutWords + (turnout >> 5)) >> (turnout & 31)) & 1) === 1;
   }
   /** Turnouts that began to move, as bits of one word after the other. */
   movedIn(manner: number, word: number): number {
-    return this.manners.word(manner, 3 + word);
+    return this.manners.word(manner, 2 + word);
   }
   neverSettles(manner: number): boolean {
     return this.manners.word(manner, 0) === UNSETTLED;
@@ -299,7 +299,8 @@ export class Rules {
             memory[poke >> 1] = 0;
             changed = 1;
           }
-        for (let t = 0; t < turnouts.length && t < 32; t++) if (this.isLocked(t)) mannerNow[2]! |= 1 << t;
+        for (let t = 0; t < turnouts.length; t++)
+          if (this.isLocked(t)) mannerNow[2 + this.turnoutWords + (t >> 5)]! |= 1 << (t & 31);
       }
       const showing = showings.take(memory, wiring.aspects, turnouts);
       if (shown[shown.length - 1] !== showing) shown.push(showing);
@@ -309,7 +310,7 @@ export class Rules {
         const drive = memory[wiring.drives[t]!]!;
         if ((turnouts[t]! & 1) === drive) continue;
         turnouts[t] = MOVING + drive;
-        mannerNow[3 + (t >> 5)]! |= 1 << (t & 31);
+        mannerNow[2 + (t >> 5)]! |= 1 << (t & 31);
         starts = true;
       }
       if (starts) this.writePoints();

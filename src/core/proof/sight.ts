@@ -1,5 +1,4 @@
-import type { Scheme } from '../patterns';
-import type { LayoutDocument } from '../survey';
+import type { System } from '../system';
 import { bitsOf } from './bits';
 import type { ProofTrain } from './proof-train';
 
@@ -18,11 +17,10 @@ export interface Sight {
 
 export function sightOf(
   { placements }: ProofTrain,
-  document: LayoutDocument,
-  { partition, readings }: Scheme,
+  { partition, readings, sensors: all }: System,
   words: { inputs: number; things: number },
 ): Sight {
-  const numbers = new Map(document.sensors.map(({ id }, s) => [id, s]));
+  const numbers = new Map(all.map(({ id }, s) => [id, s]));
   const watching = partition.fields.all.map(({ sensors }) => sensors.map((id) => numbers.get(id)!));
   const looks = placements.map(({ before, over, advances }) => {
     const deciding = [...before.flatMap((thing) => thing.over), ...advances.flatMap(({ turnouts }) => turnouts)];

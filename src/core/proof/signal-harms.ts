@@ -1,4 +1,4 @@
-import type { Scheme } from '../patterns';
+import type { System } from '../system';
 import { Conflicting } from './conflicting';
 import { BITS_OF_OVER_A_TRAIN, BITS_OF_TWO_AT_ONCE } from './harm-bits';
 import { OverATrain } from './over-a-train';
@@ -10,9 +10,9 @@ export class SignalHarms {
   readonly conflicting: Conflicting;
   readonly overATrain: OverATrain;
 
-  constructor(scheme: Scheme, showings: Showings, trains: readonly ProofTrain[]) {
-    this.conflicting = new Conflicting(scheme, showings);
-    this.overATrain = new OverATrain(scheme, showings, trains);
+  constructor(system: System, showings: Showings, trains: readonly ProofTrain[]) {
+    this.conflicting = new Conflicting(system, showings);
+    this.overATrain = new OverATrain(system, showings, trains);
   }
 
   /** By what is shown, and where each train is. */

@@ -9,7 +9,6 @@ import {
   stanceNow,
   type TimedCommand,
 } from '../simulation';
-import type { LayoutDocument } from '../survey';
 import type { ProofModel } from './model';
 import { MOVES } from './moves';
 import type { Property } from './prove';
@@ -65,13 +64,8 @@ const WAYS_TO_DRIVE = [
 ];
 
 /** Plays a story in the rehearsal, step by step, in one way after another until it comes to its harm. */
-export function steerStory(
-  document: LayoutDocument,
-  model: ProofModel,
-  property: Property,
-  story: StoryStep[],
-): Steered {
-  const tried = WAYS_TO_DRIVE.map((way) => () => steerOnce(document, model, property, story, way));
+export function steerStory(model: ProofModel, property: Property, story: StoryStep[]): Steered {
+  const tried = WAYS_TO_DRIVE.map((way) => () => steerOnce(model, property, story, way));
   const first = tried[0]!();
   for (let i = 1, last = first; !last.confirmed && property !== 'deadlock' && i < tried.length; i++) {
     last = tried[i]!();
@@ -81,13 +75,12 @@ export function steerStory(
 }
 
 function steerOnce(
-  document: LayoutDocument,
   model: ProofModel,
   property: Property,
   story: StoryStep[],
   { waitsAt, runsOn }: (typeof WAYS_TO_DRIVE)[number],
 ): Steered {
-  const run = new Rehearsal(document, SEED);
+  const run = new Rehearsal(model.system, SEED);
   const commands: TimedCommand[] = [];
   const met = new Set<HarmId>();
   const sink = (event: RehearsalEvent) => {

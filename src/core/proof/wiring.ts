@@ -1,10 +1,10 @@
 import { POWER_LEVELS } from '../kinds';
 import type { Compiled, Program } from '../logic';
-import { names, postsOf } from '../patterns';
 import { type Command, isSaid, type Rehearsal, TICK_MS } from '../simulation';
+import type { System } from '../system';
 import { locksOf } from './locks';
 
-/** Where a rule program meets the plant: slots of its inputs and outputs, each in the order of the document’s lists. */
+/** Where a rule program meets the plant: slots of its inputs and outputs, each in the order of what they belong to. */
 export interface Wiring {
   program: Program;
   compiled: Compiled;
@@ -41,68 +41,62 @@ export interface Standing {
   nowMs: number;
 }
 
-export function wiringOf(start: Rehearsal, mayHold: boolean): Wiring {
-  const { document, compiled, program, scheme } = start;
-  const slot = (name: string) => compiled.slots.get(name)!;
-  const { sensors } = document;
-  const { motors } = scheme.partition.graph;
+export function wiringOf(system: System, mayHold: boolean): Wiring {
+  const { compiled, program, terminals, partition, sensors, readings } = system;
+  const { motors } = partition.graph;
   return {
     program,
     compiled,
-    detects: sensors.map((sensor) => slot(names.detect(sensor))),
-    powers: powersOf(start),
-    points: motors.map((motor) => slot(names.points(motor))),
-    drives: motors.map((motor) => slot(names.drive(motor))),
-    refusedBy: motors.map((motor) => locksOf(program, motor).map(slot)),
-    aspects: [...start.readSlots],
-    frees: scheme.partition.blocks.flatMap((block) =>
-      isSaid(scheme.partition, block.index)
-        ? [{ block: block.index, slot: slot(names.freed(block)), inside: slot(names.inside(block)) }]
+    detects: sensors.map((_, s) => terminals.slot('detector', s)),
+    powers: powersOf(system),
+    points: motors.map((_, m) => terminals.slot('contact', m)),
+    drives: motors.map((_, m) => terminals.slot('drive', m)),
+    refusedBy: motors.map((_, m) => locksOf(system, m)),
+    aspects: readings.map((_, s) => (terminals.find('read', s) ?? terminals.find('aspect', s))!.slot),
+    frees: partition.blocks.flatMap(({ index }) =>
+      isSaid(partition, index)
+        ? [{ block: index, slot: terminals.slot('said free', index), inside: terminals.slot('inferred', index) }]
         : [],
     ),
-    hands: [...(mayHold ? holdsOf(start) : []), ...postHands(start)],
+    hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system)],
   };
 }
 
-const holdsOf = ({ scheme, compiled }: Rehearsal): Hand[] =>
-  scheme.readings.map(({ signal: { id, name } }) => ({
-    slot: compiled.slots.get(names.hold({ id }))!,
+const holdsOf = ({ readings, terminals }: System): Hand[] =>
+  readings.map(({ signal: { id, name }, index }) => ({
+    slot: terminals.slot('hold', index),
     says: (on) => (on ? `Somebody holds ${name} at stop.` : `Somebody lets ${name} work again.`),
     command: (on) => ({ kind: 'hold', signal: id, on }),
   }));
 
 /** Posts are taken and left, and buttons of their signals pressed and let go. */
-const postHands = ({ scheme, compiled }: Rehearsal): Hand[] =>
-  postsOf(scheme).flatMap(({ id, name, readings }) => [
+const postHands = ({ posts, terminals }: System): Hand[] =>
+  posts.flatMap(({ id, name, readings }, p) => [
     {
-      slot: compiled.slots.get(names.manned({ id }))!,
+      slot: terminals.slot('post', p),
       says: (on) => `Somebody ${on ? 'takes' : 'leaves'} the post of ${name}.`,
       command: (on): Command => ({ kind: 'man', post: id, on }),
     },
-    ...readings.map(({ signal }) => ({
-      slot: compiled.slots.get(names.give(signal))!,
+    ...readings.map(({ signal, index }) => ({
+      slot: terminals.slot('clear button', index),
       says: (on: boolean) =>
         on ? `Somebody clears ${signal.name} for one train.` : `The button of ${signal.name} is let go.`,
       command: (on: boolean): Command => ({ kind: 'give', signal: signal.id, on }),
     })),
   ]);
 
-function powersOf({ program, compiled, scheme }: Rehearsal): Wiring['powers'] {
-  const { fields } = scheme.partition;
-  return program.declarations.flatMap(({ name, commands }) => {
-    if (commands?.kind !== 'power') return [];
-    const fed = [...fields.ofSensor.keys()].filter((s) => fields.all[fields.ofSensor[s]!]!.fedBy === commands.of);
-    return [{ slot: compiled.slots.get(name)!, detects: fed }];
-  });
+function powersOf({ terminals, partition: { fields } }: System): Wiring['powers'] {
+  return terminals.ofKind('power').map(({ slot, of }) => ({
+    slot,
+    detects: [...fields.ofSensor.keys()].filter((s) => fields.all[fields.ofSensor[s]!]!.fedBy === of),
+  }));
 }
 
-export const standingOf = ({ evaluator, plant, program, tick }: Rehearsal): Standing => ({
+export const standingOf = ({ controller: { evaluator }, plant, system, tick }: Rehearsal): Standing => ({
   values: evaluator.values,
   before: evaluator.before,
   state: evaluator.state,
-  dead: program.declarations.flatMap(({ commands }) =>
-    commands?.kind === 'power' ? [POWER_LEVELS[plant.power[commands.of]!]!.feeds ? 0 : 1] : [],
-  ),
+  dead: system.terminals.ofKind('power').map(({ of }) => (POWER_LEVELS[plant.power[of]!]!.feeds ? 0 : 1)),
   turnouts: plant.motors.map(({ position }) => (position === 'diverging' ? 1 : 0)),
   nowMs: tick * TICK_MS,
 });

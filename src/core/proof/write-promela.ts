@@ -1,5 +1,4 @@
 import { POWER_LEVELS, sensorKind } from '../kinds';
-import { names } from '../patterns';
 import { conflictsOf, END_OF_TRACK, standsOn } from '../signals';
 import { HARM_IDS, HARMS } from '../simulation';
 import { HARM_OF, harmsOfSignals } from './harm-bits';
@@ -14,16 +13,16 @@ import { ORDERS, touchOf, twoOf } from './touch';
  * the rules from their own expressions. A step sets the flag of each harm it does; after one that ends things, the run ends.
  */
 export function writePromela(model: ProofModel): string {
-  const { document, scheme, trains } = model;
+  const { system, trains } = model;
   const { previous } = model.rules;
-  const { compiled, program } = model.rules.wiring;
+  const { compiled } = model.rules.wiring;
   const text = new PromelaText(model);
-  const { rules, say, slotOf, isAtStop, promisesFree, stopsIn, among, where, either, whenever, set } = text;
+  const { rules, say, terminal, isAtStop, promisesFree, stopsIn, among, where, either, whenever, set } = text;
   const first = { ...model.present, ...model.memoryNow() };
   const numberOf = (a: number, b: number) => twoOf(Math.min(a, b), Math.max(a, b));
 
   say(`#ifndef HARM`, `#define HARM ${harmFlag(HARM_IDS[0]!)}`, `#endif`);
-  say(`/* ${document.name.replace(/[^\w ]/g, '')}: plant and rule program. */`);
+  say('/* Plant and rule program of a layout. */');
   say(`byte value[${compiled.slotCount}];`, `byte before[${compiled.slotCount}];`);
   say(`bit memo[${Math.max(1, rules.memory)}];`, `hidden byte temp[${Math.max(1, rules.temporary)}];`);
   say(`bit ends[${Math.max(1, rules.timers.length)}];`, `hidden byte was[${Math.max(1, rules.memory)}];`);
@@ -37,17 +36,16 @@ export function writePromela(model: ProofModel): string {
   for (const i of first.orders.keys()) say(`byte order${i} = ${first.orders[i]};`);
 
   say('inline inputs() {');
-  document.sensors.forEach((sensor, s) => {
-    const field = scheme.partition.fields.ofSensor[s]!;
+  system.sensors.forEach((_, s) => {
+    const field = system.partition.fields.ofSensor[s]!;
     const seen = trains.flatMap((_, t) => {
       const numbers = where(t, (p) => p.felt.includes(field));
       return numbers.length > 0 ? [among(t, numbers)] : [];
     });
     const fed = powers.findIndex(({ detects }) => detects.includes(s));
-    say(`  ${slotOf(names.detect(sensor))} = ${fed < 0 ? either(seen) : `(dead${fed} -> 0 : ${either(seen)})`};`);
+    say(`  ${terminal('detector', s)} = ${fed < 0 ? either(seen) : `(dead${fed} -> 0 : ${either(seen)})`};`);
   });
-  for (const [t, turnout] of model.motors.entries())
-    say(`  ${slotOf(names.points(turnout))} = (lies${t} > 1 -> 2 : lies${t});`);
+  for (const t of model.motors.keys()) say(`  ${terminal('contact', t)} = (lies${t} > 1 -> 2 : lies${t});`);
   say('  skip', '}');
   say('inline scan() {', ...rules.scan.map((line) => `  ${line}`));
   for (const slot of previous)
@@ -140,26 +138,24 @@ export function writePromela(model: ProofModel): string {
 
   /** Two at once are a harm even for one scan. */
   const conflicting: string[] = [];
-  for (const { one, two, lies } of conflictsOf(scheme.readings)) {
+  for (const { one, two, lies } of conflictsOf(system.readings)) {
     const lie = lies.map(({ motor, position }) => `lies${motor} == ${position === 'straight' ? 0 : 1}`);
     const both = [`!${isAtStop(one)}`, `!${isAtStop(two)}`, ...lie].join(' && ');
     for (const harm of harmsOfSignals('two at once')) conflicting.push(`     ${whenever(both, set(harm))};`);
   }
   say('inline settle() {', '  inputs();', '  do', '  :: changed = events; moved = 0;');
   if (rules.memory > 0) say(`     i = 0; do :: i < ${rules.memory} -> was[i] = memo[i]; i++ :: else -> break od;`);
-  const pulsing = model.on.has('false pulses') && document.sensors.some(({ kind }) => sensorKind(kind).pulses);
+  const pulsing = model.on.has('false pulses') && system.sensors.some(({ kind }) => sensorKind(kind).pulses);
   if (pulsing)
-    for (const [s, sensor] of document.sensors.entries())
+    for (const [s, sensor] of system.sensors.entries())
       if (sensorKind(sensor.kind).pulses)
-        say(`     if :: extra == ${s + 1} -> ${slotOf(names.detect(sensor))} = 1 :: else fi;`);
+        say(`     if :: extra == ${s + 1} -> ${terminal('detector', s)} = 1 :: else fi;`);
   say('     scan();', ...conflicting);
   if (rules.memory > 0)
     say(
       `     i = 0; do :: i < ${rules.memory} -> if :: was[i] != memo[i] -> changed = 1 :: else fi; i++ :: else -> break od;`,
     );
-  const pulses = program.declarations
-    .filter(({ name, role }) => role === 'input' && /^(ask|tell|taken|freed)\./.test(name))
-    .map(({ name }) => `${slotOf(name)} = 0;`);
+  const pulses = system.terminals.all.flatMap(({ momentary, slot }) => (momentary ? [`value[${slot}] = 0;`] : []));
   say(
     '     events = 0;',
     ...(pulsing ? ['     if :: extra -> extra = 0; inputs() :: else fi;'] : []),
@@ -167,8 +163,8 @@ export function writePromela(model: ProofModel): string {
     ...rules.timers.map((_, i) => `     ends[${i}] = 0;`),
   );
   for (const t of trains.keys()) say(`     bind${t}();`);
-  model.motors.forEach((turnout, t) => {
-    const drive = slotOf(names.drive(turnout));
+  model.motors.forEach((_, t) => {
+    const drive = terminal('drive', t);
     const over = trains.flatMap((_, k) => {
       const numbers = where(k, (p) => p.over.includes(t));
       return numbers.length > 0 ? [among(k, numbers)] : [];

@@ -10,14 +10,10 @@ export interface PromelaRules {
   timers: { word: number; ton: boolean }[];
 }
 
-/** The name of a slot of the rule program. */
-export const slotText = (model: ProofModel, name: string): string =>
-  `value[${model.rules.wiring.compiled.slots.get(name)!}]`;
-
 /** Writes out the rules from their own expressions. */
 export function writeRulesPromela(model: ProofModel): PromelaRules {
   const { compiled, program } = model.rules.wiring;
-  const slotOf = (name: string) => slotText(model, name);
+  const slotOf = (name: string) => `value[${compiled.slots.get(name)!}]`;
   let memory = 0;
   const timers: { word: number; ton: boolean }[] = [];
   const scan: string[] = [];

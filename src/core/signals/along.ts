@@ -14,7 +14,7 @@ export type SignalsOn = (piece: number, exit: EdgeEnd) => readonly SignalAlong[]
 
 const NONE: readonly SignalAlong[] = [];
 
-export function signalsAlong(partition: Partition, readings: SignalReading[]): SignalsOn {
+export function signalsAlong(partition: Partition, readings: readonly SignalReading[]): SignalsOn {
   const found = new Map<number, SignalAlong[]>();
   for (const { index, piece: on, exit, signal } of readings) {
     const piece = partition.pieces[on]!;

@@ -9,7 +9,7 @@ import { MOST_WAYS, type SignalReading } from './ways';
 export function signalFindings(
   document: LayoutDocument,
   partition: Partition,
-  readings: SignalReading[],
+  readings: readonly SignalReading[],
 ): Finding<Edit>[] {
   const findings: Finding<Edit>[] = [];
   const shown = (length: number) => showLength(length, document.shownUnit);
@@ -98,7 +98,7 @@ export function signalFindings(
 function unsignalledBoundaries(
   document: LayoutDocument,
   partition: Partition,
-  readings: SignalReading[],
+  readings: readonly SignalReading[],
 ): Finding<Edit>[] {
   const found = new Map<string, Finding<Edit>>();
   for (const { signal, ways } of readings) {
@@ -139,7 +139,11 @@ const lineName = (document: LayoutDocument, id: string) => document.lines.find((
  * neighbour, only one that runs against the signals can do so: a note. From track that no signal leads through, or that
  * trains have to come back out of, it is unsafe.
  */
-function unprotectedPoints(document: LayoutDocument, partition: Partition, readings: SignalReading[]): Finding<Edit>[] {
+function unprotectedPoints(
+  document: LayoutDocument,
+  partition: Partition,
+  readings: readonly SignalReading[],
+): Finding<Edit>[] {
   const covered = new Set<string>();
   const signalled = new Set<number>();
   for (const reading of readings) {

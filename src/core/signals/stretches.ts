@@ -33,92 +33,95 @@ export interface Stretches {
 }
 
 /** Groups blocks into stretches and finds those that are worked in both directions. */
-export const findStretches = remembered([], (_, partition: Partition, readings: SignalReading[]): Stretches => {
-  const { blocks } = partition;
-  const ofBlock: number[] = blocks.map(() => -1);
-  /** For a chained block, whether its first end faces the start of the chain. */
-  const ahead: boolean[] = blocks.map(() => true);
-  const all: Stretch[] = [];
+export const findStretches = remembered(
+  [],
+  (_, partition: Partition, readings: readonly SignalReading[]): Stretches => {
+    const { blocks } = partition;
+    const ofBlock: number[] = blocks.map(() => -1);
+    /** For a chained block, whether its first end faces the start of the chain. */
+    const ahead: boolean[] = blocks.map(() => true);
+    const all: Stretch[] = [];
 
-  const plain = (block: Block) => block.points.length === 0 && block.ends.length === 2;
-  const beyond = (block: Block, which: number) => {
-    const end = block.ends[which]!;
-    return onwardPieces(partition, partition.pieces[end.piece]!, end.end)[0];
-  };
-  for (const block of blocks) {
-    if (ofBlock[block.index] !== -1) continue;
-    const stretch: Stretch = {
-      index: all.length,
-      id: '',
-      name: '',
-      blocks: [block.index],
-      sides: [],
-      bothWays: false,
-      closed: false,
+    const plain = (block: Block) => block.points.length === 0 && block.ends.length === 2;
+    const beyond = (block: Block, which: number) => {
+      const end = block.ends[which]!;
+      return onwardPieces(partition, partition.pieces[end.piece]!, end.end)[0];
     };
-    all.push(stretch);
-    ofBlock[block.index] = stretch.index;
-    if (!plain(block)) continue;
-    for (const way of [1, 0]) {
-      let here = block;
-      let out = way;
-      for (;;) {
-        const next = beyond(here, out);
-        if (!next) break;
-        const other = blocks[next.piece.block]!;
-        if (other === block) stretch.closed = true;
-        if (ofBlock[other.index] !== -1 || !plain(other)) break;
-        const entered = other.ends.findIndex((e) => e.piece === next.piece.index && e.end === next.enters);
-        if (entered < 0) break;
-        ofBlock[other.index] = stretch.index;
-        ahead[other.index] = (entered === 0) === (way === 1);
-        if (way === 1) stretch.blocks.push(other.index);
-        else stretch.blocks.unshift(other.index);
-        here = other;
-        out = entered === 0 ? 1 : 0;
+    for (const block of blocks) {
+      if (ofBlock[block.index] !== -1) continue;
+      const stretch: Stretch = {
+        index: all.length,
+        id: '',
+        name: '',
+        blocks: [block.index],
+        sides: [],
+        bothWays: false,
+        closed: false,
+      };
+      all.push(stretch);
+      ofBlock[block.index] = stretch.index;
+      if (!plain(block)) continue;
+      for (const way of [1, 0]) {
+        let here = block;
+        let out = way;
+        for (;;) {
+          const next = beyond(here, out);
+          if (!next) break;
+          const other = blocks[next.piece.block]!;
+          if (other === block) stretch.closed = true;
+          if (ofBlock[other.index] !== -1 || !plain(other)) break;
+          const entered = other.ends.findIndex((e) => e.piece === next.piece.index && e.end === next.enters);
+          if (entered < 0) break;
+          ofBlock[other.index] = stretch.index;
+          ahead[other.index] = (entered === 0) === (way === 1);
+          if (way === 1) stretch.blocks.push(other.index);
+          else stretch.blocks.unshift(other.index);
+          here = other;
+          out = entered === 0 ? 1 : 0;
+        }
       }
     }
-  }
 
-  const sideOf = (block: number, piece: number, enters: EdgeEnd): string => {
-    const own = blocks[block]!;
-    const which = own.ends.findIndex((e) => e.piece === piece && e.end === enters);
-    if (!plain(own) || which < 0) return entranceOf(partition, piece, enters).id;
-    return (which === 0) === ahead[block] ? 'onward' : 'back';
-  };
+    const sideOf = (block: number, piece: number, enters: EdgeEnd): string => {
+      const own = blocks[block]!;
+      const which = own.ends.findIndex((e) => e.piece === piece && e.end === enters);
+      if (!plain(own) || which < 0) return entranceOf(partition, piece, enters).id;
+      return (which === 0) === ahead[block] ? 'onward' : 'back';
+    };
 
-  for (const stretch of all) {
-    const first = blocks[stretch.blocks[0]!]!;
-    const last = blocks[stretch.blocks[stretch.blocks.length - 1]!]!;
-    stretch.id = `stretch of ${first.id}`;
-    stretch.name = first === last ? first.name : `${first.name} to ${last.name}`;
-  }
-  const sideNames = new Map<string, string>();
-  const entries: { way: Way; side: string }[][] = all.map(() => []);
-  for (const reading of readings) {
-    for (const way of reading.ways) {
-      const seen = new Set<number>();
-      for (const step of way.blocks) {
-        const stretch = ofBlock[step.block]!;
-        if (seen.has(stretch)) continue;
-        seen.add(stretch);
-        const side = sideOf(step.block, step.piece, step.enters);
-        entries[stretch]!.push({ way, side });
-        const entrance = entranceOf(partition, step.piece, step.enters);
-        if (side === entrance.id) sideNames.set(side, entrance.says);
+    for (const stretch of all) {
+      const first = blocks[stretch.blocks[0]!]!;
+      const last = blocks[stretch.blocks[stretch.blocks.length - 1]!]!;
+      stretch.id = `stretch of ${first.id}`;
+      stretch.name = first === last ? first.name : `${first.name} to ${last.name}`;
+    }
+    const sideNames = new Map<string, string>();
+    const entries: { way: Way; side: string }[][] = all.map(() => []);
+    for (const reading of readings) {
+      for (const way of reading.ways) {
+        const seen = new Set<number>();
+        for (const step of way.blocks) {
+          const stretch = ofBlock[step.block]!;
+          if (seen.has(stretch)) continue;
+          seen.add(stretch);
+          const side = sideOf(step.block, step.piece, step.enters);
+          entries[stretch]!.push({ way, side });
+          const entrance = entranceOf(partition, step.piece, step.enters);
+          if (side === entrance.id) sideNames.set(side, entrance.says);
+        }
       }
     }
-  }
-  for (const stretch of all) {
-    const own = entries[stretch.index]!;
-    stretch.sides = [...new Set(own.map((entry) => entry.side))].sort();
-    if (stretch.sides.length < 2) continue;
-    const chain = plain(blocks[stretch.blocks[0]!]!);
-    stretch.bothWays =
-      chain || own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.way, b.way)));
-  }
-  return { all, ofBlock, sideNames, sideOf };
-});
+    for (const stretch of all) {
+      const own = entries[stretch.index]!;
+      stretch.sides = [...new Set(own.map((entry) => entry.side))].sort();
+      if (stretch.sides.length < 2) continue;
+      const chain = plain(blocks[stretch.blocks[0]!]!);
+      stretch.bothWays =
+        chain || own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.way, b.way)));
+    }
+    return { all, ofBlock, sideNames, sideOf };
+  },
+);
 
 /** The entrance of a block with points, by the block that lies outside it; two entrances from one block are told apart by their places. */
 function entranceOf(partition: Partition, piece: number, enters: EdgeEnd): { id: string; says: string } {

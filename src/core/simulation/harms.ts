@@ -1,7 +1,8 @@
 import { promisesFree } from '../kinds';
 import { faceToFace, inOneBlock, type RollingTrain, type Stance, stanceOf } from '../plant';
 import { conflictNow, lettingIn, standsOn } from '../signals';
-import type { Rehearsal, RehearsalEvent } from './rehearsal';
+import type { RehearsalEvent } from './events';
+import type { Rehearsal } from './rehearsal';
 
 /** What can go wrong between trains, track and signals, in the order in which it is told. */
 export type HarmId =
@@ -121,8 +122,8 @@ export const harmOfEvent = (event: RehearsalEvent): HarmId | undefined =>
 export const harmsOfStance = (a: Stance, b: Stance): HarmId[] => HARM_IDS.filter((id) => HARMS[id].stances?.(a, b));
 
 /** How a train of a rehearsal stands. */
-export const stanceNow = ({ scheme }: Rehearsal, train: RollingTrain): Stance =>
-  stanceOf(scheme.partition, scheme.stretches, train.held());
+export const stanceNow = ({ system }: Rehearsal, train: RollingTrain): Stance =>
+  stanceOf(system.partition, system.stretches, train.held());
 
 /** A harm that lasts: the signals and the trains, by number, that it lies in. */
 export interface HarmNow {
@@ -133,7 +134,7 @@ export interface HarmNow {
 
 /** The harms that lie in how the trains of a rehearsal stand now, and in what its signals show. */
 export function harmsNow(run: Rehearsal): HarmNow[] {
-  const { readings } = run.scheme;
+  const { readings } = run.system;
   const stances = run.plant.trains.map((train) => stanceNow(run, train));
   const lies = (motor: number) => run.plant.motors[motor]!.position;
   const found: HarmNow[] = [];

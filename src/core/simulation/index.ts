@@ -1,10 +1,11 @@
-/** Plant and rule program in one seeded, deterministic loop, with its trace hash. */
+/** A controller and the simulated plant in one seeded, deterministic loop, with its trace hash. */
 
-export type { Command, TimedCommand } from './command';
+export { type Command, isCommand, sayCommand, type TimedCommand } from './commands';
+export { EVENT_GROUPS, type EventGroup, type RehearsalEvent, sayEvent, type TimedEvent } from './events';
 export { HARM_IDS, HARMS, type HarmId, harmOfEvent, harmsNow, stanceNow } from './harms';
 export { Random } from './random';
-export type { KeptRun, KeptRunRow, Recording } from './recording';
-export { Rehearsal, type RehearsalEvent, replay, TICK_MS } from './rehearsal';
+export type { Recording } from './recording';
+export { Rehearsal, replay, TICK_MS } from './rehearsal';
 export {
   frameOf,
   PathRecorder,
@@ -17,14 +18,5 @@ export {
   tickSeconds,
 } from './rehearsal-frame';
 export { firstDifference, type RunSummary, summariseRun } from './run-summary';
-export {
-  EVENT_KINDS,
-  type EventKind,
-  eventKind,
-  eventTrains,
-  isMishap,
-  type SpokenEvent,
-  sayEvent,
-} from './spoken-event';
-export { freeOf, isSaid, type Telling, takenOf, tellingsOf } from './tell-direction';
-export { TraceHash } from './trace-hash';
+export { type SpokenEvent, spokenEvent } from './spoken-event';
+export { freeOf, isSaid, slotOf, type Telling, takenOf, tellingsOf } from './tell-direction';

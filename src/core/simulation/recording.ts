@@ -1,25 +1,8 @@
-import type { LayoutDocument } from '../survey';
-import type { TimedCommand } from './command';
+import type { TimedCommand } from './commands';
 
 /** A run that can be had again: what was done, and when. */
 export interface Recording {
   seed: number;
   ticks: number;
   commands: TimedCommand[];
-}
-
-/** A run that was kept, with the layout as it was then and the trace it left. */
-export interface KeptRun extends Recording {
-  name: string;
-  document: LayoutDocument;
-  hash: string;
-}
-
-/** What a list of kept runs says of each. */
-export interface KeptRunRow extends Omit<Recording, 'commands'> {
-  id: string;
-  name: string;
-  hash: string;
-  /** When it was kept, ISO 8601. */
-  at: string;
 }

@@ -1,8 +1,8 @@
 import type { BlockId } from '../detection';
 import { OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
-import type { Program } from '../logic';
-import { names, postsOf } from '../patterns';
-import { type Drawing, straighten, xOf } from '../track';
+import { names } from '../patterns';
+import type { System, Terminal } from '../system';
+import { type Drawing, xOf } from '../track';
 import { type HarmId, harmsNow } from './harms';
 import { type Rehearsal, TICK_MS } from './rehearsal';
 
@@ -46,7 +46,8 @@ export interface RehearsalFrame {
 }
 
 export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
-  const { plant, scheme, evaluator } = rehearsal;
+  const { plant, system, controller } = rehearsal;
+  const { partition, readings } = system;
   return {
     tick: rehearsal.tick,
     trains: plant.trains.map((train, t) => ({
@@ -59,38 +60,48 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
       off: train.off,
       order: orderOf(rehearsal, t),
     })),
-    aspects: scheme.readings.map((_, s) => rehearsal.aspectAt(s).id),
+    aspects: readings.map((_, s) => rehearsal.aspectAt(s).id),
     points: plant.motors.map((motor) => motor.position),
-    occupied: scheme.partition.blocks.filter((b) => evaluator.valueOf(names.occupied(b)) === 1).map((b) => b.id),
-    dead: scheme.partition.blocks.filter((b) => !POWER_LEVELS[plant.power[b.section]!]!.feeds).map((b) => b.id),
-    held: scheme.readings.map(({ signal }) => evaluator.valueOf(names.hold(signal)) === 1),
-    manned: postsOf(scheme).flatMap((post) => (evaluator.valueOf(names.manned(post)) === 1 ? [post.id] : [])),
+    occupied: partition.blocks.filter((b) => controller.isOn('occupied', b.index)).map((b) => b.id),
+    dead: partition.blocks.filter((b) => !POWER_LEVELS[plant.power[b.section]!]!.feeds).map((b) => b.id),
+    held: readings.map(({ index }) => controller.isOn('hold', index)),
+    manned: system.posts.flatMap(({ id }, p) => (controller.isOn('post', p) ? [id] : [])),
     atPost: Object.fromEntries(rehearsal.atPost),
-    given: postsOf(scheme).flatMap(({ readings }) =>
-      readings.flatMap(({ signal }) => (evaluator.valueOf(names.given(signal)) === 1 ? [signal.id] : [])),
-    ),
-    locked: rehearsal.motors.map((motor) => evaluator.valueOf(names.locked(motor)) === 1),
-    shows: shownTo(rehearsal.program, (name) => evaluator.valueOf(name)),
+    given: readings.flatMap(({ signal, index }) => (controller.isOn('given', index) ? [signal.id] : [])),
+    locked: rehearsal.motors.map(({ index }) => controller.isOn('locked', index)),
+    shows: shownTo(system, controller.values),
     harms: harmsNow(rehearsal).map(({ id, signals, trains }) => ({
       id,
-      of: [...signals.map((s) => scheme.readings[s]!.signal.name), ...trains.map((t) => plant.trains[t]!.figures.name)],
+      of: [...signals.map((s) => readings[s]!.signal.name), ...trains.map((t) => plant.trains[t]!.figures.name)],
     })),
   };
 }
 
 /** What lamps and indicators show to people, by the id of what they belong to. */
-export function shownTo(program: Program, value: (name: string) => number): RehearsalFrame['shows'] {
-  const shows: RehearsalFrame['shows'] = {};
-  for (const { name, commands, type, why } of program.declarations) {
-    const kind: OutputKind | undefined = commands && OUTPUTS[commands.kind as OutputKindId];
-    if (kind?.forPeople && why) shows[why.about] = program.enums[type]![value(name)]!;
+export function shownTo(system: System, values: ArrayLike<number>): RehearsalFrame['shows'] {
+  const { terminals, program } = system;
+  const shown = terminals.all.filter((one) => one.role === 'output' && kindOf(one).forPeople);
+  return Object.fromEntries(shown.map((one) => [thingOf(system, one), program.enums[one.type]![values[one.slot]!]!]));
+}
+const kindOf = ({ kind }: Terminal): OutputKind => OUTPUTS[kind as OutputKindId];
+/** The id of what an output belongs to. */
+function thingOf({ partition, readings, sensors }: System, terminal: Terminal): string {
+  const { of } = terminal;
+  switch (kindOf(terminal).of) {
+    case 'signal':
+      return readings[of]!.signal.id;
+    case 'motor':
+      return partition.graph.motors[of]!.id;
+    case 'sensor':
+      return sensors[of]!.id;
+    case 'section':
+      return names.headOf(partition, partition.sections[of]!).id;
   }
-  return shows;
 }
 
-function orderOf({ orders, scheme }: Rehearsal, train: number): TrainFrame['order'] {
+function orderOf({ orders, system }: Rehearsal, train: number): TrainFrame['order'] {
   const order = orders.of(train);
-  return order && { block: scheme.partition.blocks[order.block]!.name, ahead: order.way !== undefined };
+  return order && { block: system.partition.blocks[order.block]!.name, ahead: order.way !== undefined };
 }
 
 /** Where a train is, for the time-distance graph: x of nose and tail on the ruler, and the line and row of the nose. */
@@ -115,17 +126,17 @@ export const SAMPLE_TICKS = 10;
 
 /** Keeps the samples of each train as a rehearsal runs. */
 export class PathRecorder {
-  private readonly drawing: Drawing;
-
-  constructor(private readonly rehearsal: Rehearsal) {
-    this.drawing = straighten(rehearsal.document);
-  }
+  constructor(
+    private readonly rehearsal: Rehearsal,
+    /** The straightened track, on whose ruler places are told. */
+    private readonly drawing: Drawing,
+  ) {}
 
   sample(): Sample {
-    const { plant, tick, evaluator, scheme } = this.rehearsal;
-    const occupied = scheme.partition.blocks
-      .filter((block) => evaluator.valueOf(names.occupied(block)) === 1)
-      .map((block) => block.index);
+    const { plant, tick, controller, system } = this.rehearsal;
+    const occupied = system.partition.blocks.flatMap(({ index }) =>
+      controller.isOn('occupied', index) ? [index] : [],
+    );
     const trains = plant.trains.map((_, t) => {
       const spans = plant.positionOf(t);
       const [first, last] = [spans[0], spans[spans.length - 1]];

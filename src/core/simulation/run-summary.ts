@@ -1,8 +1,10 @@
-import type { LayoutDocument } from '../survey';
+import type { System } from '../system';
+import type { Drawing } from '../track';
+import type { RehearsalEvent } from './events';
 import type { Recording } from './recording';
 import { Rehearsal, TICK_MS } from './rehearsal';
 import { PathRecorder, type Sample } from './rehearsal-frame';
-import { eventKind, eventTrains, isMishap, type SpokenEvent, sayEvent } from './spoken-event';
+import { type SpokenEvent, spokenEvent } from './spoken-event';
 
 /** What a run came to, in figures, with its course. */
 export interface RunSummary {
@@ -23,11 +25,12 @@ const SLICE_TICKS = 10_000;
 
 /** Runs a whole run again and counts; yields now and then up to which tick it has come. */
 export function* summariseRun(
-  document: LayoutDocument,
+  system: System,
+  drawing: Drawing,
   { seed, ticks, commands }: Recording,
 ): Generator<number, RunSummary, void> {
-  const run = new Rehearsal(document, seed);
-  const recorder = new PathRecorder(run);
+  const run = new Rehearsal(system, seed);
+  const recorder = new PathRecorder(run, drawing);
   const trains = run.plant.trains.map(({ figures }) => ({
     id: figures.id,
     name: figures.name,
@@ -39,15 +42,14 @@ export function* summariseRun(
   const events: SpokenEvent[] = [];
   let passedAtStop = 0;
   for (let next = 0; run.tick < ticks; ) {
-    while (next < commands.length && commands[next]!.tick <= run.tick) run.command(commands[next++]!.command);
-    run.step((event) => {
+    const hear = (event: RehearsalEvent) => {
       if (event.kind === 'stands') trains[event.train]!.stops += 1;
       if (event.kind === 'passes' && event.aspect.stopsIn === 0) passedAtStop += 1;
-      const says = sayEvent(run, event);
-      if (!says) return;
-      const kind = eventKind(event);
-      events.push({ tick: run.tick, says, bad: isMishap(event), kind, trains: eventTrains(run, event) });
-    });
+      const spoken = spokenEvent(run, event);
+      if (spoken) events.push(spoken);
+    };
+    while (next < commands.length && commands[next]!.tick <= run.tick) run.command(commands[next++]!.command, hear);
+    run.step(hear);
     run.plant.trains.forEach((train, t) => {
       if (train.speed === 0) trains[t]!.stoodMs += TICK_MS;
       trains[t]!.runMm += (train.speed * TICK_MS) / 1000;

@@ -1,60 +1,74 @@
 import { cameInBy, type Partition } from '../detection';
-import { names, type Scheme, unspokenAtFirst } from '../patterns';
+import type { InputKindId } from '../kinds';
 import type { TapeEntry } from '../plant';
+import type { System } from '../system';
 
 /** What a person says of a train: which way it came into a stretch that is worked both ways. */
 export interface Telling {
   stretch: number;
-  /** The input of the rule program that says so. */
-  input: string;
+  /** The input by which it is said, and what that belongs to. */
+  kind: InputKindId;
+  of: number;
+  which?: string;
   /** It is said even where another train stands in the same stretch. */
   always?: true;
 }
+/** The place among the values of what says so; undefined where the rules do not ask. */
+export const slotOf = ({ terminals }: Pick<System, 'terminals'>, { kind, of, which }: Telling): number | undefined =>
+  terminals.find(kind, of, which)?.slot;
 
 /** Blocks of which people can say what nothing notices: all that are told by something else than a watched section, but for a time. */
 export const isSaid = ({ told }: Partition, block: number): boolean =>
   !['time', undefined].includes(told.get(block)?.by);
 
+/** Where it is asked what a person would say: the track with its single-line sections. */
+type Place = Pick<System, 'partition' | 'stretches'>;
+const blocksUnder = ({ partition }: Place, held: readonly TapeEntry[]): Set<number> =>
+  new Set(held.map(({ piece }) => partition.pieces[piece]!.block));
+
 /** What there is to say of a train that is put down: that it is in such blocks. */
-export function takenOf({ partition, stretches }: Scheme, held: TapeEntry[]): Telling[] {
-  return [...new Set(held.map(({ piece }) => partition.pieces[piece]!.block))].flatMap((index) => {
-    const block = partition.blocks[index]!;
-    return isSaid(partition, index)
-      ? [{ stretch: stretches.ofBlock[index]!, input: names.taken(block), always: true as const }]
-      : [];
-  });
+export function takenOf(place: Place, held: TapeEntry[]): Telling[] {
+  const { partition, stretches } = place;
+  return [...blocksUnder(place, held)].flatMap((block): Telling[] =>
+    isSaid(partition, block)
+      ? [{ stretch: stretches.ofBlock[block]!, kind: 'said occupied', of: block, always: true }]
+      : [],
+  );
 }
 
 /** Such blocks in which nothing stands, as inputs by which a person says so. */
-export function freeOf({ partition }: Scheme, held: readonly TapeEntry[][]): string[] {
-  const taken = new Set(held.flat().map(({ piece }) => partition.pieces[piece]!.block));
-  return partition.blocks.filter((block) => !taken.has(block.index) && isSaid(partition, block.index)).map(names.freed);
+export function freeOf(system: System, held: readonly TapeEntry[][]): number[] {
+  return freeBlocks(system, held).map((block) => system.terminals.slot('said free', block));
+}
+function freeBlocks(system: System, held: readonly TapeEntry[][]): number[] {
+  const taken = blocksUnder(system, held.flat());
+  const { partition } = system;
+  return partition.blocks.flatMap(({ index }) => (!taken.has(index) && isSaid(partition, index) ? [index] : []));
 }
 
 /** What is said at power-up of blocks that nothing notices: in which a train stands and in which none does, as inputs. */
-export function saidAtPowerUp(scheme: Scheme, held: readonly TapeEntry[][]): string[] {
-  const unspoken = unspokenAtFirst(scheme);
+export function saidAtPowerUp(system: System, held: readonly TapeEntry[][]): number[] {
+  const { terminals, unspokenAtFirst } = system;
   const silent = new Set(
-    [...unspoken]
-      .map((index) => scheme.partition.blocks[index]!)
-      .flatMap((one) => [names.freed(one), names.taken(one)]),
+    [...unspokenAtFirst].flatMap((block) => [
+      terminals.find('said free', block)?.slot,
+      terminals.find('said occupied', block)?.slot,
+    ]),
   );
-  const taken = held.flatMap((own) => takenOf(scheme, own).map(({ input }) => input));
-  return [...taken, ...freeOf(scheme, held)].filter((input) => !silent.has(input));
+  const taken = held.flatMap((own) => takenOf(system, own).flatMap((telling) => slotOf(system, telling) ?? []));
+  return [...taken, ...freeOf(system, held)].filter((slot) => !silent.has(slot));
 }
 
 /** What there is to say of a train that stands on these entries, tail first; each stretch once, as its nose has come into it. */
-export function tellingsOf({ partition, stretches }: Scheme, held: TapeEntry[]): Telling[] {
+export function tellingsOf({ partition, stretches }: Place, held: TapeEntry[]): Telling[] {
   const found: Telling[] = [];
   for (const entry of [...held].reverse()) {
     const piece = partition.pieces[entry.piece]!;
     const stretch = stretches.all[stretches.ofBlock[piece.block]!]!;
     if (!stretch.bothWays || found.some((told) => told.stretch === stretch.index)) continue;
     const { piece: back, end } = cameInBy(partition, piece, entry.exit);
-    found.push({
-      stretch: stretch.index,
-      input: names.tell(stretch, stretches.sideOf(piece.block, back.index, end)),
-    });
+    const which = stretches.sideOf(piece.block, back.index, end);
+    found.push({ stretch: stretch.index, kind: 'direction', of: stretch.index, which });
   }
   return found;
 }

@@ -18,6 +18,7 @@ export type { Wiring } from './edit-signals';
 export { FEATURE_KINDS, FEATURES, type FeatureKind } from './feature-kinds';
 export type { AxlePlace } from './fit-axles';
 export { type FixedThing, fixedSince, fixedThatMoves } from './fixed';
+export { idsForNames, namesById, withNames } from './ids-for-names';
 export { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 export type { Area } from './lists/areas';
 export type { OwnAspectSystem } from './lists/aspect-systems';
@@ -40,7 +41,6 @@ export { type DocumentReading, readDocument, readDocumentText, writeDocumentText
 export { type Fault, referenceFaults } from './reference-faults';
 export { remembered } from './remembered';
 export { deletionOf } from './remove';
-export { runsAlike } from './runs-alike';
 export { callThing, placeThing } from './say-thing';
 export {
   DOCUMENT_FORMAT,
@@ -66,6 +66,8 @@ export {
   USUAL_MODULES,
   USUAL_PRICES,
 } from './schema';
+/** What the fields of a schema are made of. */
+export * as fields from './schema-parts';
 export { facing as facingSchema, LONGEST_NAME, lengthSchema, text as textSchema } from './schema-parts';
 export { readSpeedLimit, saySpeedLimit } from './speed-limit';
 export { systemOf, systemsFor } from './system-of';

@@ -1,4 +1,4 @@
-import { array, type ISchema, mixed, number, object, string } from 'yup';
+import { array, boolean, type ISchema, mixed, number, object, string } from 'yup';
 
 const LONGEST_TENTH_UM = 1e11;
 
@@ -38,6 +38,7 @@ export const choice = <T extends string>(...values: T[]) =>
   mixed<T>()
     .oneOf(values, `must be one of: ${values.join(', ')}`)
     .required(`is missing; choose one of: ${values.join(', ')}`);
+export const yesOrNo = () => boolean().typeError('must be true or false').required('is missing; write true or false');
 export const list = <T>(of: ISchema<T>, most: number) =>
   array()
     .of(of)

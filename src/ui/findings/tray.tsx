@@ -1,7 +1,8 @@
 'use client';
 import { type Finding, harmOfFinding } from '@/core/findings';
-import { type Edit, runsAlike } from '@/core/survey';
+import type { Edit } from '@/core/survey';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { isProofOf } from '@/ui/state/verdict-line';
 
 const LABEL = { unsafe: 'unsafe', check: 'to check', note: 'note' } as const;
 const TONE = { unsafe: 'bg-fail-tint text-fail', check: 'bg-warn-tint text-warn', note: 'bg-hair text-ink2' } as const;
@@ -74,7 +75,7 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
   const store = useWorkbenchStore();
   const proof = useWorkbench((s) => {
     const harm = harmOfFinding(finding.kind);
-    if (!harm || !s.proved || !runsAlike(s.proved.of, s.document)) return undefined;
+    if (!harm || !s.proved || !isProofOf(s)) return undefined;
     const verdict = s.proved.report.verdicts.find(({ property }) => property === harm);
     if (verdict?.result === 'holds')
       return `Prove looked at every state of the trains as they start now, at ${s.proved.at}, and came to no such harm; other trains, or another start, may.`;

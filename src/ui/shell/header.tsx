@@ -45,7 +45,8 @@ function Verdict({ short }: { short: boolean }) {
   const store = useWorkbenchStore();
   const proved = useWorkbench((s) => s.proved);
   const document = useWorkbench((s) => s.document);
-  const { says, tone } = verdictLine(proved, document);
+  const design = useWorkbench((s) => s.design);
+  const { says, tone } = verdictLine({ proved, design, document });
   const Icon = MARKS[tone];
   return (
     <button

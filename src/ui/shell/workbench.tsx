@@ -14,6 +14,7 @@ import { useDesign } from '@/ui/state/use-design';
 import { useSaving } from '@/ui/state/use-saving';
 import { AskToMove } from './ask-to-move';
 import { Unbroken } from './broken';
+import { DesignProblem } from './design-problem';
 import { FindWindow } from './find-window';
 import { Header } from './header';
 import { JumpLinks } from './jump-links';
@@ -76,6 +77,7 @@ function Shell() {
         <StageList />
         <Main key={id} />
       </div>
+      <DesignProblem />
       <Tray />
       <AskToMove />
       <Notices

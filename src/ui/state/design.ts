@@ -22,6 +22,8 @@ import type { StageTraits } from './view';
 /** A design with the document it was computed from: the two are shown together or not at all. */
 export interface Designed extends DesignView {
   document: LayoutDocument;
+  /** Of what runs: worked out only where there is a proof to hold against it. */
+  key?: string;
 }
 
 /** Asks why a name of the rules has its present value. */
@@ -31,6 +33,8 @@ export type Explain = (rule: string) => Promise<Explanation | undefined>;
 export interface DesignSlice {
   /** The newest design there is; of another document than the present one, it is about to be replaced. */
   design?: Designed;
+  /** Why there is no design of the present document, where working it out has failed; the last one stays. */
+  designProblem?: string;
   /** The newest proof; of another document than the present one it is out of date. */
   proved?: Proved;
   trial: Trial;

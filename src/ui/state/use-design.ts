@@ -4,15 +4,10 @@ import { useEffect } from 'react';
 import type { Some, Trial } from '@/core/design';
 import type { DivideWishes } from '@/core/divide';
 import type { LayoutDocument } from '@/core/survey';
-import type { DesignWorker } from '@/workers/design.worker';
+import type { Checked, DesignWorker } from '@/workers/design.worker';
+import { stepBetween } from '@/workers/document-step';
 import { afterPaint } from './after-paint';
 import { useWorkbenchStore } from './store';
-
-/** The fields that are others than before: an edit leaves those that it does not touch as they are. */
-function changedFields(before: LayoutDocument | undefined, now: LayoutDocument): Partial<LayoutDocument> {
-  const fields = Object.entries(now).filter(([field, value]) => before?.[field as keyof LayoutDocument] !== value);
-  return Object.fromEntries(fields);
-}
 
 /**
  * Keeps the compiled design in step with the document, in a worker; one check at a time, always of the newest. What is tried
@@ -41,21 +36,47 @@ export function useDesign(): void {
       readText: (text: string) => remote.readText(text),
     };
     let busy = false;
-    let sent: LayoutDocument | undefined;
+    let sent: { version: number; document: LayoutDocument } | undefined;
+    let versions = 0;
+    /** Brings the worker to a document, by the step from the one it has, or whole where it has another. */
+    const send = async (document: LayoutDocument): Promise<Checked> => {
+      const version = ++versions;
+      const checked = await remote.check(stepBetween(sent, document, version));
+      if ('behind' in checked && sent) {
+        sent = undefined;
+        return send(document);
+      }
+      sent = { version, document };
+      return checked;
+    };
     const check = async () => {
       if (busy) return;
       busy = true;
-      while (sent !== store.getState().document) {
+      while (sent?.document !== store.getState().document) {
         /** Copying what has changed takes a moment: not the one in which the edit is drawn. */
         await afterPaint();
         const { document, set } = store.getState();
-        const changed = changedFields(sent, document);
-        sent = document;
-        const design = await remote.check(changed);
-        set({ design: { ...design, document }, ...askers });
+        const checked = await send(document).catch((error: unknown) => ({
+          problem: error instanceof Error ? error.message : String(error),
+        }));
+        if ('design' in checked) set({ design: { ...checked.design, document }, designProblem: undefined, ...askers });
+        else {
+          set({ designProblem: 'problem' in checked ? checked.problem : 'the step was not taken' });
+          break;
+        }
       }
       busy = false;
       void tryOut();
+      void findKey();
+    };
+    /** Whether a proof still holds is looked up where there is one. */
+    const findKey = async () => {
+      const { proved, design, document } = store.getState();
+      if (!proved || !design || design.document !== document || design.key !== undefined || proved.of === document)
+        return;
+      const key = (await remote.key()) ?? 'none';
+      const now = store.getState();
+      if (now.design === design) now.set({ design: { ...design, key } });
     };
     const tryOut = async () => {
       const { trial, stage, design, set } = store.getState();
@@ -66,6 +87,7 @@ export function useDesign(): void {
     void check();
     const stop = store.subscribe((state, before) => {
       if (state.document !== before.document) void check();
+      else if (state.proved !== before.proved) void findKey();
       else if (state.trial !== before.trial || state.stage !== before.stage) void tryOut();
     });
     return () => {

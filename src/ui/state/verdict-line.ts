@@ -1,6 +1,7 @@
 import type { Switch } from '@/core/proof';
-import { type LayoutDocument, runsAlike } from '@/core/survey';
+import type { LayoutDocument } from '@/core/survey';
 import type { ProofReport } from '@/workers/proof.worker';
+import type { DesignSlice } from './design';
 
 /** The newest proof of an open layout: of which document, and when it was made, as a time of day. */
 export interface Proved {
@@ -16,10 +17,22 @@ export interface VerdictLine {
   tone: 'ok' | 'fail' | 'plain';
 }
 
+type Seen = Pick<DesignSlice, 'design' | 'proved'> & { document: LayoutDocument };
+
+/** Whether a proof is true of a layout: it is while what runs is the same, whatever things are called. Not known as long as that has not been worked out. */
+export function isProofOf({ proved, design, document }: Seen): boolean | undefined {
+  if (!proved) return false;
+  if (proved.of === document) return true;
+  return design?.document === document && design.key !== undefined ? design.key === proved.report.key : undefined;
+}
+
 /** The verdict on the whole layout in one line. */
-export function verdictLine(proved: Proved | undefined, document: LayoutDocument): VerdictLine {
+export function verdictLine(seen: Seen): VerdictLine {
+  const { proved } = seen;
   if (!proved) return { says: 'Not proved yet', tone: 'plain' };
-  if (!runsAlike(proved.of, document)) return { says: `Not proved since ${proved.at}`, tone: 'plain' };
+  const standing = isProofOf(seen);
+  if (standing === undefined) return { says: 'Does the proof still hold? …', tone: 'plain' };
+  if (!standing) return { says: `Not proved since ${proved.at}`, tone: 'plain' };
   const { verdicts, trains, notPlaced, finished } = proved.report;
   const failing = verdicts.filter(({ result }) => result === 'fails').length;
   if (failing > 0) return { says: failing === 1 ? '1 way to fail' : `${failing} ways to fail`, tone: 'fail' };

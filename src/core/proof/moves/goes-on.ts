@@ -10,15 +10,15 @@ export const UNNOTICED = 'goes on a little.';
 const fromOf = (model: ProofModel, train: number) => model.trains[train]!.placements[model.present.at[train]!]!;
 
 /** The blocks of the sections in which a train is seen. */
-const seenIn = ({ scheme }: ProofModel, felt: number[]): number[] =>
+const seenIn = ({ system }: ProofModel, felt: number[]): number[] =>
   felt
-    .map((field) => scheme.partition.fields.all[field]!)
+    .map((field) => system.partition.fields.all[field]!)
     .flatMap(({ section, sensors, blocks }) => (section === undefined || sensors.length === 0 ? [] : blocks));
 
 /** Sensors that do not notice the train, though they should. */
-function missedBy({ scheme, document }: ProofModel, { misses = [] }: Advance) {
-  const ids = misses.map((field) => scheme.partition.fields.all[field]!.sensors[0]);
-  return document.sensors.filter(({ id }) => ids.includes(id));
+function missedBy({ system }: ProofModel, { misses = [] }: Advance) {
+  const ids = misses.map((field) => system.partition.fields.all[field]!.sensors[0]);
+  return system.sensors.filter(({ id }) => ids.includes(id));
 }
 
 /** A train goes on to where something happens next. */
@@ -41,9 +41,9 @@ export const goesOn: MoveKind = {
     return model.trains[train]!.placements[to]!.felt.some((field) => !from.felt.includes(field));
   },
   tell(model, index, way) {
-    const { scheme, present } = model;
-    const blockNames = (blocks: number[]) => blocks.map((b) => scheme.partition.blocks[b]!.name).join(' and ');
-    const signalName = (signal: number) => scheme.readings[signal]!.signal.name;
+    const { system, present } = model;
+    const blockNames = (blocks: number[]) => blocks.map((b) => system.partition.blocks[b]!.name).join(' and ');
+    const signalName = (signal: number) => system.readings[signal]!.signal.name;
     const { name, placements } = model.trains[index]!;
     const from = fromOf(model, index);
     const advance = from.advances[way]!;
@@ -64,7 +64,7 @@ export const goesOn: MoveKind = {
     }
     for (const { turnout, position } of advance.turnouts)
       if (present.turnouts[turnout] !== position)
-        parts.push(`runs onto ${scheme.partition.graph.motors[turnout]!.name}, which lies wrong`);
+        parts.push(`runs onto ${system.partition.graph.motors[turnout]!.name}, which lies wrong`);
     const entered = into.blocks.filter((b) => !from.blocks.includes(b));
     const left = from.blocks.filter((b) => !into.blocks.includes(b));
     if (entered.length > 0) parts.push(`comes into ${blockNames(entered)}`);

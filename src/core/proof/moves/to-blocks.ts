@@ -40,5 +40,5 @@ export const isSaidToBeFree: MoveKind = {
   },
 };
 
-const blockOf = ({ scheme, rules }: ProofModel, nth: number) =>
-  scheme.partition.blocks[rules.wiring.frees[nth]!.block]!;
+const blockOf = ({ system, rules }: ProofModel, nth: number) =>
+  system.partition.blocks[rules.wiring.frees[nth]!.block]!;

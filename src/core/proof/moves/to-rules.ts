@@ -1,5 +1,4 @@
 import { sensorKind } from '../../kinds';
-import { names } from '../../patterns';
 import type { ProofModel } from '../model';
 import { MOVING } from '../rules';
 import type { MoveKind } from './kind';
@@ -21,8 +20,9 @@ export const timerEnds: MoveKind = {
   },
   steer({ model, run }, { index }) {
     const { name } = model.rules.wiring.compiled.timerRules[index]!;
-    const before = run.evaluator.valueOf(name);
-    return () => run.evaluator.valueOf(name) !== before;
+    const { evaluator } = run.controller;
+    const before = evaluator.valueOf(name);
+    return () => evaluator.valueOf(name) !== before;
   },
   write(text) {
     text.rules.timers.forEach(({ word, ton }, i) => {
@@ -45,7 +45,7 @@ export const pointsAreAskedFor: MoveKind = {
     }
   },
   take: (model, turnout, diverging) => model.ask(turnout, diverging),
-  isRefused: (model, turnout, manner) => turnout < 32 && (model.rules.lockedIn(manner) >> turnout) % 2 !== 0,
+  isRefused: (model, turnout, manner) => model.rules.wasLocked(manner, turnout),
   tell(model, turnout, diverging) {
     const back = model.present.turnouts[turnout]! >= MOVING ? ', while it still moves' : '';
     const { name } = model.motors[turnout]!;
@@ -58,14 +58,14 @@ export const pointsAreAskedFor: MoveKind = {
     return () => run.tick >= from + 2;
   },
   write(text) {
-    text.model.motors.forEach((motor, t) => {
+    text.model.motors.forEach((_, t) => {
       const id = text.thing(`points ${t}`);
       for (const [to, position] of [
         [0, 'straight'],
         [1, 'diverging'],
       ] as const) {
         const lies = text.model.on.has('throw back') ? `lies${t} % 2 != ${to}` : `lies${t} == ${1 - to}`;
-        const ask = `${text.slotOf(names.ask(motor, position))} = 1`;
+        const ask = `${text.terminal('request', t, position)} = 1`;
         text.say(`  :: d_step { ${text.begins(id, true)} && ${lies} -> ${text.takes(id, true)}; ${ask} }`);
       }
     });
@@ -129,21 +129,21 @@ export const pulseTooMany: MoveKind = {
   needs: 'false pulses',
   pairs: false,
   list(model, add) {
-    for (const s of pulsing(model)) if (model.valueOf(names.detect(model.document.sensors[s]!)) === 0) add(s, 0);
+    for (const s of pulsing(model)) if (!model.isOn('detector', s)) add(s, 0);
   },
   take(model, sensor) {
     model.rules.pulse(model.rules.wiring.detects[sensor]!);
     return true;
   },
-  tell: (model, sensor) => `${model.document.sensors[sensor]!.name} gives a pulse too many.`,
+  tell: (model, sensor) => `${model.system.sensors[sensor]!.name} gives a pulse too many.`,
   steer({ model, run, tell }, { index }) {
-    tell({ kind: 'fault', sensor: model.document.sensors[index]!.id, what: 'extra' });
+    tell({ kind: 'fault', sensor: model.system.sensors[index]!.id, what: 'extra' });
     const from = run.tick;
     return () => run.tick >= from + 2;
   },
   write(text) {
     for (const s of pulsing(text.model)) {
-      const slot = text.slotOf(names.detect(text.model.document.sensors[s]!));
+      const slot = text.terminal('detector', s);
       const id = text.thing(`pulse ${s}`);
       text.say(
         `  :: d_step { ${text.begins(id, false)} && ${slot} == 0 -> ${text.takes(id, false)}; extra = ${s + 1} }`,
@@ -152,5 +152,5 @@ export const pulseTooMany: MoveKind = {
   },
 };
 
-const pulsing = ({ document }: ProofModel): number[] =>
-  document.sensors.flatMap(({ kind }, s) => (sensorKind(kind).pulses ? [s] : []));
+const pulsing = ({ system }: ProofModel): number[] =>
+  system.sensors.flatMap(({ kind }, s) => (sensorKind(kind).pulses ? [s] : []));

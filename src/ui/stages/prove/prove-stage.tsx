@@ -1,16 +1,17 @@
 'use client';
 import { proxy, type Remote, wrap } from 'comlink';
 import { LoaderCircle } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { type ProofProgress, STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch, type Verdict } from '@/core/proof';
-import { runsAlike } from '@/core/survey';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { type ProofProgress, STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from '@/core/proof';
+import { namesById, withNames } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { saveFile } from '@/ui/parts/save-file';
 import { SheetBar } from '@/ui/parts/sheet-bar';
 import { Panel, PanelSection } from '@/ui/reasoning/panel';
 import { LineSheet } from '@/ui/sheet/line-sheet';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import type { ProofWorker } from '@/workers/proof.worker';
+import { isProofOf } from '@/ui/state/verdict-line';
+import type { ProofReport, ProofWorker } from '@/workers/proof.worker';
 import { DESIGN_LANES } from '../design-stage';
 import { count, VerdictRow } from './verdict-row';
 
@@ -18,7 +19,7 @@ const timeOfDay = () => new Date().toLocaleTimeString('en-GB', { hour: '2-digit'
 const messageOf = (error: unknown, otherwise: string) => (error instanceof Error ? error.message : otherwise);
 
 const of = (n: number, what: string) => `${count(n)} ${what}${n === 1 ? '' : 's'}`;
-const failuresFirst = (verdicts: readonly Verdict[]) => [
+const failuresFirst = (verdicts: ProofReport['verdicts']) => [
   ...verdicts.filter(({ result }) => result === 'fails'),
   ...verdicts.filter(({ result }) => result !== 'fails'),
 ];
@@ -61,7 +62,9 @@ export function ProveStage() {
     }
   };
   const report = proved?.report;
-  const stale = proved !== undefined && !runsAlike(proved.of, document);
+  const stale = useWorkbench((s) => s.proved !== undefined && isProofOf(s) === false);
+  const names = useMemo(() => namesById(document), [document]);
+  const named = (text: string) => withNames(text, names);
   const triedOther =
     proved !== undefined && SWITCH_IDS.some((id) => proved.tried.includes(id) !== switches.includes(id));
   return (
@@ -101,7 +104,7 @@ export function ProveStage() {
               {problem}
             </p>
           )}
-          {stale && (
+          {stale && proved && (
             <p className="mt-2 rounded-md bg-warn-tint px-2 py-1 text-warn">
               The layout has changed since {proved.at}: this is not proved of what you see now.
             </p>
@@ -116,19 +119,19 @@ export function ProveStage() {
           <>
             {report.notPlaced.map((text) => (
               <p key={text} className="mt-2 rounded-md bg-fail-tint px-2 py-1 text-fail">
-                {text} Nothing below speaks of it.
+                {named(text)} Nothing below speaks of it.
               </p>
             ))}
             <p className="mt-3 text-ink2">
               {report.finished
                 ? `${report.states === 1 ? 'The one state' : `All ${count(report.states)} states`} and ${of(report.moves, 'move')}`
                 : `${of(report.states, 'state')} and ${of(report.moves, 'move')}, not all`}{' '}
-              of {report.trains.length === 0 ? 'no train' : report.trains.join(', ')}, under what is taken for granted
-              below.
+              of {report.trains.length === 0 ? 'no train' : named(report.trains.join(', '))}, under what is taken for
+              granted below.
             </p>
             <ul className="mt-1" aria-label="Verdicts">
               {failuresFirst(report.verdicts).map((verdict) => (
-                <VerdictRow key={verdict.property} verdict={verdict} report={report} />
+                <VerdictRow key={verdict.property} verdict={verdict} report={report} named={named} />
               ))}
             </ul>
             <PanelSection title="What this takes for granted">

@@ -1,15 +1,17 @@
 'use client';
 import { CircleAlert, CircleCheck, CircleDashed } from 'lucide-react';
 import { harmOfFinding } from '@/core/findings';
-import { PROPERTY_WORDS, UNNOTICED, type Verdict } from '@/core/proof';
+import { PROPERTY_WORDS, UNNOTICED } from '@/core/proof';
 import { HARMS } from '@/core/simulation';
-import { runsAlike } from '@/core/survey';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { isProofOf } from '@/ui/state/verdict-line';
 import type { ProofReport } from '@/workers/proof.worker';
 import { rehearse } from '../rehearse';
 
 export const count = (n: number) => n.toLocaleString('en').replaceAll(',', ' ');
 const lower = (text: string) => text[0]!.toLowerCase() + text.slice(1);
+
+type Verdict = ProofReport['verdicts'][number];
 
 /** What a verdict says, never more than was looked at. */
 export function sayVerdict({ property, result }: Verdict, report: ProofReport): string {
@@ -38,24 +40,31 @@ const ICONS = {
 const MOST_REMEDIES = 3;
 
 /** One thing that can or cannot happen: the verdict first, then why, what to try, and the shortest way there. */
-export function VerdictRow({ verdict, report }: { verdict: Verdict; report: ProofReport }) {
+export function VerdictRow({
+  verdict,
+  report,
+  named,
+}: {
+  verdict: Verdict;
+  report: ProofReport;
+  /** Puts names in the place of ids. */
+  named(text: string): string;
+}) {
   const store = useWorkbenchStore();
   const { property, result, story, cause, atTheStart } = verdict;
   const steered = report.steered[property];
   const Icon = ICONS[result];
   const warned = useWorkbench((s) =>
-    result === 'holds' && s.proved && s.design && runsAlike(s.proved.of, s.design.document)
+    result === 'holds' && isProofOf(s)
       ? (s.design?.findings.find((f) => harmOfFinding(f.kind) === property)?.says ?? '')
       : '',
   );
-  const found = useWorkbench((s) =>
-    s.proved && s.design && runsAlike(s.proved.of, s.design.document) ? s.design.findings : undefined,
-  );
+  const found = useWorkbench((s) => (isProofOf(s) ? s.design?.findings : undefined));
   const own = cause?.remedies ?? [];
   const more = (cause ? (found ?? []) : [])
     .filter(({ kind }) => harmOfFinding(kind) === property)
     .flatMap(({ remedies }) => remedies)
-    .filter(({ says }) => !own.some((remedy) => remedy.says === says))
+    .filter(({ says }) => !own.some((remedy) => named(remedy.says) === says))
     .slice(0, MOST_REMEDIES);
   const told = story?.filter(({ says }) => !says.endsWith(UNNOTICED)) ?? [];
   return (
@@ -67,9 +76,9 @@ export function VerdictRow({ verdict, report }: { verdict: Verdict; report: Proo
       {warned && <p className="mt-0.5 pl-[23px] text-ink2">Yet a finding warns, for other starts: {warned}</p>}
       {cause && (
         <div className="mt-1 pl-[23px]">
-          <p>{atTheStart ? `So it is from the start: ${lower(cause.says)}` : cause.says}</p>
-          {cause.why && <p className="mt-0.5">{cause.why}</p>}
-          {cause.advice && <p className="mt-0.5 text-ink2">{cause.advice}</p>}
+          <p>{named(atTheStart ? `So it is from the start: ${lower(cause.says)}` : cause.says)}</p>
+          {cause.why && <p className="mt-0.5">{named(cause.why)}</p>}
+          {cause.advice && <p className="mt-0.5 text-ink2">{named(cause.advice)}</p>}
           {[...own, ...more].map((remedy) => (
             <button
               key={remedy.says}
@@ -77,7 +86,7 @@ export function VerdictRow({ verdict, report }: { verdict: Verdict; report: Proo
               className="button mr-1 mt-1"
               onClick={() => store.getState().edit(remedy.edit)}
             >
-              {remedy.says}
+              {named(remedy.says)}
             </button>
           ))}
         </div>
@@ -89,7 +98,7 @@ export function VerdictRow({ verdict, report }: { verdict: Verdict; report: Proo
           </p>
           <ol className="list-decimal pl-5">
             {told.map((step, i) => (
-              <li key={i}>{step.says}</li>
+              <li key={i}>{named(step.says)}</li>
             ))}
           </ol>
           {steered && (

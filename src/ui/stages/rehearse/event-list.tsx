@@ -1,13 +1,13 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { EVENT_KINDS, type EventKind, tickSeconds } from '@/core/simulation';
+import { EVENT_GROUPS, type EventGroup, tickSeconds } from '@/core/simulation';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Choice } from '@/ui/parts/choice';
 import { useWorkbench } from '@/ui/state/store';
 import type { RehearsalControls } from './use-rehearsal';
 
-const AT_FIRST: EventKind[] = ['mishaps', 'signals passed', 'stops and starts', 'turnouts'];
+const AT_FIRST: EventGroup[] = ['mishaps', 'signals passed', 'stops and starts', 'turnouts', 'what people do'];
 const ROW = 36;
 
 export const clock = (tick: number): string => {
@@ -20,12 +20,12 @@ export function EventList({ run }: { run: RehearsalControls }) {
   const trains = useWorkbench((s) => s.board?.trains);
   /** To the second while it plays; exactly once it waits. */
   const now = useWorkbench((s) => (run.playing ? Math.ceil((s.frame?.tick ?? 0) / 50) * 50 : (s.frame?.tick ?? 0)));
-  const [kinds, setKinds] = useState<ReadonlySet<EventKind>>(new Set(AT_FIRST));
+  const [groups, setGroups] = useState<ReadonlySet<EventGroup>>(new Set(AT_FIRST));
   const [train, setTrain] = useState('');
   const shown = useMemo(
     () =>
-      run.events.filter((event) => kinds.has(event.kind) && (train === '' || event.trains.includes(train))).reverse(),
-    [run.events, kinds, train],
+      run.events.filter((event) => groups.has(event.group) && (train === '' || event.trains.includes(train))).reverse(),
+    [run.events, groups, train],
   );
   const box = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
@@ -46,18 +46,18 @@ export function EventList({ run }: { run: RehearsalControls }) {
   return (
     <>
       <div className="mb-1 flex flex-wrap gap-x-3 gap-y-1">
-        {EVENT_KINDS.map((kind) => (
+        {EVENT_GROUPS.map((group) => (
           <CheckBox
-            key={kind}
-            checked={kinds.has(kind)}
+            key={group}
+            checked={groups.has(group)}
             onChange={(on) => {
-              const next = new Set(kinds);
-              if (on) next.add(kind);
-              else next.delete(kind);
-              setKinds(next);
+              const next = new Set(groups);
+              if (on) next.add(group);
+              else next.delete(group);
+              setGroups(next);
             }}
           >
-            {kind}
+            {group}
           </CheckBox>
         ))}
       </div>

@@ -1,7 +1,8 @@
 'use client';
 import { proxy } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { KeptRun, KeptRunRow, RunSummary } from '@/core/simulation';
+import type { KeptRun, KeptRunRow } from '@/core/design';
+import type { RunSummary } from '@/core/simulation';
 import { compareDocuments } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
 import { CheckBox } from '@/ui/parts/check-box';

@@ -2,11 +2,9 @@ import { consistOf, resistorAxles, TOLD_BY, takenOff, turnedRound, unseenOf, wat
 import type { Remedy } from '../findings';
 import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
 import { faceToFace } from '../plant';
+import { type Explain, meet, type ProofModel, type Property, type StoryStep } from '../proof';
 import type { HarmId } from '../simulation';
-import { asTyped, type Edit } from '../survey';
-import type { ProofModel } from './model';
-import { meet } from './proof-train';
-import type { StoryStep } from './story';
+import { asTyped, type Edit, type LayoutDocument } from '../survey';
 
 /** Why a story ends in harm, in the trade’s words, with what to try. */
 export interface Cause {
@@ -27,23 +25,23 @@ function pairFor(model: ProofModel, holds: (a: number, b: number) => boolean): [
 }
 
 /** What the telling of a cause looks at: the model in the state that the last step of a story has led to. */
-function lookAt(model: ProofModel, story: StoryStep[]) {
-  const { document, scheme, trains } = model;
+function lookAt(document: LayoutDocument, model: ProofModel, story: StoryStep[]) {
+  const { system, trains } = model;
   const { at } = model.present;
   const last = story[story.length - 1]?.says;
   return {
     model,
     story,
     document,
-    scheme,
+    system,
     trains,
     at,
     last,
-    partition: scheme.partition,
+    partition: system.partition,
     shown: (mm: number) => showLength(fromMm(mm), document.shownUnit),
     train: (t: number) => trains[t]!.name,
     placed: (t: number) => trains[t]!.placements[at[t]!]!,
-    blockName: (b: number) => scheme.partition.blocks[b]!.name,
+    blockName: (b: number) => system.partition.blocks[b]!.name,
     trainOf: (t: number) => document.trains.find(({ id }) => id === trains[t]!.id)!,
     none: { says: last ?? 'It is so from the start.', remedies: [] } as Cause,
   };
@@ -51,7 +49,7 @@ function lookAt(model: ProofModel, story: StoryStep[]) {
 type Look = ReturnType<typeof lookAt>;
 
 /** What causes each harm, and what would prevent it. */
-const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
+const CAUSES: Record<Property, (look: Look) => Cause> = {
   'trains touch': ({
     model,
     document,
@@ -77,13 +75,13 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
       const place = turnout
         ? `where the legs of ${turnout.name} are not yet clear of each other`
         : `on ${crossing?.name ?? 'the crossing'}`;
-      const tails = [a, b].filter((t) => tailOf(model, t) > STOP_SHORT_MM);
+      const tails = [a, b].filter((t) => tailOf(document, model, t) > STOP_SHORT_MM);
       return {
         says: `${train(a)} and ${train(b)} touch ${place}.`,
         why: hidden.length
           ? `No detector sees ${hidden.map(train).join(' and ')} there.`
           : tails.length
-            ? `The last ${shown(tailOf(model, tails[0]!))} of ${train(tails[0]!)} is not seen, so its block reads free while it still stands there.`
+            ? `The last ${shown(tailOf(document, model, tails[0]!))} of ${train(tails[0]!)} is not seen, so its block reads free while it still stands there.`
             : undefined,
         advice: turnout
           ? `Clear of ${turnout.name} is ${showLength(turnout.clearance.tenthUm, document.shownUnit)} from its blade tips: cut the gaps and place the signals beyond that, and let the whole train be seen.`
@@ -100,7 +98,7 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
     const block = partition.pieces[shared.piece]!.block;
     const over = [a, b].find((t) => !placed(t).blocks.includes(block));
     if (over !== undefined) {
-      const tail = tailOf(model, over);
+      const tail = tailOf(document, model, over);
       return {
         says: `${train(over === a ? b : a)} runs into the rear of ${train(over)} in ${blockName(block)}.`,
         why: `The last ${shown(tail)} of ${train(over)} hangs over the gap into ${blockName(block)}, which reads free; the next driver stops only ${shown(STOP_SHORT_MM)} before its end.`,
@@ -108,16 +106,22 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
         remedies: resistorAxles(document, trainOf(over)),
       };
     }
-    return { says: `${train(a)} and ${train(b)} touch in ${blockName(block)}.`, ...entry(model, block, pair) };
+    return {
+      says: `${train(a)} and ${train(b)} touch in ${blockName(block)}.`,
+      ...entry(document, model, block, pair),
+    };
   },
-  'two trains in a block': ({ model, trains, at, train, placed, blockName, none }) => {
+  'two trains in a block': ({ model, document, trains, at, train, placed, blockName, none }) => {
     const pair = pairFor(model, (a, b) => meet(trains[a]!.blocks, at[a]!, trains[b]!.blocks, at[b]!));
     if (!pair) return none;
     const [a, b] = pair;
     const block = placed(a).blocks.find((x) => placed(b).blocks.includes(x))!;
-    return { says: `${train(a)} and ${train(b)} are both in ${blockName(block)}.`, ...entry(model, block, pair) };
+    return {
+      says: `${train(a)} and ${train(b)} are both in ${blockName(block)}.`,
+      ...entry(document, model, block, pair),
+    };
   },
-  'face to face': ({ model, story, scheme, trains, at, train, none }) => {
+  'face to face': ({ model, story, system, trains, at, train, none }) => {
     const pair = pairFor(model, (a, b) => faceToFace(trains[a]!.stances[at[a]!]!, trains[b]!.stances[at[b]!]!));
     if (!pair) return none;
     const [a, b] = pair;
@@ -125,18 +129,18 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
       trains[b]!.stances[at[b]!]!.courses.some((other) => other.stretch === s),
     )!.stretch;
     return {
-      says: `${train(a)} and ${train(b)} run towards each other in ${scheme.stretches.all[stretch]!.name}.`,
-      why: scheme.stretches.all[stretch]!.bothWays
+      says: `${train(a)} and ${train(b)} run towards each other in ${system.stretches.all[stretch]!.name}.`,
+      why: system.stretches.all[stretch]!.bothWays
         ? undefined
         : 'It is not signalled both ways, so that nothing keeps the other direction out.',
       advice: 'Signal that stretch from both ends, or send one of the two the other way round.',
       remedies: story.length === 0 ? [takenOff(trains[a]!), takenOff(trains[b]!)] : [],
     };
   },
-  'conflicting signals': ({ model, scheme, last, blockName, none }) => {
+  'conflicting signals': ({ model, system, last, blockName, none }) => {
     const conflict = model.ofSignals.conflicting.at(model.rules.showingOf(model.ruleState));
     if (!conflict) return none;
-    const name = (signal: number) => scheme.readings[signal]!.signal.name;
+    const name = (signal: number) => system.readings[signal]!.signal.name;
     return {
       says: `${name(conflict.one)} and ${name(conflict.two)} both let trains into ${blockName(conflict.block)}.`,
       why: last,
@@ -144,22 +148,22 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
       remedies: [],
     };
   },
-  'proceed over a train': ({ model, scheme, trains, at, train, blockName, none }) => {
+  'proceed over a train': ({ model, document, system, trains, at, train, blockName, none }) => {
     const over = model.ofSignals.overATrain.at(model.rules.showingOf(model.ruleState), at);
     if (!over) return none;
     const { signal, id } = { ...over.way, id: over.train };
     const held = trains[id]!.stances[at[id]!]!.blocks;
     const block = over.way.blocks.find((one) => held.includes(one))!;
     return {
-      says: `${scheme.readings[signal]!.signal.name} lets trains on into ${blockName(block)}, where ${train(id)} stands.`,
-      ...unseen(model, block, [id]),
+      says: `${system.readings[signal]!.signal.name} lets trains on into ${blockName(block)}, where ${train(id)} stands.`,
+      ...unseen(document, model, block, [id]),
     };
   },
   'stop not announced in time': (look) => passedAtStop(look, 'stop not announced in time'),
   'signal falls too late to stop': (look) => passedAtStop(look, 'signal falls too late to stop'),
-  deadlock: ({ model, scheme, trains }) => {
+  deadlock: ({ model, system, trains }) => {
     const onTrack = trains.filter((_, t) => !model.isOff(t)).length;
-    const circuit = scheme.stretches.all.find((s) => s.closed && s.blocks.length <= onTrack);
+    const circuit = system.stretches.all.find((s) => s.closed && s.blocks.length <= onTrack);
     return {
       says: 'No train can ever get anywhere again.',
       why: circuit
@@ -194,9 +198,11 @@ const CAUSES: Record<HarmId | 'deadlock', (look: Look) => Cause> = {
   'rules never settle': ({ none }) => none,
 };
 
-/** Tells the cause of a harm. The model stands in the state that the last step has led to. */
-export const causeOf = (model: ProofModel, harm: HarmId | 'deadlock', story: StoryStep[]): Cause =>
-  CAUSES[harm](lookAt(model, story));
+/** Tells the causes of harms in a layout, and what would prevent them, for `ProofRun.result`. */
+export const causesIn =
+  (document: LayoutDocument): Explain<Cause> =>
+  (model, property, story) =>
+    CAUSES[property](lookAt(document, model, story));
 
 function passedAtStop({ story, document, trains, last, shown, none }: Look, harm: HarmId): Cause {
   const deed = story[story.length - 1]?.deeds.find(({ late }) => late);
@@ -219,12 +225,13 @@ function passedAtStop({ story, document, trains, last, shown, none }: Look, harm
 
 /** Why one of two trains could come into a block where the other is, and a signal to place there when none stands there. */
 function entry(
+  document: LayoutDocument,
   model: ProofModel,
   block: number,
   pair: [number, number],
 ): { why?: string; advice?: string; remedies: Remedy<Edit>[] } {
-  const { document, scheme, trains } = model;
-  const { partition, readings } = scheme;
+  const { system, trains } = model;
+  const { partition, readings } = system;
   const { name } = partition.blocks[block]!;
   for (const t of pair) {
     const { tape } = trains[t]!.placements[model.present.at[t]!]!;
@@ -250,12 +257,12 @@ function entry(
       ],
     };
   }
-  return unseen(model, block, pair);
+  return unseen(document, model, block, pair);
 }
 
 /** Why a block could read free with a train in it, and what makes that train seen. */
-function unseen(model: ProofModel, block: number, some: readonly number[]) {
-  const { partition } = model.scheme;
+function unseen(document: LayoutDocument, model: ProofModel, block: number, some: readonly number[]) {
+  const { partition } = model.system;
   const { name, section } = partition.blocks[block]!;
   return {
     why:
@@ -265,25 +272,30 @@ function unseen(model: ProofModel, block: number, some: readonly number[]) {
           ? `${name} is only ${TOLD_BY[partition.told.get(block)!.by]}: it read free while a train stood in it.`
           : `No detector sees a train in ${name}.`,
     advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
-    remedies: watch(model, block, some),
+    remedies: watch(document, model, block, some),
   };
 }
 
 /** A detector for a block that none watches; else resistor axles for the trains of which too little is seen. */
-function watch({ document, scheme, trains }: ProofModel, block: number, pair: readonly number[]): Remedy<Edit>[] {
-  const { partition } = scheme;
+function watch(
+  document: LayoutDocument,
+  { system, trains }: ProofModel,
+  block: number,
+  pair: readonly number[],
+): Remedy<Edit>[] {
+  const { partition } = system;
   const found = partition.blocks[block]!;
   if (partition.sections[found.section]!.sensors.length === 0) return [watchIt(document, partition, found, found.name)];
   return pair.flatMap((t) => resistorAxles(document, document.trains.find(({ id }) => id === trains[t]!.id)!));
 }
 
-const seesBlock = ({ scheme }: ProofModel, block: number): boolean =>
-  scheme.partition.sections[scheme.partition.blocks[block]!.section]!.sensors.length > 0;
+const seesBlock = ({ system }: ProofModel, block: number): boolean =>
+  system.partition.sections[system.partition.blocks[block]!.section]!.sensors.length > 0;
 
 /** From the last part that a detector sees to the tail, as the train runs now, in mm. */
-function tailOf(model: ProofModel, t: number): number {
-  const own = model.document.trains.find(({ id }) => id === model.trains[t]!.id)!;
-  const consist = consistOf(model.document, own);
+function tailOf(document: LayoutDocument, model: ProofModel, t: number): number {
+  const own = document.trains.find(({ id }) => id === model.trains[t]!.id)!;
+  const consist = consistOf(document, own);
   const { turned } = model.trains[t]!.placements[model.present.at[t]!]!;
-  return unseenOf(model.document, turned ? turnedRound(consist) : consist).tailMm;
+  return unseenOf(document, turned ? turnedRound(consist) : consist).tailMm;
 }

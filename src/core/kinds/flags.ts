@@ -1,0 +1,16 @@
+/**
+ * What rules work out on the way that others ask for by what it means: screens, the proof, what a rehearsal tells. Each says what it
+ * belongs to, by number.
+ */
+export const FLAGS = {
+  occupied: { of: 'block' },
+  /** A block that is inferred to be occupied: no detector watches all of it. */
+  inferred: { of: 'block' },
+  locked: { of: 'motor' },
+  proceed: { of: 'signal' },
+  /** What a driver reads off a signal whose lamps may be dark. */
+  read: { of: 'signal' },
+  /** Cleared from a post for one train. */
+  given: { of: 'signal' },
+} as const;
+export type FlagId = keyof typeof FLAGS;

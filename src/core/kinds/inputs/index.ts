@@ -1,0 +1,21 @@
+import type { InputKind } from './kind';
+
+/** Every kind of input that rules have. */
+export const INPUTS = {
+  detector: { of: 'sensor', from: 'track', restrictive: 1 },
+  /** How the points of a motor lie: straight, diverging, or between the two. */
+  contact: { of: 'motor', from: 'track', restrictive: 2 },
+  /** Asks for the points of a motor to be thrown, to one of their positions. */
+  request: { of: 'motor', from: 'people', momentary: true, restrictive: 0 },
+  /** Holds a signal at stop. */
+  hold: { of: 'signal', from: 'people', restrictive: 1 },
+  /** Somebody is at an operator post. */
+  post: { of: 'post', from: 'people' },
+  /** The button at a post that clears a signal for one train. */
+  'clear button': { of: 'signal', from: 'people', restrictive: 0 },
+  /** A person says from which side a train came into a single-line section. */
+  direction: { of: 'stretch', from: 'people', momentary: true },
+  'said occupied': { of: 'block', from: 'people', momentary: true },
+  'said free': { of: 'block', from: 'people', momentary: true, restrictive: 0 },
+} as const satisfies Record<string, InputKind>;
+export type InputKindId = keyof typeof INPUTS;

@@ -1,0 +1,39 @@
+import type { Aspect } from '../../kinds';
+import { type Command, sayCommand } from '../commands';
+import type { EventKind } from './kind';
+import { signalName, trainName } from './of-trains';
+
+export const aspect: EventKind<{ kind: 'aspect'; signal: number; aspect: Aspect }> = {
+  code: 8,
+  group: 'aspects',
+  says: (run, { signal, aspect: shown }) => `${signalName(run, signal)} shows ${shown.id}`,
+};
+
+export const refused: EventKind<{ kind: 'refused'; turnout: number; locked: boolean }> = {
+  code: 9,
+  group: 'turnouts',
+  says: (run, { turnout, locked }) =>
+    `${run.motors[turnout]!.name} refuses: it is ${locked ? 'locked' : 'not free to move'}`,
+};
+
+/** A person has done something. */
+export const told: EventKind<{ kind: 'told'; command: Command }> = {
+  code: 10,
+  group: 'what people do',
+  says: (run, { command }) => sayCommand(run, command),
+};
+
+/** A train stands where it was sent; the block by its name. */
+export const done: EventKind<{ kind: 'done'; train: number; block: string }> = {
+  code: 11,
+  group: 'stops and starts',
+  says: (run, { train, block }) => `${trainName(run, train)} is in ${block}, where it was sent`,
+};
+
+/** A button at a post was pressed to no effect: one that conflicts shows proceed, or the signal does so itself. */
+export const notCleared: EventKind<{ kind: 'not cleared'; signal: number; rival?: number }> = {
+  code: 14,
+  group: 'aspects',
+  says: (run, { signal, rival }) =>
+    `${signalName(run, signal)} is not cleared: ${rival === undefined ? 'it lets trains on already, or nobody is at its post' : `${signalName(run, rival)}, which conflicts, lets trains on`}`,
+};

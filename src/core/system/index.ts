@@ -1,0 +1,10 @@
+/**
+ * The compiled System: what a document comes to, for everybody who explains, tries, rehearses, proves, wires or runs it.
+ * `system.ts` is what it holds, `terminals.ts` every value of its program that means something outside, `controller.ts` what scans it,
+ * `key.ts` by what two of them are the same.
+ */
+export { Controller, type Running } from './controller';
+export { Digest } from './digest';
+export { type PlantParameters, plantParameters, type TrainParameters, trainParameters } from './plant-parameters';
+export { compileSystem, System } from './system';
+export { type Terminal, type TerminalKind, Terminals } from './terminals';

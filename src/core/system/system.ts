@@ -1,0 +1,100 @@
+import type { Partition } from '../detection';
+import type { Aspect } from '../kinds';
+import { type Compiled, compileProgram, type Program } from '../logic';
+import {
+  compileScheme,
+  type NamedWay,
+  type OwnRuleFault,
+  type Post,
+  postsOf,
+  type Scheme,
+  unspokenAtFirst,
+  writeRules,
+} from '../patterns';
+import type { SignalReading, Stretches } from '../signals';
+import type { LayoutDocument, Sensor } from '../survey';
+import { keyOf } from './key';
+import { type PlantParameters, plantParameters } from './plant-parameters';
+import { Terminals } from './terminals';
+
+/** Finds something when it is first asked for, and once. */
+function once<Found>(find: () => Found): () => Found {
+  let found: { it: Found } | undefined;
+  return () => {
+    found ??= { it: find() };
+    return found.it;
+  };
+}
+
+/**
+ * What a document compiles to: the track with what watches it, the signals with their ways, the rule program with its terminals, and what the
+ * trains and motors are like. Whatever explains, tries, rehearses, proves or exports a design takes this, and no document. The rules are
+ * written when they are first asked for.
+ */
+export class System {
+  readonly partition: Partition;
+  readonly readings: readonly SignalReading[];
+  readonly stretches: Stretches;
+  /** The routes from each signal, by its number. */
+  readonly waysOf: readonly NamedWay[][];
+  /** Everything that a signal can show; rules and runs have an aspect by its number here. */
+  readonly aspects: readonly Aspect[];
+  readonly sensors: readonly Sensor[];
+  readonly posts: readonly Post[];
+  /** Blocks of which nobody says anything when power comes on. */
+  readonly unspokenAtFirst: ReadonlySet<number>;
+  /** How long a route stays locked after it is put back. */
+  readonly releaseMs: number;
+  /** How many people run it at once; at least one. */
+  readonly people: number;
+  private readonly hasOwnRules: boolean;
+  private readonly written: () => { program: Program; faults: readonly OwnRuleFault[] };
+  private readonly compile: () => Compiled;
+  private readonly wire: () => Terminals;
+  private readonly measure: () => PlantParameters;
+  private readonly hash: () => string;
+
+  constructor(scheme: Scheme) {
+    const { document } = scheme;
+    this.partition = scheme.partition;
+    this.readings = scheme.readings;
+    this.stretches = scheme.stretches;
+    this.waysOf = scheme.waysOf;
+    this.aspects = scheme.aspects;
+    this.sensors = document.sensors;
+    this.posts = postsOf(scheme);
+    this.unspokenAtFirst = unspokenAtFirst(scheme);
+    this.releaseMs = scheme.releaseMs;
+    this.people = Math.max(1, document.people ?? 1);
+    this.measure = once(() => plantParameters(document));
+    this.hasOwnRules = document.rules.length > 0;
+    this.written = once(() => writeRules(scheme));
+    this.compile = once(() => compileProgram(this.program));
+    this.wire = once(() => new Terminals(this.program, this.compiled));
+    this.hash = once(() => keyOf(this));
+  }
+
+  get plant(): PlantParameters {
+    return this.measure();
+  }
+  get program(): Program {
+    return this.written().program;
+  }
+  /** Rules of somebody’s own that cannot stand as they are. */
+  get ownRuleFaults(): readonly OwnRuleFault[] {
+    return this.hasOwnRules ? this.written().faults : [];
+  }
+  /** Throws a RuleProgramError when the rules cannot be compiled. */
+  get compiled(): Compiled {
+    return this.compile();
+  }
+  get terminals(): Terminals {
+    return this.wire();
+  }
+  /** A hash of exactly what runs: two documents with one key do the same, whatever their things are called. */
+  get key(): string {
+    return this.hash();
+  }
+}
+
+export const compileSystem = (document: LayoutDocument): System => new System(compileScheme(document));
