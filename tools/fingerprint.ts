@@ -56,7 +56,10 @@ function fingerprint(document: LayoutDocument): Record<string, unknown> {
     verdicts: Object.fromEntries(
       proof
         .result()
-        .verdicts.map(({ property, result, story }) => [property, [result, ...(story ?? []).map(({ says }) => says)]]),
+        .verdicts.map(({ property, result, counterexample }) => [
+          property,
+          [result, ...(counterexample ?? []).map(({ says }) => says)],
+        ]),
     ),
   };
 }

@@ -8,7 +8,7 @@ import {
   type Property,
   type Steered,
   type Switch,
-  steerStory,
+  steerCounterexample,
   writePromela,
 } from '@/core/proof';
 import { idsForNames, type LayoutDocument } from '@/core/survey';
@@ -47,8 +47,8 @@ const worker = {
     }
     const proof = run.result(causesIn(unnamed));
     const steered: ProofReport['steered'] = {};
-    for (const { property, story } of proof.verdicts)
-      if (story) steered[property] = steerStory(run.explorer.model, property, story);
+    for (const { property, counterexample } of proof.verdicts)
+      if (counterexample) steered[property] = steerCounterexample(run.explorer.model, property, counterexample);
     return { ...proof, steered };
   },
   stop(): void {

@@ -8,7 +8,7 @@ import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { blockIds } from './block-ids';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
 const table = ASPECT_SYSTEMS as Record<string, AspectSystem>;
 const AHEAD = 'warns two signals ahead';
@@ -109,7 +109,7 @@ describe('what a system proves and what trains do under it', { timeout: 120_000 
         if (tick % 700 === 350)
           rehearsal.command({ kind: 'hold', signal: signalsOf(d)[(tick / 350) % 6]!.id, on: (tick / 700) % 2 < 1 });
         rehearsal.step((e) => {
-          if (e.kind === 'passes' && e.aspect.stopsIn === 0 && !e.fell) stops += 1;
+          if (e.kind === 'passes' && e.aspect.stopsIn === 0 && !e.dropped) stops += 1;
         });
       }
       return stops;
@@ -127,7 +127,7 @@ describe('what a system proves and what trains do under it', { timeout: 120_000 
     const on = new Set<Switch>(['hold']);
     expect(proof(d, on).of(late).result).toBe(fails ? 'fails' : 'holds');
     const model = writePromela(new ProofModel(compileSystem(d), on));
-    const [look] = spinHarms(model, [[late]]);
+    const [look] = spinHazards(model, [[late]]);
     expect({ system, ...look }).toMatchObject({ system, errors: fails ? 1 : 0, complete: !fails });
   });
 });

@@ -4,8 +4,8 @@ import { divideTrack } from '@/core/detection';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { cm } from '@/core/measure';
 import { names } from '@/core/patterns';
-import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerStory, writePromela } from '@/core/proof';
-import { harmOfEvent, Rehearsal } from '@/core/simulation';
+import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerCounterexample, writePromela } from '@/core/proof';
+import { hazardOfEvent, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, type Sensor, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
@@ -13,7 +13,7 @@ import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { covering } from '../../tools/fuzz/covering';
 import { done } from './editing';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
 /** Boards in a chain, told by the nose: one spot just behind each signal, as domain.md D4 has them. The tables are worked by hand from there. */
 
@@ -110,7 +110,7 @@ describe('three boards in a chain', () => {
       'check chain that stays at stop',
     ]);
     const stays = checkDesign(example()).findings.find(({ kind }) => kind === 'chain that stays at stop')!;
-    const { document: mended } = done(example(), stays.remedies.find(({ says }) => says === 'Make C3 a timer')!.edit);
+    const { document: mended } = done(example(), stays.fixes.find(({ says }) => says === 'Make C3 a timer')!.edit);
     expect(findingsOf(mended)).not.toContain('check chain that stays at stop');
     const rules = scanning(mended);
     rules.run(21_000);
@@ -141,7 +141,7 @@ describe('three boards in a chain', () => {
 describe('a ring of boards', () => {
   test('tells each block by the spot behind its signal and the one behind the next', () => {
     const d = chain(4, 1);
-    const { told, blocks } = divideTrack(d, compileTrack(d));
+    const { inferred: told, blocks } = divideTrack(d, compileTrack(d));
     const read = [...told].map(([index, one]) =>
       one.by === 'nose'
         ? [one.setOff.map(({ id }) => id), one.out.flatMap(({ next, unseen }) => [...next.map(({ id }) => id), unseen])]
@@ -176,7 +176,7 @@ describe('a ring of boards', () => {
       if (past < 0 || past - nth * LONG < 2 || past - nth * LONG > LONG - 2) continue;
       if (passed.add(nth).size < 3) continue;
       compared += 1;
-      const told = [...run.system.partition.told].find(
+      const told = [...run.system.partition.inferred].find(
         ([, one]) => 'setOff' in one && one.setOff[0]!.id === `p${nth}`,
       )!;
       const occupied = blocks.filter(({ id }) => run.controller.evaluator.valueOf(`occupied.${id}`) === 1);
@@ -189,10 +189,10 @@ describe('a ring of boards', () => {
   test('lets the next train into the tail of one that stops with its nose past the next board: proof, rehearsal and Spin', () => {
     const d = example();
     const { model, found } = failing(d);
-    const story = found.find(({ property }) => property === 'two trains in a block')!;
-    expect(story.cause?.why).toContain('told by the nose');
-    expect(steerStory(model, 'two trains in a block', story.story!).confirmed).toBe(true);
-    const looks = spinHarms(writePromela(new ProofModel(compileSystem(d))), [
+    const counterexample = found.find(({ property }) => property === 'two trains in a block')!;
+    expect(counterexample.cause?.why).toContain('told by the nose');
+    expect(steerCounterexample(model, 'two trains in a block', counterexample.counterexample!).confirmed).toBe(true);
+    const looks = spinHazards(writePromela(new ProofModel(compileSystem(d))), [
       ['two trains in a block'],
       ['proceed over a train'],
     ]);
@@ -218,14 +218,14 @@ describe('a ring of boards', () => {
       return d;
     };
     const [open, onSight] = ['three-aspect', 'three-and-sight'].map(atFirst) as [LayoutDocument, LayoutDocument];
-    expect(failing(open).found.find(({ property }) => property === 'proceed over a train')?.story).toEqual([]);
+    expect(failing(open).found.find(({ property }) => property === 'proceed over a train')?.counterexample).toEqual([]);
     const first = new Rehearsal(compileSystem(onSight), 2);
     for (const [t, { id }] of onSight.trains.entries()) first.command({ kind: 'run', train: id, on: t === 0 });
     const met = new Set<string>();
     for (let tick = 0; tick < 50 * 60; tick++)
       first.step((event) => {
-        const harm = harmOfEvent(event);
-        if (harm) met.add(harm);
+        const hazard = hazardOfEvent(event);
+        if (hazard) met.add(hazard);
         else if (event.kind === 'passes') met.add(event.aspect.id);
       });
     /** It was let into the block of the other one, which has stood there since power-up, and stopped short of it. */

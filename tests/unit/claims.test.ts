@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { cm } from '@/core/measure';
-import { ProofModel, ProofRun, type Property, type Switch, steerStory } from '@/core/proof';
+import { ProofModel, ProofRun, type Property, type Switch, steerCounterexample } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import { type Facing, type LayoutDocument, newDocument, type Train } from '@/core/survey';
 import { compileSystem } from '@/core/system';
@@ -25,7 +25,7 @@ function prove(document: LayoutDocument, on?: ReadonlySet<Switch>) {
   const failing = proof.verdicts.filter((v) => v.result === 'fails').map((v) => v.property);
   const confirm = (property: Property) => {
     const verdict = proof.verdicts.find((v) => v.property === property)!;
-    return steerStory(run.explorer.model, property, verdict.story!);
+    return steerCounterexample(run.explorer.model, property, verdict.counterexample!);
   };
   return { proof, failing, confirm, model: run.explorer.model };
 }
@@ -111,9 +111,9 @@ describe('fouling: bodies collide where tracks meet or cross, not in blocks alon
     const { lockedBy } = viewOf(d);
     expect(lockedBy['t-T1']).toContain('Second');
     const { scheme } = checkDesign(d);
-    const way = scheme.waysOf[scheme.readings.findIndex((r) => r.signal.name === 'A')]!.find(
-      ({ way: w }) => w.conditions[0]!.position === 'straight',
-    )!.way;
+    const way = scheme.routesOf[scheme.readings.findIndex((r) => r.signal.name === 'A')]!.find(
+      ({ route: w }) => w.conditions[0]!.position === 'straight',
+    )!.route;
     const named = (b: number) => scheme.partition.blocks[b]!.name;
     expect([...way.blocks.map((b) => b.block), ...way.fouled].map(named)).toContain('Second');
   });
@@ -253,7 +253,7 @@ describe('places are compared with their ends, once', () => {
     const { proof, failing, model } = prove(d);
     expect(failing).toEqual([]);
     expect(proof.notPlaced).toEqual([]);
-    for (const t of model.trains) expect(t.placements[0]!.felt).toHaveLength(1);
+    for (const t of model.trains) expect(t.placements[0]!.detected).toHaveLength(1);
   });
   test('a train across the join of an oval does not stand on points far away', () => {
     const d = ovalWithSiding(20, 26);
@@ -306,8 +306,10 @@ describe('what may be done', () => {
     const d = learningOval();
     const { failing, confirm, proof } = prove(d, new Set<Switch>(['lift']));
     expect(failing).toContain('two trains in a block');
-    const story = proof.verdicts.find(({ property }) => property === 'two trains in a block')!.story!;
-    expect(story.map(({ says }) => says).join(' ')).toMatch(/is lifted off the track.* is set down where it began/);
+    const counterexample = proof.verdicts.find(({ property }) => property === 'two trains in a block')!.counterexample!;
+    expect(counterexample.map(({ says }) => says).join(' ')).toMatch(
+      /is lifted off the track.* is set down where it began/,
+    );
     expect(confirm('two trains in a block').confirmed).toBe(true);
   });
 });
@@ -394,7 +396,7 @@ describe('two events of one train at places nearer together than the tape can te
     d.trains = [at('One', d.referenceLine!, 50, 'up', 20)];
     const { placements } = new ProofModel(compileSystem(d), new Set()).trains[0]!;
     const neighbours = (a: number, b: number) => [1, 5].includes((((a - b) % 6) + 6) % 6);
-    return new Set(placements.map(({ felt: [a, b] }) => (b === undefined ? 1 : neighbours(a!, b) ? 2 : 3)));
+    return new Set(placements.map(({ detected: [a, b] }) => (b === undefined ? 1 : neighbours(a!, b) ? 2 : 3)));
   };
   test.each([
     [39, [1, 2], 'a block longer than it: one block or two beside each other'],

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
-import { ProofRun, steerStory } from '@/core/proof';
+import { ProofRun, steerCounterexample } from '@/core/proof';
 import { Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
 import { compileSystem } from '@/core/system';
@@ -50,10 +50,10 @@ describe('plain DC', () => {
     const found = failing(onDc(learningOval()));
     const two = found.find(({ property }) => property === 'two trains in a block')!;
     /** The other one stands where it begins, and only one has current. */
-    const withCurrent = two.story!.filter(({ says }) => says.includes('has current again'));
+    const withCurrent = two.counterexample!.filter(({ says }) => says.includes('has current again'));
     expect(withCurrent).toHaveLength(1);
     const { model } = new ProofRun(compileSystem(onDc(learningOval())), 1).explorer;
-    expect(steerStory(model, 'two trains in a block', two.story!).confirmed).toBe(true);
+    expect(steerCounterexample(model, 'two trains in a block', two.counterexample!).confirmed).toBe(true);
   });
   test('what needs no current sees it all the same', () => {
     const d = onDc(withTrains(ring('Spots', 4, 120), 1, 120));

@@ -23,9 +23,9 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
     const { compared, found, met } = fuzz(options, (line) => lines.push(line));
     expect(lines).toEqual([]);
     expect(compared).toBeGreaterThan(LAYOUTS_EACH * 0.6);
-    for (const harm of ['trains touch', 'two trains in a block', 'face to face', 'points lie wrong']) {
-      expect(found[harm] ?? 0, `${harm}, found by proofs`).toBeGreaterThan(2);
-      expect(met[harm] ?? 0, `${harm}, met by rehearsals`).toBeGreaterThan(0);
+    for (const hazard of ['trains touch', 'two trains in a block', 'face to face', 'points lie wrong']) {
+      expect(found[hazard] ?? 0, `${hazard}, found by proofs`).toBeGreaterThan(2);
+      expect(met[hazard] ?? 0, `${hazard}, met by rehearsals`).toBeGreaterThan(0);
     }
   });
   test('and where signals are held by hand, and trains are lifted off and set down', () => {
@@ -36,7 +36,7 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
       const result = covering(randomLayout(seed), [seed * 2, seed * 2 + 1], 5, 15_000, { on });
       expect(result.contradictions, `layout ${seed}`).toEqual([]);
       if (result.finished) compared += 1;
-      for (const harm of result.met) met.add(harm);
+      for (const hazard of result.met) met.add(hazard);
     }
     expect(compared).toBeGreaterThan(15);
     expect(met.has('signal falls too late to stop') && met.has('two trains in a block')).toBe(true);
@@ -54,7 +54,7 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
       const result = covering(ofAnyKind(seed), [seed * 2, seed * 2 + 1], 4, 20_000, { on });
       expect(result.contradictions, `layout ${seed}`).toEqual([]);
       if (result.finished) compared += 1;
-      for (const harm of result.met) found.add(harm);
+      for (const hazard of result.met) found.add(hazard);
     }
     expect(compared).toBeGreaterThan(ofSweep(80) / 3);
     expect(found.has('proceed over a train') && found.has('two trains in a block')).toBe(true);

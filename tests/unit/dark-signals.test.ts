@@ -4,7 +4,7 @@ import { frameOf, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
 /** Signals lit only when a train comes: a dark one is taken for its most restrictive aspect. Common practice, no source. */
 function layout(trains: number, lit: boolean, seen = true): LayoutDocument {
@@ -30,7 +30,7 @@ describe('signals lit on approach', () => {
   test('change nothing for trains that are noticed: the same is proved, and Spin agrees', () => {
     expect(failing(layout(2, false))).toEqual([]);
     expect(failing(layout(2, true))).toEqual([]);
-    const [look] = spinHarms(writePromela(new ProofModel(compileSystem(layout(1, true)))), [
+    const [look] = spinHazards(writePromela(new ProofModel(compileSystem(layout(1, true)))), [
       ['stop not announced in time', 'signal falls too late to stop', 'two trains in a block'],
     ]);
     expect([look!.errors, look!.complete]).toEqual([0, true]);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { ProofRun, STANDARD_SWITCHES } from '@/core/proof';
-import { harmOfEvent, Rehearsal } from '@/core/simulation';
+import { hazardOfEvent, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, readDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { straighten } from '@/core/track';
@@ -21,7 +21,7 @@ function errand(document: LayoutDocument, train: string, ...blocks: string[]) {
     if (refused) return { refused, mishaps };
     for (let i = 0; i < 50 * 400 && !done; i++)
       run.step((event) => {
-        if (harmOfEvent(event)) mishaps.push(event.kind);
+        if (hazardOfEvent(event)) mishaps.push(event.kind);
         done ||= event.kind === 'done' || block === 'turn back';
       });
     if (!done) return { refused: `never came to ${block}`, mishaps };
@@ -71,7 +71,7 @@ describe('the valley as it stands now', () => {
       const far = d.trains.map(() => 0);
       for (let i = 0; i < 50 * 3600; i++) {
         run.step((event) => {
-          if (harmOfEvent(event)) mishaps.push(event.kind);
+          if (hazardOfEvent(event)) mishaps.push(event.kind);
         });
         run.plant.trains.forEach((train, t) => {
           far[t] = far[t]! + Math.abs(train.speed) / 50;

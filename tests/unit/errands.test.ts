@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { cm, runTimeS, standToStandS } from '@/core/measure';
-import { firstDifference, harmOfEvent, Rehearsal, replay, summariseRun, type TimedCommand } from '@/core/simulation';
+import { firstDifference, hazardOfEvent, Rehearsal, replay, summariseRun, type TimedCommand } from '@/core/simulation';
 import { compileSystem } from '@/core/system';
 import { compileTrack, measureBetween, onwardFrom, straighten } from '@/core/track';
 import { learningOval } from '@/demo/learning-oval';
@@ -26,7 +26,7 @@ describe('sending a train to a block', () => {
     expect(run.command({ kind: 'send', train: id, block: 'SB' })).toBeUndefined();
     for (let i = 0; i < 50 * 600 && arrived.length === 0; i++)
       run.step((event) => {
-        if (harmOfEvent(event)) mishaps.push(event.kind);
+        if (hazardOfEvent(event)) mishaps.push(event.kind);
         if (event.kind === 'done') arrived.push(event.block);
       });
     expect(mishaps).toEqual([]);

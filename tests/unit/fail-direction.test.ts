@@ -74,7 +74,7 @@ describe('what each fault does to a signal with a train ahead', () => {
     d = edited(d, { do: 'wire', ids: [signals[0]!], wiring: { relays: 'fed' } });
     const wrong = checkDesign(d).findings.filter(({ kind }) => kind === 'wiring that fails to a false clear');
     expect(wrong.map(({ severity }) => severity)).toEqual(['unsafe', 'unsafe', 'unsafe']);
-    for (const { remedies } of wrong) d = edited(d, remedies[0]!.edit);
+    for (const { fixes } of wrong) d = edited(d, fixes[0]!.edit);
     expect(kinds(d)).not.toContain('wiring that fails to a false clear');
     const relay = column(/relay of the section/);
     expect(tableOf(d)[0]!.outcomes[relay]).toEqual({ says: 'no power', safe: true });

@@ -12,7 +12,7 @@ const found = (d: LayoutDocument, kind: FindingKind) =>
 const says = (d: LayoutDocument, kind: FindingKind) => found(d, kind).map((finding) => finding.says);
 /** What is left of a kind once its first remedy is done. */
 function mended(d: LayoutDocument, kind: FindingKind): string[] {
-  const [remedy] = found(d, kind)[0]!.remedies;
+  const [remedy] = found(d, kind)[0]!.fixes;
   const result = applyEdit(d, remedy!.edit);
   if (!result.ok) throw new Error(result.problem);
   return says(result.change.document, kind);
@@ -128,7 +128,7 @@ describe('entered over each other', () => {
     ]);
     expect(mended(d, KIND)).toEqual([]);
     const within = on('grade 2% 40 to 200', 'grade 1% 80 to 120');
-    expect(found(within, KIND)[0]!.remedies[0]!.says).toBe('Delete the gradient 80 cm to 120 cm');
+    expect(found(within, KIND)[0]!.fixes[0]!.says).toBe('Delete the gradient 80 cm to 120 cm');
     expect(mended(within, KIND)).toEqual([]);
     expect(says(on('hidden 0 to 50', 'hidden 0 to 90'), KIND)).toHaveLength(1);
     expect(mended(on('hidden 0 to 50', 'hidden 0 to 90'), KIND)).toEqual([]);
@@ -209,7 +209,7 @@ describe('current in the track', () => {
     const KIND = 'track that meets itself the other way round';
     expect(says(d, KIND)[0]).toMatch(/^By T1 the track comes back on itself/);
     expect(mended(d, KIND)).toEqual([]);
-    expect(found(d, KIND)[0]!.remedies[0]!.says).toBe('Cut both rails at 150 cm and 350 cm');
+    expect(found(d, KIND)[0]!.fixes[0]!.says).toBe('Cut both rails at 150 cm and 350 cm');
     for (const power of ['centre rail', 'battery'] as const) expect(says({ ...d, power }, KIND)).toEqual([]);
     expect(says({ ...d, power: 'two-rail DC' }, KIND)).toHaveLength(1);
     expect(says(learningOval(), KIND)).toEqual([]);

@@ -78,18 +78,18 @@ describe('a reverse loop', () => {
   test('is a sound document with two ways in and one out of each side', () => {
     expect(readDocument(JSON.parse(JSON.stringify(reverseLoop()))).ok).toBe(true);
     const { scheme } = checkDesign(reverseLoop());
-    const ways = (name: string) => scheme.waysOf[scheme.readings.findIndex((r) => r.signal.name === name)]!;
+    const ways = (name: string) => scheme.routesOf[scheme.readings.findIndex((r) => r.signal.name === name)]!;
     expect(
       ways('In')
         .map((w) => w.to)
         .sort(),
     ).toEqual(['OutA', 'OutB']);
-    for (const out of ['OutA', 'OutB']) expect(ways(out).map((w) => w.way.ending.kind)).toEqual(['end of track']);
+    for (const out of ['OutA', 'OutB']) expect(ways(out).map((w) => w.route.ending.kind)).toEqual(['end of track']);
   });
   test('the two entrances of its neck from the loop are two sides, and one train is proved to come back', () => {
     const { scheme } = checkDesign(reverseLoop());
-    const neck = scheme.stretches.all.find(({ name }) => name === 'Neck')!;
-    const sides = neck.sides.map((side) => scheme.stretches.sideNames.get(side)).sort();
+    const neck = scheme.trafficSections.all.find(({ name }) => name === 'Neck')!;
+    const sides = neck.sides.map((side) => scheme.trafficSections.sideNames.get(side)).sort();
     expect(sides).toEqual(['from Loop at loop 340', 'from Loop at loop 60', 'from Main']);
     const run = new ProofRun(compileSystem(reverseLoop()));
     while (!run.step(5000));
@@ -98,12 +98,12 @@ describe('a reverse loop', () => {
   });
   test('a train goes in over the diverging leg, waits for the points, and comes back the way it came', () => {
     const run = new Rehearsal(compileSystem(reverseLoop()), 1);
-    const harms: string[] = [];
+    const hazards: string[] = [];
     const go = (seconds: number) => {
       for (let i = 0; i < seconds * 50; i++) {
         run.step((e) => {
           if (e.kind === 'mishap' || e.kind === 'points moved under' || (e.kind === 'passes' && e.aspect.id === 'stop'))
-            harms.push(JSON.stringify(e));
+            hazards.push(JSON.stringify(e));
         });
       }
     };
@@ -120,7 +120,7 @@ describe('a reverse loop', () => {
     const [nose] = run.plant.positionOf(0);
     expect(nose!.line).toBe('main');
     expect(nose!.from).toBeLessThan(nose!.to);
-    expect(harms).toEqual([]);
+    expect(hazards).toEqual([]);
   });
 });
 
@@ -129,8 +129,8 @@ describe('lines joined end to end', () => {
     const { scheme } = checkDesign(faceToFace());
     const middle = scheme.partition.blocks.find((b) => b.name === 'Middle')!;
     expect(middle.length).toBe(cm(300).tenthUm);
-    expect(scheme.waysOf[0]!.map((w) => w.to)).toEqual(['On']);
-    expect(scheme.stretches.all.find((s) => s.blocks.includes(middle.index))!.bothWays).toBe(true);
+    expect(scheme.routesOf[0]!.map((w) => w.to)).toEqual(['On']);
+    expect(scheme.trafficSections.all.find((s) => s.blocks.includes(middle.index))!.bothWays).toBe(true);
   });
   test('a train runs from one to the other and its distances turn round', () => {
     const run = new Rehearsal(compileSystem(faceToFace()), 1);

@@ -3,7 +3,7 @@ import { type Compiled, compileProgram } from '@/core/logic';
 import { Explorer, ProofModel } from '@/core/proof';
 import { MOVING, Rules } from '@/core/proof/rules';
 import type { Wiring } from '@/core/proof/wiring';
-import { HARM_IDS } from '@/core/simulation';
+import { HAZARD_IDS } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { randomLayout } from '../../tools/fuzz/random-layout';
@@ -15,7 +15,7 @@ const MOST_STATES = 20_000;
 function explored(document: LayoutDocument, thorough: boolean) {
   const explorer = new Explorer(new ProofModel(compileSystem(document)), thorough);
   while (!explorer.run(1000)) if (explorer.set.size > MOST_STATES) return undefined;
-  const { set, moves, harms, ended, deadlock } = explorer;
+  const { set, moves, hazards, ended, deadlock } = explorer;
   const words = Array.from({ length: set.words }, (_, w) => w);
   /** Rule states are numbered as they are found, which depends on what is taken: all but that last word of a state compares. */
   const plants = Array.from({ length: set.size }, (_, number) => words.slice(0, -1).map((w) => set.word(number, w)));
@@ -24,7 +24,7 @@ function explored(document: LayoutDocument, thorough: boolean) {
     finds: {
       states: set.size,
       plants: plants.map((plant) => plant.join()).sort(),
-      harms: HARM_IDS.filter((harm) => harms.has(harm)),
+      hazards: HAZARD_IDS.filter((hazard) => hazards.has(hazard)),
       ended: [...ended].sort(),
       stuck: deadlock !== undefined,
     },
@@ -35,7 +35,7 @@ describe('two things within one scan that have nothing to do with each other are
   test('which finds the same states and the same harms on random layouts as the search that takes every two', () => {
     let compared = 0;
     let leftOut = 0;
-    const harms = new Set<string>();
+    const hazards = new Set<string>();
     for (let seed = 70_000; seed < 70_150; seed++) {
       const document = randomLayout(seed);
       const all = explored(document, true);
@@ -44,11 +44,11 @@ describe('two things within one scan that have nothing to do with each other are
       expect(few.finds, `layout ${seed}`).toEqual(all.finds);
       compared += 1;
       leftOut += all.moves - few.moves;
-      for (const harm of all.finds.harms) harms.add(harm);
+      for (const hazard of all.finds.hazards) hazards.add(hazard);
     }
     expect(compared).toBeGreaterThan(80);
     expect(leftOut).toBeGreaterThan(10_000);
-    expect(harms.size).toBeGreaterThan(4);
+    expect(hazards.size).toBeGreaterThan(4);
   });
 });
 
@@ -105,7 +105,7 @@ describe('steps of random programs', () => {
       else turnouts[0]! -= MOVING;
     }
     rules.step(from, Int32Array.of(seen), turnouts, true);
-    return { to: rules.to, manner: rules.manner };
+    return { to: rules.to, effect: rules.effect };
   };
   const eventsIn = (rules: Rules, state: number): Event[] => [
     ...[0, 1, 2].map((input) => ({ input })),
@@ -114,10 +114,10 @@ describe('steps of random programs', () => {
       .map((timer) => ({ timer })),
     ...(rules.turnoutIn(state, 0) >= MOVING ? [{ arrives: true as const }] : []),
   ];
-  const thingsShown = (rules: Rules, manner: number, thing: number) => {
+  const thingsShown = (rules: Rules, effect: number, thing: number) => {
     const values: number[] = [];
-    for (let list = rules.shownIn(manner); list >= 0; list = rules.showings.rest(list))
-      values.push(rules.showings.thing(rules.showings.first(list), thing));
+    for (let list = rules.shownIn(effect); list >= 0; list = rules.displays.rest(list))
+      values.push(rules.displays.thing(rules.displays.first(list), thing));
     return values;
   };
 
@@ -133,18 +133,18 @@ describe('steps of random programs', () => {
         const [one, two] = [draw.pick(events), draw.pick(events)];
         if (one === two) continue;
         const [a, b, both] = [take(rules, state, [one]), take(rules, state, [two]), take(rules, state, [one, two])];
-        if (rules.neverSettles(a.manner) || rules.neverSettles(b.manner)) continue;
+        if (rules.neverSettles(a.effect) || rules.neverSettles(b.effect)) continue;
         const possible = (after: number, event: Event) =>
           eventsIn(rules, after).some((other) => JSON.stringify(other) === JSON.stringify(event));
-        if (rules.areApart(a.manner, b.manner)) {
+        if (rules.areApart(a.effect, b.effect)) {
           counts.apart += 1;
           expect(possible(a.to, two) && possible(b.to, one)).toBe(true);
           expect(take(rules, a.to, [two]).to, `program ${n}, ${JSON.stringify([one, two])}`).toBe(both.to);
           expect(take(rules, b.to, [one]).to).toBe(both.to);
           const things = rules.wiring.aspects.length + 1;
           for (let thing = 0; thing < things; thing++) {
-            const alone = [a, b].flatMap(({ manner }) => thingsShown(rules, manner, thing));
-            expect(thingsShown(rules, both.manner, thing).every((value) => alone.includes(value))).toBe(true);
+            const alone = [a, b].flatMap(({ effect }) => thingsShown(rules, effect, thing));
+            expect(thingsShown(rules, both.effect, thing).every((value) => alone.includes(value))).toBe(true);
           }
         } else {
           counts.not += 1;

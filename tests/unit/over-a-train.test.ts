@@ -2,18 +2,18 @@ import { describe, expect, test } from 'vitest';
 import { causesIn } from '@/core/design';
 import { divideTrack } from '@/core/detection';
 import { promisesFree } from '@/core/kinds';
-import { ProofModel, ProofRun, type Switch, steerStory, writePromela } from '@/core/proof';
+import { ProofModel, ProofRun, type Switch, steerCounterexample, writePromela } from '@/core/proof';
 import { lettingIn, readSignals, standsOn } from '@/core/signals';
 import { frameOf, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf, systemOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
-/** A signal that lets trains on where one stands is a harm by itself: whether a second train comes is another matter. */
+/** A signal that lets trains on where one stands is a hazard by itself: whether a second train comes is another matter. */
 
-const HARM = 'proceed over a train';
+const HAZARD = 'proceed over a train';
 const oval = () => withTrains(ring('Four', 4, 120), 1, 120);
 const unseen = (d: LayoutDocument): LayoutDocument => ({
   ...d,
@@ -24,9 +24,10 @@ const unseen = (d: LayoutDocument): LayoutDocument => ({
 function proved(d: LayoutDocument, on = new Set<Switch>()) {
   const run = new ProofRun(compileSystem(d), 400_000, on);
   while (!run.step(5000));
-  return { run, verdict: run.result(causesIn(d)).verdicts.find(({ property }) => property === HARM)! };
+  return { run, verdict: run.result(causesIn(d)).verdicts.find(({ property }) => property === HAZARD)! };
 }
-const spin = (d: LayoutDocument) => spinHarms(writePromela(new ProofModel(compileSystem(d), new Set())), [[HARM]])[0]!;
+const spin = (d: LayoutDocument) =>
+  spinHazards(writePromela(new ProofModel(compileSystem(d), new Set())), [[HAZARD]])[0]!;
 
 describe('a signal that lets trains on where one stands', () => {
   test('never, where every end of the train is seen; Spin says the same', () => {
@@ -39,25 +40,25 @@ describe('a signal that lets trains on where one stands', () => {
     expect(verdict.result).toBe('fails');
     expect(verdict.cause?.says).toMatch(/^S\d lets trains on into B\d, where Red train stands\.$/);
     expect(verdict.cause?.why).toMatch(/read free while a train, or a part of one, still stood in it/);
-    expect(verdict.cause?.remedies.length).toBeGreaterThan(0);
-    expect(steerStory(run.explorer.model, HARM, verdict.story!).confirmed).toBe(true);
+    expect(verdict.cause?.fixes.length).toBeGreaterThan(0);
+    expect(steerCounterexample(run.explorer.model, HAZARD, verdict.counterexample!).confirmed).toBe(true);
     expect(spin(d)).toMatchObject({ errors: 1 });
     expect(run.result().verdicts.find(({ property }) => property === 'two trains in a block')!.result).toBe('holds');
   });
   test('a rehearsal tells it while it lasts', () => {
-    const harms = (d: LayoutDocument) => {
+    const hazards = (d: LayoutDocument) => {
       const run = new Rehearsal(compileSystem(d), 1);
       const told = new Set<string>();
       for (let tick = 0; tick < 50 * 60; tick++) {
         run.step();
         if (tick % 10 === 0)
-          for (const { id, of } of frameOf(run).harms)
+          for (const { id, of } of frameOf(run).hazards)
             told.add(`${id}: ${of.map((name) => name.replace(/\d/, '')).join(', ')}`);
       }
       return [...told];
     };
-    expect(harms(oval())).toEqual([]);
-    expect(harms(unseen(oval()))).toEqual([`${HARM}: S, Red train`]);
+    expect(hazards(oval())).toEqual([]);
+    expect(hazards(unseen(oval()))).toEqual([`${HAZARD}: S, Red train`]);
   });
   test('an aspect on sight says nothing of what stands there', () => {
     const d = unseen(oval());

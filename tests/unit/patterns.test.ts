@@ -30,7 +30,7 @@ describe('patterns and the one place that composes them', () => {
         system: { program },
       } = checkDesign(d);
       const rule = new Map(program.declarations.map(({ name, expr }) => [name, expr]));
-      for (const way of scheme.waysOf.flat()) {
+      for (const way of scheme.routesOf.flat()) {
         const { signal } = way.reading;
         const go = rule.get(names.go(way))!;
         const may = rule.get(names.may(way));
@@ -44,9 +44,9 @@ describe('patterns and the one place that composes them', () => {
   test('no term stands in a rule without a reason, and each reason is told of the signal', () => {
     for (const d of LAYOUTS) {
       const design = checkDesign(d);
-      for (const ways of design.scheme.waysOf)
+      for (const ways of design.scheme.routesOf)
         for (const way of ways) {
-          const told = viewSignal(design, way.reading.signal.id)!.ways.find(({ to }) => to === way.to)!;
+          const told = viewSignal(design, way.reading.signal.id)!.routes.find(({ to }) => to === way.to)!;
           expect(told.needs).toEqual(needsOf(design.scheme, way).map(({ says, pattern }) => ({ says, pattern })));
           for (const { says } of told.needs) expect(says).toMatch(/^\S.*\S$/);
         }

@@ -27,7 +27,7 @@ describe('what is shown to people alone', () => {
       const { shows } = frameOf(run);
       oval.sensors.forEach(({ id, holdMs }, s) => {
         const field = run.system.partition.fields.ofSensor[s]!;
-        if (run.plant.felt[field]! > 0) last[s] = tick;
+        if (run.plant.detected[field]! > 0) last[s] = tick;
         const since = (tick - last[s]!) * 20;
         /** A scan this side or that is the program’s own affair. */
         if (Math.abs(since - holdMs) <= 60) return;
@@ -64,7 +64,7 @@ describe('what is shown to people alone', () => {
       expect([...ways].sort()).toEqual(section.sensors.includes(id) ? ['dark cut off', 'red fed'] : ['red fed']);
     const found = checkDesign(red).findings.filter(({ kind }) => kind === 'lamp that passes for a signal');
     expect(found.map(({ severity }) => severity)).toEqual(red.sensors.map(() => 'unsafe'));
-    const mended = found.reduce((d, { remedies }) => edited(d, remedies[0]!.edit), red);
+    const mended = found.reduce((d, { fixes }) => edited(d, fixes[0]!.edit), red);
     expect(checkDesign(mended).findings.map(({ kind }) => kind)).not.toContain('lamp that passes for a signal');
   });
   test('an indicator shows how its points lie, and nothing while they move', () => {
@@ -119,7 +119,7 @@ describe('a way of working that is chosen', () => {
     const d = using(using(using(oval, id, 'panel lamp'), id, 'stop section'), id, 'waving a flag');
     const told = checkDesign(d).findings.filter(({ kind }) => kind === 'way of working that there is not');
     expect(told.map(({ says }) => /“(.*)”/.exec(says)![1])).toEqual(['stop section', 'waving a flag']);
-    const left = told.reduce((document, { remedies }) => edited(document, remedies[0]!.edit), d);
+    const left = told.reduce((document, { fixes }) => edited(document, fixes[0]!.edit), d);
     expect(left).toEqual(using(oval, id, 'panel lamp'));
     expect(checkDesign(left).findings.some(({ kind }) => kind === 'way of working that there is not')).toBe(false);
   });

@@ -9,7 +9,7 @@ import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { Draw } from '../../tools/fuzz/draw';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
 /** A stop that may be passed by permission, and who goes first of several that a post works. */
 
@@ -45,7 +45,7 @@ function scanning(d: LayoutDocument) {
     manned: names.manned({ id: 'post' }),
     beyond: (signal: string) => {
       const { readings, partition } = design.scheme;
-      return partition.blocks[readings.find((r) => r.signal.name === signal)!.ways[0]!.blocks[0]!.block]!.name;
+      return partition.blocks[readings.find((r) => r.signal.name === signal)!.routes[0]!.blocks[0]!.block]!.name;
     },
   };
 }
@@ -87,7 +87,7 @@ describe('a stop that may be passed by permission', () => {
         run.step((event) => stepped.push(event.kind === 'passes' ? `passes ${event.aspect.id}` : event.kind));
     };
     /** One is held just beyond S1, the other comes up to it. */
-    const beyond = run.system.readings.find(({ signal }) => signal.name === 'S1')!.ways[0]!.blocks[0]!.block;
+    const beyond = run.system.readings.find(({ signal }) => signal.name === 'S1')!.routes[0]!.blocks[0]!.block;
     const isIn = (train: typeof first) =>
       train!.held().every(({ piece }) => run.system.partition.pieces[piece]!.block === beyond);
     const ahead = [first, second].find((train) => train)!;
@@ -106,7 +106,7 @@ describe('a stop that may be passed by permission', () => {
     expect(comes.onSight).toBe(true);
   });
   test('the proof has nothing against it on sight; by an aspect that says more it finds the harm, as Spin does', () => {
-    const harm = 'proceed over a train';
+    const hazard = 'proceed over a train';
     for (const [system, result] of [
       ['three-and-sight', 'holds'],
       ['three-aspect', 'fails'],
@@ -119,10 +119,10 @@ describe('a stop that may be passed by permission', () => {
       expect(
         run
           .result()
-          .verdicts.find(({ property }) => property === harm)!
+          .verdicts.find(({ property }) => property === hazard)!
           .result.split(' ')[0],
       ).toBe(result);
-      const [look] = spinHarms(writePromela(new ProofModel(compileSystem(d), new Set())), [[harm]]);
+      const [look] = spinHazards(writePromela(new ProofModel(compileSystem(d), new Set())), [[hazard]]);
       expect({ system, errors: look!.errors }).toEqual({ system, errors: result === 'fails' ? 1 : 0 });
     }
   });
@@ -223,7 +223,7 @@ test.each([
     system: { program },
   } = checkDesign(layout('three-and-sight', [pattern]));
   const tree = aspectTree(scheme, program, scheme.readings.find(({ signal }) => signal.name === 'S1')!);
-  const [branches] = Object.values(tree.ways);
+  const [branches] = Object.values(tree.routes);
   expect(branches!.map((branch) => branch.aspect).sort()).toEqual([...new Set(['caution', 'clear', aspect])].sort());
   expect(branches!.find((branch) => branch.aspect === aspect)!.when).toContain(says);
   expect(branches!.find((branch) => branch.aspect === 'clear')!.when).not.toContain(says);
@@ -254,7 +254,7 @@ test('permission by a system that cannot say on sight is unsafe, mended by its r
   const [found, ...more] = checkDesign(d).findings.filter((one) => one.kind === kind);
   expect(more).toEqual([]);
   expect(found!.says).toContain('S1 lets trains on where another may stand, by caution');
-  const done = applyEdit(d, found!.remedies[0]!.edit);
+  const done = applyEdit(d, found!.fixes[0]!.edit);
   if (!done.ok) throw new Error(done.problem);
   expect(checkDesign(done.change.document).findings.filter((one) => one.kind === kind)).toEqual([]);
 });

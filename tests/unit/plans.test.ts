@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { divideTrack, fewestAxles, seenLimits } from '@/core/detection';
 import { ProofRun } from '@/core/proof';
-import { harmOfEvent, Rehearsal } from '@/core/simulation';
+import { hazardOfEvent, Rehearsal } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, readDocument, referenceFaults } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { compileTrack, straighten, xOf } from '@/core/track';
@@ -116,7 +116,7 @@ describe.each(EXAMPLES)('the example $name', (example) => {
   });
   test('is run for ten minutes with points thrown all the while, and nothing happens to anybody', () => {
     const run = new Rehearsal(compileSystem(document), 7);
-    const harms = new Set<string>();
+    const hazards = new Set<string>();
     for (const { id } of document.trains) run.command({ kind: 'run', train: id, on: true });
     for (let tick = 0; tick < 30_000; tick++) {
       if (tick % 400 === 0)
@@ -124,11 +124,11 @@ describe.each(EXAMPLES)('the example $name', (example) => {
           if ((tick / 400 + i) % 3 === 0)
             run.command({ kind: 'throw', turnout: motor.id, to: tick % 800 === 0 ? 'diverging' : 'straight' });
       run.step((event) => {
-        const harm = harmOfEvent(event);
-        if (harm) harms.add(harm);
+        const hazard = hazardOfEvent(event);
+        if (hazard) hazards.add(hazard);
       });
     }
-    expect([...harms]).toEqual([]);
+    expect([...hazards]).toEqual([]);
     expect(run.plant.trains.some(({ head }) => head > 2000)).toBe(true);
   });
 });

@@ -3,7 +3,7 @@ import { checkDesign } from '@/core/design';
 import { consistOf, unseenOf } from '@/core/detection';
 import { cm, mmOf, runTimeS } from '@/core/measure';
 import { layTape, Plant, type PlantEvent, stepOn, turnTape } from '@/core/plant';
-import { frameOf, harmOfEvent, PathRecorder, Rehearsal, sayEvent } from '@/core/simulation';
+import { frameOf, hazardOfEvent, PathRecorder, Rehearsal, sayEvent } from '@/core/simulation';
 import { isKind, type LayoutDocument } from '@/core/survey';
 import { compileSystem, plantParameters } from '@/core/system';
 import { straighten } from '@/core/track';
@@ -145,7 +145,7 @@ describe('detection follows the axles', () => {
           behind += length;
         }
       });
-      const seen = [...plant.felt.keys()].filter((section) => plant.felt[section] === 1);
+      const seen = [...plant.detected.keys()].filter((section) => plant.detected[section] === 1);
       expect(
         [...sure].filter((section) => !seen.includes(section)),
         `at step ${tick}`,
@@ -242,7 +242,7 @@ describe('what a screen is told', () => {
     rehearsal.step((event) => {
       const says = sayEvent(rehearsal, event);
       if (says) said.push(says);
-      expect(harmOfEvent(event)).toBeUndefined();
+      expect(hazardOfEvent(event)).toBeUndefined();
     });
   }
   const frame = frameOf(rehearsal);

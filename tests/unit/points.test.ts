@@ -12,7 +12,7 @@ import { compileTrack, onwardFrom } from '@/core/track';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { covering } from '../../tools/fuzz/covering';
 import { randomPoints } from '../../tools/fuzz/random-points';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
 const KINDS: [string, PointsKind][] = Object.entries({ ...TURNOUTS, ...CROSSINGS });
 const LIES: Lie[] = ['straight', 'diverging'];
@@ -118,11 +118,11 @@ function sideBySide(double: boolean, trains = 2): LayoutDocument {
 }
 
 describe('ways over points, by hand', () => {
-  const waysOf = (d: LayoutDocument) => {
+  const routesOf = (d: LayoutDocument) => {
     const design = checkDesign(d);
     return Object.fromEntries(
       design.scheme.readings.map(({ signal }) => {
-        const { ways } = viewSignal(design, signal.id)!;
+        const { routes: ways } = viewSignal(design, signal.id)!;
         const text = ways.map(({ blocks, points }) => {
           const lies = points.map(({ turnout, position }) => `${turnout} ${position}`).sort();
           return `${blocks.at(-1)} (${lies.join(', ')})`;
@@ -133,7 +133,7 @@ describe('ways over points, by hand', () => {
   };
   /** A single slip joins the lower side of a to the higher of b; its one motor. Common practice, no source. */
   test('a single slip', () =>
-    expect(waysOf(crossing('single slip'))).toEqual({
+    expect(routesOf(crossing('single slip'))).toEqual({
       SA1: ['A2 (X straight)', 'B2 (X diverging)'],
       SA2: ['A1 (X straight)'],
       SB1: ['B2 (X straight)'],
@@ -141,7 +141,7 @@ describe('ways over points, by hand', () => {
     }));
   /** A crossover is two turnouts that are thrown together, with the track between. */
   test('a double crossover, and a train takes each way over it', () => {
-    expect(waysOf(sideBySide(true))).toEqual({
+    expect(routesOf(sideBySide(true))).toEqual({
       EA: ['A2 (k1 straight, m2 straight)', 'B2 (k1 diverging, k2 diverging)'],
       EB: ['A2 (m1 diverging, m2 diverging)', 'B2 (k2 straight, m1 straight)'],
       WA: ['A1 (k1 straight, m2 straight)', 'B1 (m1 diverging, m2 diverging)'],
@@ -150,14 +150,14 @@ describe('ways over points, by hand', () => {
   });
   /** Each motor of a double slip chooses the track on its side. Common practice, no source. */
   test('a double slip', () =>
-    expect(waysOf(crossing('double slip'))).toEqual({
+    expect(routesOf(crossing('double slip'))).toEqual({
       SA1: ['A2 (Xa straight, Xb straight)', 'B2 (Xa straight, Xb diverging)'],
       SA2: ['A1 (Xa straight, Xb straight)', 'B1 (Xa diverging, Xb straight)'],
       SB1: ['A2 (Xa diverging, Xb straight)', 'B2 (Xa diverging, Xb diverging)'],
       SB2: ['A1 (Xa straight, Xb diverging)', 'B1 (Xa diverging, Xb diverging)'],
     }));
   test('a three-way turnout', () =>
-    expect(waysOf(threeWay())).toEqual({
+    expect(routesOf(threeWay())).toEqual({
       SA: ['B (Wa straight, Wb straight)', 'L (Wa diverging)', 'R (Wa straight, Wb diverging)'],
       SB: ['A (Wa straight, Wb straight)'],
       SL: ['A (Wa diverging)'],
@@ -290,8 +290,8 @@ describe('they run and are proved', () => {
     const result = covering(sideBySide(false, 1), [1, 2, 3, 4], 4, 60_000);
     expect(result.finished).toBe(true);
     expect(result.contradictions).toEqual([]);
-    for (const harm of ['trains touch', 'points moved under a train'] as const)
-      expect(result.found).not.toContain(harm);
+    for (const hazard of ['trains touch', 'points moved under a train'] as const)
+      expect(result.found).not.toContain(hazard);
   });
   test.each(['A2', 'B2'])('a double crossover is run over: to %s', (goal) => {
     const run = new Rehearsal(compileSystem(sideBySide(true, 1)), 1);
@@ -304,7 +304,7 @@ describe('they run and are proved', () => {
     const seen: string[] = [];
     for (let tick = 0; tick < 6000; tick++) run.step(({ kind }) => seen.push(kind));
     expect(seen).toContain('done');
-    for (const harm of ['mishap', 'collision', 'points moved under']) expect(seen).not.toContain(harm);
+    for (const hazard of ['mishap', 'collision', 'points moved under']) expect(seen).not.toContain(hazard);
   });
   test('the proof covers whatever rehearsals come to: fifty random layouts', () => {
     let compared = 0;
@@ -313,7 +313,7 @@ describe('they run and are proved', () => {
       const result = covering(randomPoints(seed), [seed * 2, seed * 2 + 1], 4, 25_000);
       expect(result.contradictions, `layout ${seed}`).toEqual([]);
       if (result.finished) compared += 1;
-      for (const harm of result.met) met.add(harm);
+      for (const hazard of result.met) met.add(hazard);
     }
     expect(compared).toBeGreaterThan(25);
     expect([...met].sort()).toEqual(['points lie wrong', 'proceed over a train', 'trains touch']);
@@ -327,7 +327,7 @@ describe('they run and are proved', () => {
       while (!run.step(5000)) {}
       const failing = run.result().verdicts.flatMap(({ property, result }) => (result === 'fails' ? [property] : []));
       const model = writePromela(new ProofModel(compileSystem(d)));
-      const [look] = spinHarms(model, [['points lie wrong']]);
+      const [look] = spinHazards(model, [['points lie wrong']]);
       expect(look!.complete).toBe(true);
       expect(look!.errors > 0).toBe(failing.includes('points lie wrong'));
     },

@@ -4,7 +4,7 @@ import { CAUTION_SHARE, cm, stoppingDistanceMm } from '@/core/measure';
 import { compileScheme, names } from '@/core/patterns';
 import { Plant } from '@/core/plant';
 import { ProofModel, ProofRun, writePromela } from '@/core/proof';
-import { HARM_IDS, Rehearsal } from '@/core/simulation';
+import { HAZARD_IDS, Rehearsal } from '@/core/simulation';
 import { applyEdit, isKind, type LayoutDocument } from '@/core/survey';
 import { compileSystem, plantParameters } from '@/core/system';
 import { learningOval, ring } from '@/demo/learning-oval';
@@ -12,7 +12,7 @@ import { covering } from '../../tools/fuzz/covering';
 import { Draw } from '../../tools/fuzz/draw';
 import { randomLayout } from '../../tools/fuzz/random-layout';
 import { withRandomSensors } from '../../tools/fuzz/random-sensors';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
 const level = (id: PowerId) => POWER_LEVELS.findIndex((one) => one.id === id);
 
@@ -97,7 +97,7 @@ describe('a section before a signal at stop', () => {
     expect(under).toHaveLength(1);
     const [block] = under;
     expect(run.plant.trains[0]!.speed).toBe(0);
-    expect(run.plant.felt[block!.section]).toBe(0);
+    expect(run.plant.detected[block!.section]).toBe(0);
     expect(read(names.occupied(block!))).toBe(1);
     for (const signal of d.features.filter(isKind('signal')))
       run.command({ kind: 'hold', signal: signal.id, on: false });
@@ -161,9 +161,9 @@ describe('the proof with sections that are cut off', () => {
       while (!run.step(5000)) {}
       const failing = run.result().verdicts.flatMap(({ property, result }) => (result === 'fails' ? [property] : []));
       const model = writePromela(new ProofModel(compileSystem(d)));
-      const [look] = spinHarms(model, [HARM_IDS.slice(0, 1)]);
+      const [look] = spinHazards(model, [HAZARD_IDS.slice(0, 1)]);
       expect(look!.complete).toBe(true);
-      expect(look!.errors > 0, `${blind}`).toBe(failing.includes(HARM_IDS[0]!));
+      expect(look!.errors > 0, `${blind}`).toBe(failing.includes(HAZARD_IDS[0]!));
     }
   });
 });

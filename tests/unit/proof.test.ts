@@ -7,15 +7,15 @@ import {
   type Property,
   STANDARD_SWITCHES,
   type Switch,
-  steerStory,
+  steerCounterexample,
   writePromela,
 } from '@/core/proof';
-import { HARM_IDS, replay } from '@/core/simulation';
+import { HAZARD_IDS, replay } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
 function prove(document: LayoutDocument, most?: number, on?: ReadonlySet<Switch>) {
   const run = new ProofRun(compileSystem(document), most, on);
@@ -99,27 +99,27 @@ describe('what is sound is proved, every state of it', () => {
 });
 
 describe('what is unsafe fails, with the shortest way to it in words, and the rehearsal comes to it', () => {
-  const story = (document: LayoutDocument, property: Property) => {
+  const counterexample = (document: LayoutDocument, property: Property) => {
     const { run, of } = prove(document, undefined, new Set());
     const verdict = of(property);
     expect(verdict.result).toBe('fails');
-    const steered = steerStory(run.explorer.model, property, verdict.story!);
-    return { says: verdict.story!.map((s) => s.says), steered };
+    const steered = steerCounterexample(run.explorer.model, property, verdict.counterexample!);
+    return { says: verdict.counterexample!.map((s) => s.says), steered };
   };
   test('an oval with a signal left out: a train runs into an occupied block', () => {
-    const { says, steered } = story(withoutSignal('S2'), 'two trains in a block');
+    const { says, steered } = counterexample(withoutSignal('S2'), 'two trains in a block');
     expect(says).toEqual([]);
     expect(steered.confirmed).toBe(true);
     const { cause } = prove(withoutSignal('S2')).of('two trains in a block');
     expect(cause).toMatchObject({
       says: 'Red train and Blue train are both in B2.',
       why: 'No signal holds a train at 180 cm on Oval, where Red train comes into B2.',
-      remedies: [{ edit: { do: 'add signal', line: 'oval', at: cm(180), governs: 'up' } }],
+      fixes: [{ edit: { do: 'add signal', line: 'oval', at: cm(180), governs: 'up' } }],
     });
   });
   test('coaches that no detector sees: their block reads free while they stand in it', () => {
     const document = unseen(learningOval(), 'v-coach', () => false);
-    const { says, steered } = story(document, 'two trains in a block');
+    const { says, steered } = counterexample(document, 'two trains in a block');
     expect(says).toContain('Blue train is no longer seen in B2, though a part of it is still there.');
     expect(says).toContain('Detector B2 has seen nothing for its hold time.');
     expect(says.at(-1)).toMatch(/^Red train passes S2 at (caution|clear), comes into B2\.$/);
@@ -130,19 +130,19 @@ describe('what is unsafe fails, with the shortest way to it in words, and the re
   test('a long railcar seen at its nose alone: points move under it', () => {
     const seen = unseen(passingLoop(['up']), 'v-railcar', (axle) => axle === 0);
     const document = { ...seen, vehicles: seen.vehicles.map((v) => ({ ...v, length: cm(70) })) };
-    const { says, steered } = story(document, 'points moved under a train');
+    const { says, steered } = counterexample(document, 'points moved under a train');
     expect(says.at(-1)).toMatch(/^Somebody asks for [AB]0 to lie (diverging|straight)\.$/);
     expect(steered.confirmed).toBe(true);
   });
   test('as many trains as blocks: nothing can ever move', () => {
-    const { says, steered } = story(withTrains(ring('Full', 3, 120), 3, 120), 'deadlock');
+    const { says, steered } = counterexample(withTrains(ring('Full', 3, 120), 3, 120), 'deadlock');
     expect(says).toEqual([]);
     expect(steered.confirmed).toBe(true);
   });
   test('both roads of the loop taken, and a third train on the single line: deadlock, and nothing worse', () => {
     const document = passingLoop(['up', 'down', 'up']);
     expect(prove(document, undefined, new Set()).failing).toEqual(['deadlock']);
-    expect(story(document, 'deadlock').steered.confirmed).toBe(true);
+    expect(counterexample(document, 'deadlock').steered.confirmed).toBe(true);
   });
   test('without signals opposing trains meet on the single line', () => {
     const d = passingLoop(['up', 'down']);
@@ -170,13 +170,13 @@ describe('the verdicts against Debian’s Spin, on the model written out for it'
       document.turnouts.length > 0 ? [] : [STANDARD_SWITCHES, ...(name === 'the learning oval' ? [BY_HAND] : [])];
     for (const on of [plain, ...more]) {
       const { failing } = prove(document, undefined, on);
-      const told = HARM_IDS.filter((harm) => harm !== 'rules never settle');
-      const holding = told.filter((harm) => !failing.includes(harm));
-      const found = told.filter((harm) => failing.includes(harm));
+      const told = HAZARD_IDS.filter((hazard) => hazard !== 'rules never settle');
+      const holding = told.filter((hazard) => !failing.includes(hazard));
+      const found = told.filter((hazard) => failing.includes(hazard));
       const model = writePromela(new ProofModel(compileSystem(document), on));
-      const [none, ...each] = spinHarms(model, [holding, ...found.map((harm) => [harm])]);
+      const [none, ...each] = spinHazards(model, [holding, ...found.map((hazard) => [hazard])]);
       expect(none).toMatchObject({ errors: 0, complete: true });
-      for (const [i, harm] of found.entries()) expect({ harm, ...each[i] }).toMatchObject({ harm, errors: 1 });
+      for (const [i, hazard] of found.entries()) expect({ hazard, ...each[i] }).toMatchObject({ hazard, errors: 1 });
     }
   });
 });

@@ -17,7 +17,7 @@ const placed = (d: LayoutDocument, some: ReturnType<typeof proposeSignals>['sign
   if (!result.ok) throw new Error(result.problem);
   return result.change.document;
 };
-function harms(d: LayoutDocument): string[] {
+function hazards(d: LayoutDocument): string[] {
   const proof = new ProofRun(compileSystem(d), 60_000);
   while (!proof.step(20_000));
   return proof
@@ -86,10 +86,10 @@ describe('signals that could be placed', () => {
     const { signals } = proposeSignals(d);
     const few = signals.filter(({ needed }) => needed);
     expect(few).toHaveLength(count);
-    expect(harms(placed(d, few))).toEqual([]);
+    expect(hazards(placed(d, few))).toEqual([]);
     for (let some = 0; some < 1 << signals.length; some++) {
       const chosen = signals.filter((__, i) => (some >> i) & 1);
-      if (chosen.length < count) expect(harms(placed(d, chosen)), `${some}`).not.toEqual([]);
+      if (chosen.length < count) expect(hazards(placed(d, chosen)), `${some}`).not.toEqual([]);
     }
   });
   test('not into what is left out on purpose, which is said', () => {

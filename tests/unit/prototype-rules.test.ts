@@ -52,7 +52,7 @@ describe('49 CFR 236, paraphrased', () => {
     const d = passingLoop(['up', 'down']);
     const { partition, readings } = checkDesign(d).scheme;
     let looked = 0;
-    for (const { signal, ways } of readings)
+    for (const { signal, routes: ways } of readings)
       for (const way of ways)
         for (const { block } of way.blocks.slice(1)) {
           const shows = shownBy(d, [partition.blocks[block]!.id]);
@@ -64,7 +64,7 @@ describe('49 CFR 236, paraphrased', () => {
   test('.205 (a): a train in the block holds its signal at the most restrictive', () => {
     for (const d of [oval(), ondrelValley()]) {
       const { partition, readings } = checkDesign(d).scheme;
-      for (const { signal, ways } of readings) {
+      for (const { signal, routes: ways } of readings) {
         const all = ways.filter(({ blocks }) => blocks.length > 0);
         const [first] = all[0]?.blocks ?? [];
         /** Where a post lets trains in, no sensor is asked: model practice that chose otherwise. */

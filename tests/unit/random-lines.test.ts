@@ -1,13 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
-import { type Command, harmOfEvent, Rehearsal, type RehearsalEvent } from '@/core/simulation';
+import { type Command, hazardOfEvent, Rehearsal, type RehearsalEvent } from '@/core/simulation';
 import { isKind, readDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { Draw, randomLine } from './random-line';
 
-/** Whatever harm may come; but a signal that an operator puts to stop before a train is passed. */
-const harm = (e: RehearsalEvent) => {
-  const kind = harmOfEvent(e);
+/** Whatever hazard may come; but a signal that an operator puts to stop before a train is passed. */
+const hazard = (e: RehearsalEvent) => {
+  const kind = hazardOfEvent(e);
   return kind !== undefined && kind !== 'signal falls too late to stop';
 };
 
@@ -38,7 +38,7 @@ describe('random single lines with loops, spurs and traffic both ways', () => {
         const draw = new Draw(seed + 1000);
         const signals = d.features.filter(isKind('signal'));
         const twoWay = signals.some((s) => s.governs === 'down');
-        const harms: string[] = [];
+        const hazards: string[] = [];
         const told: Command[] = [];
         const tell = (command: Command) => {
           told.push(command);
@@ -59,11 +59,11 @@ describe('random single lines with loops, spurs and traffic both ways', () => {
           if (tick % 500 === 250)
             for (const t of run.plant.trains) if (!t.stranded) tell({ kind: 'run', train: t.figures.id, on: true });
           run.step((event) => {
-            if (harm(event)) harms.push(`${(run.tick * 0.02).toFixed(2)} s ${JSON.stringify(event)}`);
+            if (hazard(event)) hazards.push(`${(run.tick * 0.02).toFixed(2)} s ${JSON.stringify(event)}`);
             if (event.kind === 'passes') passed += 1;
           });
         }
-        expect(harms, `seed ${seed}, ${d.trains.length} trains`).toEqual([]);
+        expect(hazards, `seed ${seed}, ${d.trains.length} trains`).toEqual([]);
       }
       expect(passed).toBeGreaterThan(100);
     },

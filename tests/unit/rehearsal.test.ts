@@ -7,20 +7,20 @@ import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 
 const SECOND = 50;
-const harm = (event: RehearsalEvent) =>
+const hazard = (event: RehearsalEvent) =>
   ['collision', 'mishap', 'points moved under'].includes(event.kind) ||
   (event.kind === 'passes' && event.aspect.id === 'stop');
 
 function run(document: LayoutDocument, seconds: number, seed = 1, at?: (second: number, rehearsal: Rehearsal) => void) {
   const rehearsal = new Rehearsal(compileSystem(document), seed);
-  const harms: string[] = [];
+  const hazards: string[] = [];
   for (let tick = 0; tick < seconds * SECOND; tick++) {
     if (tick % SECOND === 0) at?.(tick / SECOND, rehearsal);
     rehearsal.step((event) => {
-      if (harm(event)) harms.push(`${rehearsal.tick / SECOND} s: ${JSON.stringify(event)}`);
+      if (hazard(event)) hazards.push(`${rehearsal.tick / SECOND} s: ${JSON.stringify(event)}`);
     });
   }
-  return { rehearsal, harms };
+  return { rehearsal, hazards };
 }
 
 describe('chance', () => {
@@ -49,12 +49,12 @@ describe('motion', () => {
     const d = withTrains(ring('r', 6, 300), 1, 300);
     d.trains.push({ ...d.trains[0]!, id: 'tr9', name: 'Blocker', start: { line: 'oval', at: cm(1100), facing: 'up' } });
     let lit = 0;
-    const { rehearsal, harms } = run(d, 120, 1, (_, r) => {
+    const { rehearsal, hazards } = run(d, 120, 1, (_, r) => {
       const train = r.plant.trains[0]!;
       lit = Math.max(lit, train.speed);
       r.command({ kind: 'run', train: 'tr9', on: false });
     });
-    expect(harms).toEqual([]);
+    expect(hazards).toEqual([]);
     const train = rehearsal.plant.trains[0]!;
     expect(train.speed).toBe(0);
     const { topMmPerS, brakingMmPerS2 } = train.figures;
@@ -64,7 +64,9 @@ describe('motion', () => {
   test('a section is occupied while a detectable axle stands in it, and by nothing else', () => {
     const d = smallValley();
     const { rehearsal } = run(d, 1);
-    const seen = rehearsal.system.partition.blocks.filter((b) => rehearsal.plant.felt[b.section]).map((b) => b.name);
+    const seen = rehearsal.system.partition.blocks
+      .filter((b) => rehearsal.plant.detected[b.section])
+      .map((b) => b.name);
     expect(seen.sort()).toEqual(['M1', 'SK1', 'UC2', 'UC3']);
   });
 });
@@ -102,8 +104,8 @@ describe('the same run everywhere', () => {
 /** A ring of N blocks with K trains moves on if and only if K < N. Source: counting argument, each move needs a free block ahead. */
 describe('a ring of N blocks with K trains under the automatic block', () => {
   const laps = (n: number, k: number) => {
-    const { rehearsal, harms } = run(withTrains(ring('r', n, 150), k, 150), 600);
-    expect(harms).toEqual([]);
+    const { rehearsal, hazards } = run(withTrains(ring('r', n, 150), k, 150), 600);
+    expect(hazards).toEqual([]);
     return rehearsal.plant.trains.map((t) => t.head / (n * 1500));
   };
   test.each([
@@ -125,8 +127,8 @@ describe('a ring of N blocks with K trains under the automatic block', () => {
 
 describe('the demo', () => {
   test('left running for an hour on the main circuit, nothing collides and every block rule is kept', () => {
-    const { rehearsal, harms } = run(smallValley(), 3600);
-    expect(harms).toEqual([]);
+    const { rehearsal, hazards } = run(smallValley(), 3600);
+    expect(hazards).toEqual([]);
     for (const train of rehearsal.plant.trains.slice(0, 2)) expect(train.head / 11_800).toBeGreaterThan(20);
   });
 
@@ -136,7 +138,7 @@ describe('the demo', () => {
       const pick = <T>(list: T[]): T => list[Math.floor(random.uniform() * list.length)]!;
       const d = smallValley();
       const signals = d.features.filter((f) => f.kind === 'signal');
-      const { rehearsal, harms } = run(d, 3600, seed, (second, r) => {
+      const { rehearsal, hazards } = run(d, 3600, seed, (second, r) => {
         if (second % 3 === 0)
           r.command({
             kind: 'throw',
@@ -155,7 +157,7 @@ describe('the demo', () => {
             if (train.stranded) r.command({ kind: 'run', train: train.figures.id, on: true });
       });
       expect(
-        harms.filter((h) => !h.includes('"fell":true')),
+        hazards.filter((h) => !h.includes('"fell":true')),
         `seed ${seed}`,
       ).toEqual([]);
       expect(rehearsal.plant.trains.reduce((sum, t) => sum + t.tapeChanges, 0)).toBeGreaterThan(100);
@@ -165,11 +167,11 @@ describe('the demo', () => {
   test('opposing trains on the single line never both get proceed, and one of them goes on', () => {
     const d = smallValley();
     d.trains[1]!.start = { line: 'main', at: cm(534), facing: 'down' };
-    const { harms, rehearsal } = run(d, 300, 1, (_, r) => {
+    const { hazards, rehearsal } = run(d, 300, 1, (_, r) => {
       const shows = (name: string) => r.aspectAt(r.system.readings.findIndex((s) => s.signal.name === name)).id;
       expect(shows('UC2E') !== 'stop' && shows('M1W') !== 'stop').toBe(false);
     });
-    expect(harms).toEqual([]);
+    expect(hazards).toEqual([]);
     expect(Math.max(...rehearsal.plant.trains.slice(0, 2).map(({ head }) => head))).toBeGreaterThan(1000);
   });
 
@@ -182,7 +184,7 @@ describe('the demo', () => {
         rehearsal.command({ kind: 'throw', turnout: 't-T6', to: tick % 250 === 0 ? 'diverging' : 'straight' });
       rehearsal.step((event) => {
         if (event.kind === 'refused') refused.push(d.turnouts[event.turnout]!.name);
-        expect(harm(event)).toBe(false);
+        expect(hazard(event)).toBe(false);
       });
     }
     expect(refused.length).toBeGreaterThan(10);

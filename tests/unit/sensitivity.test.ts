@@ -38,9 +38,7 @@ describe('currents through a detector', () => {
     const wet = oval({ electrics: { volts: 14, axleOhms: 10_000, leakOhms: 10_000 } });
     expect(of(wet)).toMatchObject({ seesAxle: true, falselyOccupied: true });
     expect(of(wet).rightTurns).toBeUndefined();
-    expect(findings(wet, 'detector that leakage occupies').map(({ remedies }) => remedies.length)).toEqual([
-      0, 0, 0, 0,
-    ]);
+    expect(findings(wet, 'detector that leakage occupies').map(({ fixes }) => fixes.length)).toEqual([0, 0, 0, 0]);
   });
   /** Whatever it is set to: with the turns that are advised one axle is noticed and leakage is not, and with fewer the axle is not. */
   test('the turns that are advised are right, and the fewest', () => {
@@ -116,8 +114,8 @@ describe('findings', () => {
     expect(found.map(({ subject, severity }) => [subject, severity])).toEqual(
       dull.sensors.map(({ id }) => [id, 'unsafe']),
     );
-    expect(found[0]!.remedies[0]!.says).toBe(`Wind its feeder through ${dull.sensors[0]!.name} 4 times`);
-    const done = applyEdit(dull, found[0]!.remedies[0]!.edit);
+    expect(found[0]!.fixes[0]!.says).toBe(`Wind its feeder through ${dull.sensors[0]!.name} 4 times`);
+    const done = applyEdit(dull, found[0]!.fixes[0]!.edit);
     if (!done.ok) throw new Error(done.problem);
     expect(findings(done.change.document, 'detector too dull for a resistor axle')).toHaveLength(3);
     expect(readDocument(JSON.parse(JSON.stringify(done.change.document))).ok).toBe(true);

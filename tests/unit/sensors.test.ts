@@ -141,7 +141,9 @@ describe('the plant against positions of trains, worked out anew', () => {
         });
         if (Math.abs(inside) < 0.05) return;
         looked += 1;
-        expect(plant.felt[fields.ofSensor[s]!], `${sensor.name} (${sensor.kind}) at ${tick}`).toBe(inside > 0 ? 1 : 0);
+        expect(plant.detected[fields.ofSensor[s]!], `${sensor.name} (${sensor.kind}) at ${tick}`).toBe(
+          inside > 0 ? 1 : 0,
+        );
       });
     }
     expect(looked).toBeGreaterThan(500);

@@ -31,15 +31,15 @@ describe('every place against every signal', () => {
     ['a line worked both ways', generatedLine(12)],
   ])('%s: each cell is what a fresh layout gives on which nothing was tried before', (_, d) => {
     const design = checkDesign(d);
-    const { partition, readings, stretches, aspects, terminals } = design.system;
+    const { partition, readings, trafficSections, aspects, terminals } = design.system;
     const { rows } = new Bench(design).matrix({});
     let compared = 0;
     for (let row = 0; row < rows.length; row += 5)
       for (let s = row % 3; s < readings.length; s += 3) {
         const { signal, rear, piece, exit } = readings[s]!;
         if (partition.blocks[rear]!.id === rows[row]!.block) continue;
-        const stretch = stretches.all[stretches.ofBlock[rear]!]!;
-        const side = stretches.sideOf(rear, piece, exit === 1 ? 0 : 1);
+        const stretch = trafficSections.all[trafficSections.ofBlock[rear]!]!;
+        const side = trafficSections.sideOf(rear, piece, exit === 1 ? 0 : 1);
         const said = terminals.find('direction', stretch.index, side)?.slot;
         const came = stretch.bothWays && said !== undefined ? [said] : [];
         const fresh = new FreeLayout(design.system, {});
@@ -58,7 +58,7 @@ describe('every place against every signal', () => {
       signals.forEach(({ id }, s) => {
         const reading = design.scheme.readings.find(({ signal }) => signal.id === id)!;
         const index = design.scheme.partition.blocks.findIndex((one) => one.id === block);
-        if (reading.ways.length === 0 || !reading.ways.every(({ blocks }) => blocks.some((b) => b.block === index)))
+        if (reading.routes.length === 0 || !reading.routes.every(({ blocks }) => blocks.some((b) => b.block === index)))
           return;
         /** Where a post lets trains in, no sensor is asked. */
         if (aspects[s] === undefined || reading.signal.patterns?.includes('authority')) return;
@@ -73,7 +73,7 @@ describe('what a signal shows, and when, read off its rule', () => {
   const treeOf = (system: string, name: string) => {
     const d = fork(system);
     const view = viewSignal(checkDesign(d), signalsOf(d).find((s) => s.name === name)!.id)!;
-    return Object.fromEntries(view.ways.map(({ to, branches }) => [to, branches]));
+    return Object.fromEntries(view.routes.map(({ to, branches }) => [to, branches]));
   };
   test('three aspects', () => {
     expect(treeOf('three-aspect', 'Home')).toEqual({

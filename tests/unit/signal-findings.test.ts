@@ -30,7 +30,7 @@ describe('signals left out of a ring', () => {
     for (const name of names) {
       const document = without(whole, [name]);
       const [finding] = findingsOf(document, BETWEEN);
-      const result = applyEdit(document, finding!.remedies[0]!.edit);
+      const result = applyEdit(document, finding!.fixes[0]!.edit);
       if (!result.ok) throw new Error(result.problem);
       const placed = signalsOf(result.change.document).find((s) => !signalsOf(document).some((o) => o.id === s.id))!;
       const missing = signalsOf(whole).find((s) => s.name === name)!;

@@ -10,7 +10,7 @@ import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { blockIds } from './block-ids';
 import { fork } from './fork';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
 const SCAN = 20;
 
@@ -223,10 +223,10 @@ describe('authority: somebody at a post lets trains in, one at a time', () => {
       if (pattern) using(d, pattern, 'S1');
       const run = new ProofRun(compileSystem(d), 400_000, new Set());
       while (!run.step(5000));
-      const harm = 'two trains in a block';
-      const verdict = run.result().verdicts.find(({ property }) => property === harm)!;
+      const hazard = 'two trains in a block';
+      const verdict = run.result().verdicts.find(({ property }) => property === hazard)!;
       expect([pattern, verdict.result]).toEqual([pattern, result]);
-      const [look] = spinHarms(writePromela(new ProofModel(compileSystem(d), new Set())), [[harm]]);
+      const [look] = spinHazards(writePromela(new ProofModel(compileSystem(d), new Set())), [[hazard]]);
       expect({ pattern, ...look }).toMatchObject({
         pattern,
         errors: result === 'fails' ? 1 : 0,
@@ -261,7 +261,7 @@ describe('two signals that let trains into one block at once', () => {
       } as Area);
     return how === 'sensors' ? d : using(d, 'authority', 'S1', 'Back');
   };
-  const harm = 'conflicting signals';
+  const hazard = 'conflicting signals';
   test.each([
     ['posts that let trains in when they are empty', 'fails'],
     /** The one cleared first goes first. */
@@ -272,10 +272,10 @@ describe('two signals that let trains into one block at once', () => {
     const run = new ProofRun(compileSystem(d), 400_000, new Set());
     while (!run.step(5000));
     const { verdicts } = run.result(causesIn(d));
-    const verdict = verdicts.find(({ property }) => property === harm)!;
+    const verdict = verdicts.find(({ property }) => property === hazard)!;
     expect(verdict.result).toBe(result);
     if (result === 'fails') expect(verdict.cause?.says).toMatch(/S1 and Back both let trains into/);
-    const [look] = spinHarms(writePromela(new ProofModel(compileSystem(d), new Set())), [[harm]]);
+    const [look] = spinHazards(writePromela(new ProofModel(compileSystem(d), new Set())), [[hazard]]);
     expect({ ...look }).toMatchObject({ errors: result === 'fails' ? 1 : 0 });
   });
 });

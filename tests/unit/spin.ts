@@ -2,8 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { harmFlag } from '@/core/proof';
-import type { HarmId } from '@/core/simulation';
+import { hazardFlag } from '@/core/proof';
+import type { HazardId } from '@/core/simulation';
 
 /** How many errors and states a search found, and whether it looked at all of them. */
 interface Look {
@@ -45,12 +45,13 @@ function searches(model: string, compilerFlags: string[], environments: Record<s
 /** Checks a Promela model as it is. */
 export const spin = (model: string, compilerFlags: string[]): Look => searches(model, compilerFlags, [{}])[0]!;
 
-/** Looks in the model of a layout for any of each set of harms. */
-export function spinHarms(model: string, sets: readonly (readonly HarmId[])[]): Look[] {
-  const asked = 'work == 0 && todo == 0 && (HARM)';
+/** Looks in the model of a layout for any of each set of hazards. */
+export function spinHazards(model: string, sets: readonly (readonly HazardId[])[]): Look[] {
+  const asked = 'work == 0 && todo == 0 && (HAZARD)';
   if (!model.includes(asked)) throw new Error('The model asks for no harm.');
   const any = sets.map(
-    (harms, nth) => `(picked(${nth}) && (${['0', ...harms.map((harm) => `now.${harmFlag(harm)}`)].join(' || ')}))`,
+    (hazards, nth) =>
+      `(picked(${nth}) && (${['0', ...hazards.map((hazard) => `now.${hazardFlag(hazard)}`)].join(' || ')}))`,
   );
   const picking = `c_decl {
   extern char *getenv(const char *);

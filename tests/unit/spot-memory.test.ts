@@ -3,7 +3,7 @@ import { checkDesign, tryByHand } from '@/core/design';
 import { divideTrack } from '@/core/detection';
 import { cm } from '@/core/measure';
 import { ProofRun, STANDARD_SWITCHES, type Switch } from '@/core/proof';
-import { harmOfEvent, Rehearsal } from '@/core/simulation';
+import { hazardOfEvent, Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
@@ -44,20 +44,20 @@ function told(
 }
 function run(d: LayoutDocument, seconds: number, seed = 1) {
   const rehearsal = new Rehearsal(compileSystem(d), seed);
-  const harms = new Set<string>();
+  const hazards = new Set<string>();
   for (const { id } of d.trains) rehearsal.command({ kind: 'run', train: id, on: true });
   for (let tick = 0; tick < seconds * 50; tick++)
     rehearsal.step((event) => {
-      const harm = harmOfEvent(event);
-      if (harm) harms.add(harm);
+      const hazard = hazardOfEvent(event);
+      if (hazard) hazards.add(hazard);
     });
-  return { rehearsal, harms: [...harms], ran: rehearsal.plant.trains.map(({ head }) => head) };
+  return { rehearsal, hazards: [...hazards], ran: rehearsal.plant.trains.map(({ head }) => head) };
 }
 
 describe('a block told by spots', () => {
   test('needs a pair at each end, of what notices whole vehicles, and nothing that watches it throughout', () => {
     const toldIn = (d: LayoutDocument) => {
-      const { blocks, told: known } = divideTrack(d, compileTrack(d));
+      const { blocks, inferred: known } = divideTrack(d, compileTrack(d));
       return blocks.filter(({ index }) => known.has(index)).map(({ name }) => name);
     };
     const d = told(4, 2);
@@ -69,8 +69,8 @@ describe('a block told by spots', () => {
     expect(toldIn({ ...d, sensors: [...d.sensors, watched] })).toEqual([]);
   });
   test('trains follow each other round without harm, and get on', () => {
-    const { harms, ran } = run(told(5, 2), 600);
-    expect(harms).toEqual([]);
+    const { hazards, ran } = run(told(5, 2), 600);
+    expect(hazards).toEqual([]);
     for (const head of ran) expect(head).toBeGreaterThan(20_000);
   });
   test('in twenty-five random runs with turning back, lifting off and setting down nobody meets', () => {
@@ -79,7 +79,7 @@ describe('a block told by spots', () => {
       const draw = new Draw(seed);
       const d = told(draw.whole(4, 6), 2, draw.whole(6, 30), 'optical', true);
       const rehearsal = new Rehearsal(compileSystem(d), seed);
-      const harms = new Set<string>();
+      const hazards = new Set<string>();
       for (let tick = 0; tick < 15_000; tick++) {
         if (tick % 100 === 0) {
           const train = draw.pick(d.trains).id;
@@ -94,11 +94,11 @@ describe('a block told by spots', () => {
           if (rehearsal.command(command) === undefined && command.kind === 'turn back') turns += 1;
         }
         rehearsal.step((event) => {
-          const harm = harmOfEvent(event);
-          if (harm) harms.add(harm);
+          const hazard = hazardOfEvent(event);
+          if (hazard) hazards.add(hazard);
         });
       }
-      expect({ seed, harms: [...harms] }).toEqual({ seed, harms: [] });
+      expect({ seed, hazards: [...hazards] }).toEqual({ seed, hazards: [] });
     }
     expect(turns).toBeGreaterThan(100);
   });
@@ -136,7 +136,7 @@ describe('a block told by spots', () => {
       return proof.result().verdicts.filter(({ result }) => result === 'fails');
     };
     const found = failing(STANDARD_SWITCHES).find(({ property }) => property === 'two trains in a block')!;
-    expect(found.story!.filter(({ says }) => says.includes('turns back')).length).toBeGreaterThan(1);
+    expect(found.counterexample!.filter(({ says }) => says.includes('turns back')).length).toBeGreaterThan(1);
     const without = new Set([...STANDARD_SWITCHES].filter((one) => one !== 'turn back'));
     expect(failing(without).map(({ property }) => property)).toEqual([]);
   });

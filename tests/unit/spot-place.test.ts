@@ -104,6 +104,6 @@ describe('findings about where sensors stand and how long they hold', () => {
     const long = { ...d, sensors: d.sensors.map((one, i) => ({ ...one, holdMs: i === 0 ? 6000 : 5300 })) };
     const [one, ...others] = found(long, 'hold longer than a train takes');
     expect([one!.subject, others.length, one!.figures[0]!.value]).toEqual([d.sensors[0]!.id, 0, '5.4 s']);
-    expect(one!.remedies[0]!.edit).toMatchObject({ change: { holdMs: 5300 } });
+    expect(one!.fixes[0]!.edit).toMatchObject({ change: { holdMs: 5300 } });
   });
 });

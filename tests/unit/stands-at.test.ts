@@ -82,7 +82,9 @@ test('what sensors say is what they say of a train put down there', () => {
         speed: 0,
         startDelay: 0,
       }));
-      const on = d.sensors.filter((_, s) => plant.felt[scheme.partition.fields.ofSensor[s]!] === 1).map(({ id }) => id);
+      const on = d.sensors
+        .filter((_, s) => plant.detected[scheme.partition.fields.ofSensor[s]!] === 1)
+        .map(({ id }) => id);
       expect({ seed, where, facing, on: new Set(found.sensors) }).toEqual({ seed, where, facing, on: new Set(on) });
       const long = found.on.reduce((sum, { from, to }) => sum + to - from, 0);
       expect(Math.abs(long / 1e4 - consistOf(alone, alone.trains[0]!).lengthMm)).toBeLessThan(0.01);

@@ -47,8 +47,8 @@ describe('a cut before the clearance point', () => {
     const d = walked(`${loop}\ngap 119\nline Loop\ngap 190`);
     const found = checkDesign(d).findings.filter(({ kind }) => kind === 'cut inside clearance');
     expect(found).toHaveLength(2);
-    const mended = found.reduce((document, { remedies }) => {
-      const result = applyEdit(document, remedies[0]!.edit);
+    const mended = found.reduce((document, { fixes }) => {
+      const result = applyEdit(document, fixes[0]!.edit);
       if (!result.ok) throw new Error(result.problem);
       return result.change.document;
     }, d);

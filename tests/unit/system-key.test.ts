@@ -149,7 +149,7 @@ describe('what has one key does the same', () => {
         for (let tick = 0; tick < 3000; tick++) run.step();
         return {
           key: system.key,
-          harms: [...explorer.harms.keys()].sort(),
+          hazards: [...explorer.hazards.keys()].sort(),
           states: explorer.set.size,
           trace: run.traceHash,
         };
@@ -166,7 +166,10 @@ describe('a proof outlives new names, and tells with them', () => {
     const { verdicts, key, trains } = run.result(causesIn(d));
     return {
       key,
-      says: JSON.stringify([verdicts.map(({ story, cause }) => [story, cause?.says, cause?.why]), trains]),
+      says: JSON.stringify([
+        verdicts.map(({ counterexample, cause }) => [counterexample, cause?.says, cause?.why]),
+        trains,
+      ]),
     };
   };
   test.each(['circuits', 'loops', 'arms', 'worth', 'magnet'])('on “%s”', (id) => {

@@ -159,7 +159,7 @@ describe('findings', () => {
     const d = smallValley();
     d.sensors = d.sensors.filter((x) => x.name !== 'UM');
     const found = checkDesign(d).findings.find((f) => f.kind === 'track without detection')!;
-    expect(found.remedies[0]!.edit).toMatchObject({ do: 'add sensor', line: 'main' });
+    expect(found.fixes[0]!.edit).toMatchObject({ do: 'add sensor', line: 'main' });
     expect(kinds(d)).toContain('check signal into undetected track');
   });
   test('points that a train can reach without a signal', () => {
@@ -175,7 +175,7 @@ describe('findings', () => {
     ];
     const found = checkDesign(d).findings.find((f) => f.kind === 'points without protection')!;
     expect(found).toMatchObject({ severity: 'unsafe', subject: 't-T1' });
-    expect(found.remedies.map((r) => r.edit)).toMatchObject([
+    expect(found.fixes.map((r) => r.edit)).toMatchObject([
       { do: 'add signal', line: 'main', at: { tenthUm: cm(200).tenthUm }, governs: 'down' },
       { do: 'add signal', line: 'siding', at: { tenthUm: cm(40).tenthUm }, governs: 'down' },
     ]);
@@ -187,12 +187,12 @@ describe('findings', () => {
     d.turnouts = [turnout('T1', 'main', 150, 'up', 'right', 'siding')];
     const found = checkDesign(d).findings.find((f) => f.kind === 'points without protection')!;
     expect(found.severity).toBe('check');
-    expect(found.remedies.map((r) => r.says)).toEqual([
+    expect(found.fixes.map((r) => r.says)).toEqual([
       'Cut a gap at 140 cm on main',
       'Cut a gap at 170 cm on main',
       'Cut a gap at 20 cm on siding',
     ]);
-    for (const remedy of found.remedies) {
+    for (const remedy of found.fixes) {
       const result = applyEdit(d, remedy.edit);
       if (!result.ok) throw new Error(result.problem);
       d = result.change.document;

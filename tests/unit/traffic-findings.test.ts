@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import type { FindingKind } from '@/core/findings';
-import { FINDING_KINDS, harmOfFinding } from '@/core/findings';
+import { FINDING_KINDS, hazardOfFinding } from '@/core/findings';
 import { cm } from '@/core/measure';
 import { proofKey } from '@/core/proof';
-import { HARM_IDS } from '@/core/simulation';
+import { HAZARD_IDS } from '@/core/simulation';
 import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
@@ -45,7 +45,7 @@ describe('what can be seen without looking at every state', () => {
     expect(finding!.says).toContain(
       'X stands inside the clearance point of T: a train that waits there reaches 8 cm into it',
     );
-    const [remedy] = finding!.remedies;
+    const [remedy] = finding!.fixes;
     expect(remedy!.edit).toMatchObject({ do: 'move', id: 's-X', at: { tenthUm: cm(30).tenthUm } });
     const mended = applyEdit(d, remedy!.edit);
     expect(mended.ok && found(mended.change.document, 'signal inside clearance')).toEqual([]);
@@ -103,9 +103,11 @@ describe('what can be seen without looking at every state', () => {
 
 describe('findings and proof know of each other', () => {
   test('every harm that a finding names is one that the proof looks for', () => {
-    const named = (Object.keys(FINDING_KINDS) as FindingKind[]).map(harmOfFinding).filter((harm) => harm !== undefined);
+    const named = (Object.keys(FINDING_KINDS) as FindingKind[])
+      .map(hazardOfFinding)
+      .filter((hazard) => hazard !== undefined);
     expect(named.length).toBeGreaterThan(5);
-    for (const harm of named) expect(HARM_IDS).toContain(harm);
+    for (const hazard of named) expect(HAZARD_IDS).toContain(hazard);
   });
   test('the verdict line never says more than is so', () => {
     const d = learningOval();

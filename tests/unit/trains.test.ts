@@ -143,10 +143,10 @@ test('where wheels take no resistor axle, nothing is fitted, and release by arri
     one.id === 'tr-quarry' ? { ...one, vehicles: ['v-tank', 'v-wagon', 'v-wagon'] } : one,
   );
   expect(unseen(d).advice).toMatch(/^Fit a resistor axle/);
-  expect(unseen(d).remedies).toHaveLength(1);
+  expect(unseen(d).fixes).toHaveLength(1);
   d.vehicles = d.vehicles.map((one) => (one.id === 'v-wagon' ? { ...one, takesNone: true } : one));
   expect(unseen(d).advice).toMatch(/^The wheels of Empty quarry wagon take no resistor axle\..* by arrival/);
-  expect(unseen(d).remedies).toEqual([]);
+  expect(unseen(d).fixes).toEqual([]);
 });
 
 test('a document of version 3 is brought up: what drew current does, the engine leads, its braking was measured', () => {

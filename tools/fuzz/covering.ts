@@ -1,12 +1,12 @@
 import { Explorer, ProofModel, STANDARD_SWITCHES, STANDING_TICKS, type Switch } from '../../src/core/proof';
 import {
   type Command,
-  type HarmId,
-  harmOfEvent,
-  harmsNow,
+  footprintNow,
+  type HazardId,
+  hazardOfEvent,
+  hazardsNow,
   Random,
   Rehearsal,
-  stanceNow,
 } from '../../src/core/simulation';
 import { isKind, type LayoutDocument } from '../../src/core/survey';
 import { compileSystem } from '../../src/core/system';
@@ -22,8 +22,8 @@ export interface Covering {
   /** The proof looked at every state; else nothing was compared. */
   finished: boolean;
   /** Harms that the proof finds, and those that rehearsals met. */
-  found: HarmId[];
-  met: HarmId[];
+  found: HazardId[];
+  met: HazardId[];
   states: number;
 }
 
@@ -31,7 +31,7 @@ export interface Covering {
 const ALIKE = 3;
 const LOOK_EVERY = 5;
 
-/** Every state’s values of the program, and every harm, of a layout; undefined when there are too many. */
+/** Every state’s values of the program, and every hazard, of a layout; undefined when there are too many. */
 export function explored(document: LayoutDocument, most: number, on?: ReadonlySet<Switch>) {
   const explorer = new Explorer(new ProofModel(compileSystem(document), on));
   while (!explorer.run(2000)) if (explorer.set.size > most) return undefined;
@@ -82,16 +82,16 @@ export function operate(run: Rehearsal, random: Random, wild: boolean, on: Reado
     if (random.uniform() < 0.4) tell({ kind: 'man', post: id, on: random.uniform() < 0.6 });
     else tell({ kind: 'give', signal: pick(readings).signal.id, on: random.uniform() < 0.5 });
   }
-  const told = [...run.system.partition.told.keys()];
+  const told = [...run.system.partition.inferred.keys()];
   if (told.length > 0 && random.uniform() < 0.004 * often) {
     const block = pick(told);
-    const free = plant.trains.every((train) => !stanceNow(run, train).blocks.includes(block));
+    const free = plant.trains.every((train) => !footprintNow(run, train).blocks.includes(block));
     if (free) tell({ kind: 'say', block: run.system.partition.blocks[block]!.id, free });
   }
 }
 
 /**
- * Whether whatever rehearsals come to, driven by chance, is among what the proof has found: every harm, and every settled
+ * Whether whatever rehearsals come to, driven by chance, is among what the proof has found: every hazard, and every settled
  * state of the rules. A rehearsal ends when trains touch, since nothing is said of what comes after. `on`: what people do. `proved`
  * is another layout for the proof alone, to see that the comparison can fail.
  */
@@ -106,19 +106,19 @@ export function covering(
   if (!known) return { contradictions: [], finished: false, found: [], met: [], states: mostStates };
   const { explorer, settled } = known;
   const contradictions = new Map<string, Contradiction>();
-  const met = new Set<HarmId>();
+  const met = new Set<HazardId>();
   for (const seed of seeds) {
     const run = new Rehearsal(compileSystem(document), seed);
     const random = new Random(seed, 77);
     let over = false;
-    const note = (harm: HarmId) => {
-      met.add(harm);
-      if (!explorer.harms.has(harm) && !contradictions.has(harm))
-        contradictions.set(harm, {
-          says: `“${harm}” at ${(run.tick / 50).toFixed(2)} s, seed ${seed}: proved never to happen`,
+    const note = (hazard: HazardId) => {
+      met.add(hazard);
+      if (!explorer.hazards.has(hazard) && !contradictions.has(hazard))
+        contradictions.set(hazard, {
+          says: `“${hazard}” at ${(run.tick / 50).toFixed(2)} s, seed ${seed}: proved never to happen`,
           seed,
         });
-      if (harm === 'trains touch') over = true;
+      if (hazard === 'trains touch') over = true;
     };
     for (const train of run.plant.trains) run.command({ kind: 'run', train: train.figures.id, on: false });
     const { values } = run.controller.evaluator;
@@ -130,12 +130,12 @@ export function covering(
         for (const train of run.plant.trains) run.command({ kind: 'run', train: train.figures.id, on: true });
       if (tick > STANDING_TICKS) operate(run, random, seed % 2 === 0, on);
       run.step((event) => {
-        const harm = harmOfEvent(event);
-        if (harm) note(harm);
+        const hazard = hazardOfEvent(event);
+        if (hazard) note(hazard);
       });
       if (tick < STANDING_TICKS || over) continue;
       if (tick % LOOK_EVERY === 0) {
-        for (const { id } of harmsNow(run)) note(id);
+        for (const { id } of hazardsNow(run)) note(id);
       }
       if (values.every((value, slot) => value === last[slot])) alike += 1;
       else {
@@ -154,7 +154,7 @@ export function covering(
   return {
     contradictions: [...contradictions.values()],
     finished: true,
-    found: [...explorer.harms.keys()],
+    found: [...explorer.hazards.keys()],
     met: [...met],
     states: explorer.set.size,
   };

@@ -16,7 +16,7 @@ export interface FuzzOutcome {
   /** Layouts whose proof was finished, so that something was compared. */
   compared: number;
   contradictions: { layout: number; says: string }[];
-  /** How often each harm was found by a proof, and met by a rehearsal. */
+  /** How often each hazard was found by a proof, and met by a rehearsal. */
   found: Record<string, number>;
   met: Record<string, number>;
 }
@@ -34,8 +34,8 @@ export function fuzz(
     const result = covering(document, seeds, minutes, mostStates);
     if (!result.finished) continue;
     outcome.compared += 1;
-    for (const harm of result.found) outcome.found[harm] = (outcome.found[harm] ?? 0) + 1;
-    for (const harm of result.met) outcome.met[harm] = (outcome.met[harm] ?? 0) + 1;
+    for (const hazard of result.found) outcome.found[hazard] = (outcome.found[hazard] ?? 0) + 1;
+    for (const hazard of result.met) outcome.met[hazard] = (outcome.met[hazard] ?? 0) + 1;
     for (const { says, seed: at } of result.contradictions) {
       outcome.contradictions.push({ layout: number, says });
       tell(`layout ${number}: ${says}`);
@@ -55,7 +55,7 @@ export async function fuzzCommand(layouts: number, seed: number): Promise<number
   const seconds = ((performance.now() - from) / 1000).toFixed(0);
   const counts = (of: Record<string, number>) =>
     Object.entries(of)
-      .map(([harm, n]) => `${n} ${harm}`)
+      .map(([hazard, n]) => `${n} ${hazard}`)
       .join(', ') || 'none';
   console.log(`${outcome.compared} of ${layouts} layouts from seed ${seed} proved and rehearsed in ${seconds} s.`);
   console.log(`The proofs found: ${counts(outcome.found)}.`);

@@ -39,7 +39,7 @@ function systemFindings({ document, readings }: Scheme): Finding<Edit>[] {
         says: `By ${system.name}, nobody who sees no colours can tell apart ${alike.join('; ')}.`,
         figures: [],
         advice: 'Give them other shapes or places, or let one flash: Aspect systems, in Signal.',
-        remedies: [],
+        fixes: [],
       });
     const bad = lampsOut(system).find(({ worse }) => worse);
     if (bad)
@@ -51,7 +51,7 @@ function systemFindings({ document, readings }: Scheme): Finding<Edit>[] {
         says: `By ${system.name}, ${bad.aspect.id} with lamp ${bad.lamp + 1} out is read as ${bad.read!.id}, which is less restrictive.`,
         figures: [],
         advice: 'Let the more restrictive aspect light fewer lamps, or others: Aspect systems, in Signal.',
-        remedies: [],
+        fixes: [],
       });
     return found;
   });
@@ -105,9 +105,7 @@ function wiringFindings({ document, readings }: Scheme): Finding<Edit>[] {
         says: `${names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ')} ${says[names.length > 1 ? 1 : 0]} ${why}.`,
         figures: [],
         advice: `${mends}.`,
-        remedies: [
-          { says: `${mends}${ids.length > 1 ? `, all ${ids.length}` : ''}`, edit: { do: 'wire', ids, wiring } },
-        ],
+        fixes: [{ says: `${mends}${ids.length > 1 ? `, all ${ids.length}` : ''}`, edit: { do: 'wire', ids, wiring } }],
       }),
     );
 }
@@ -118,13 +116,13 @@ const idsAndNames = (things: readonly { id: string; name: string }[]) => ({
 
 /** A signal whose ways aside have a limit of speed, and one before it that cannot say so. */
 function unannouncedLimits({ document, readings }: Scheme): Finding<Edit>[] {
-  return readings.flatMap(({ index, signal, ways }) => {
+  return readings.flatMap(({ index, signal, routes }) => {
     const system = systemOf(document, signal.system);
     const limits = system.aspects.some(({ speed, leads }) => speed && leads === 'aside');
-    if (!limits || !ways.some(({ aside }) => aside)) return [];
+    if (!limits || !routes.some(({ aside }) => aside)) return [];
     const silent = readings.filter(
       (before) =>
-        before.ways.some(({ ending }) => ending.kind === 'signal' && ending.signal === index) &&
+        before.routes.some(({ ending }) => ending.kind === 'signal' && ending.signal === index) &&
         !systemOf(document, before.signal.system).aspects.some(({ speedAtNext }) => speedAtNext),
     );
     if (silent.length === 0) return [];
@@ -140,7 +138,7 @@ function unannouncedLimits({ document, readings }: Scheme): Finding<Edit>[] {
       advice: announces
         ? `Let ${names} signal by ${system.name} too.`
         : `Give the signals before it a system that announces a speed at the next, such as ${systemOf(document, SPEED_SYSTEM).name}.`,
-      remedies: announces
+      fixes: announces
         ? [
             {
               says: `Let ${names} signal by ${system.name}`,
@@ -153,7 +151,7 @@ function unannouncedLimits({ document, readings }: Scheme): Finding<Edit>[] {
   });
 }
 
-/** Signals that somebody chose to follow the points alone: no harm where their aspects promise nothing. */
+/** Signals that somebody chose to follow the points alone: no hazard where their aspects promise nothing. */
 const holdNothing = ({ document, readings }: Scheme): Finding<Edit>[] =>
   readings.flatMap(({ signal: { id, name, system, patterns = [] } }) =>
     CHOOSABLE.filter((one) => one.holdsNothing && patterns.includes(one.id)).map((one): Finding<Edit> => {
@@ -170,7 +168,7 @@ const holdNothing = ({ document, readings }: Scheme): Finding<Edit>[] =>
         advice: promises
           ? 'Give each arm its own control as well, and let a signal before it hold trains; or signal by an indicator, which promises nothing.'
           : 'Let a signal before it hold trains.',
-        remedies: [{ says: 'Let it hold trains', edit: { do: 'use pattern', id, pattern: one.id, on: false } }],
+        fixes: [{ says: 'Let it hold trains', edit: { do: 'use pattern', id, pattern: one.id, on: false } }],
       };
     }),
   );
@@ -192,7 +190,7 @@ const lampsLikeSignals = ({ document, partition, readings }: Scheme): Finding<Ed
           says: `The lamp of ${name} is red while the track has power, and goes dark when a train is held there.${called ? ` Whoever drives towards ${called} sees red where he may go, and learns to pass it.` : ''}`,
           figures: [],
           advice: 'Put it on the panel, give it another colour, or take it away: red beside the track means stop.',
-          remedies: [{ says: 'Take the lamp away', edit: { do: 'use pattern', id, pattern: one.id, on: false } }],
+          fixes: [{ says: 'Take the lamp away', edit: { do: 'use pattern', id, pattern: one.id, on: false } }],
         },
       ];
     }),
@@ -213,7 +211,7 @@ const sayTooMuch = ({ document, readings }: Scheme): Finding<Edit>[] =>
         says: `${name} lets trains on where another may stand, by ${aspects[1].id}, which says that none does: ${called} cannot say “on sight”.`,
         figures: [],
         advice: 'Choose a system with an aspect on sight, or give your own one.',
-        remedies: [
+        fixes: [
           {
             says: `Let it signal by ${systemOf(document, SIGHT_SYSTEM).name.toLowerCase()}`,
             edit: { do: 'signal by', ids: [id], system: SIGHT_SYSTEM },
@@ -225,8 +223,8 @@ const sayTooMuch = ({ document, readings }: Scheme): Finding<Edit>[] =>
 
 /** Signals that show the same for ways straight on and for ways that lead aside. */
 function headsForSeveral({ document, readings }: Scheme): Finding<Edit>[] {
-  const same = readings.filter(({ signal, ways }) => {
-    const open = ways.filter(({ blocks, ending }) => blocks.length > 0 && ending.kind !== 'circle');
+  const same = readings.filter(({ signal, routes }) => {
+    const open = routes.filter(({ blocks, ending }) => blocks.length > 0 && ending.kind !== 'circle');
     const tells = systemOf(document, signal.system).aspects.some(({ leads }) => leads);
     return !tells && open.some(({ aside }) => aside) && open.some(({ aside }) => !aside);
   });
@@ -243,7 +241,7 @@ function headsForSeveral({ document, readings }: Scheme): Finding<Edit>[] {
       figures: [],
       advice:
         'Junction arms and speed signals tell crews which way is set. Or show it beside the points by an indicator.',
-      remedies: [
+      fixes: [
         {
           says: `Let them signal by ${systemOf(document, SPEED_SYSTEM).name.toLowerCase()}`,
           edit: { do: 'signal by', ids: same.map(({ signal: { id } }) => id), system: SPEED_SYSTEM },

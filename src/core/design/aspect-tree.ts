@@ -14,7 +14,7 @@ export interface AspectTree {
   /** While it is cleared for none of its ways. */
   stop: string;
   /** Of each way, by its id. */
-  ways: Record<string, TreeBranch[]>;
+  routes: Record<string, TreeBranch[]>;
 }
 
 /** Values of names that are put as so; whatever else the rule asks is not known. */
@@ -22,7 +22,7 @@ type Put = ReadonlyMap<string, number>;
 
 /** What each state of the ways and of the next signals makes of a signal, read off its own rule in the program. */
 export function aspectTree(scheme: Scheme, program: Program, reading: SignalReading): AspectTree {
-  const { document, waysOf, aspects } = scheme;
+  const { document, routesOf, aspects } = scheme;
   const rule = program.declarations.find(({ name }) => name === names.shows(reading.signal))!;
   const shownWith = (put: Put): string | undefined => {
     const present = {
@@ -38,11 +38,11 @@ export function aspectTree(scheme: Scheme, program: Program, reading: SignalRead
     expr.op === 'name' ? [{ name: expr.name, says }] : [],
   );
   const free = held.map(({ name }): [string, number] => [name, 0]);
-  const own = waysOf[reading.index]!;
-  const ways = own.map((way) => {
+  const own = routesOf[reading.index]!;
+  const routes = own.map((route) => {
     const cleared = new Map<string, number>([[names.proceed(reading.signal), 1], ...free]);
-    for (const other of own) cleared.set(names.go(other), other === way ? 1 : 0);
-    const { ending } = way.way;
+    for (const other of own) cleared.set(names.go(other), other === route ? 1 : 0);
+    const { ending } = route.route;
     const next = ending.kind === 'signal' ? scheme.readings[ending.signal]! : undefined;
     const branches: TreeBranch[] = [];
     const last = next ? beyond(scheme, next) : [{ says: 'nothing holds it back', put: new Map<string, number>() }];
@@ -55,29 +55,29 @@ export function aspectTree(scheme: Scheme, program: Program, reading: SignalRead
       else branches.push({ when: [says], aspect });
     }
     if (branches.length === 1) branches[0]!.when = [];
-    return [way.id, branches] as const;
+    return [route.id, branches] as const;
   });
-  return { stop: systemOf(document, reading.signal.system).aspects[0].id, ways: Object.fromEntries(ways) };
+  return { stop: systemOf(document, reading.signal.system).aspects[0].id, routes: Object.fromEntries(routes) };
 }
 
 /** The states of the next signal that a signal before it can tell apart. */
 function beyond(scheme: Scheme, { index, signal }: SignalReading): { says: string; put: Put }[] {
   const system = systemOf(scheme.document, signal.system);
   const farthest = Math.max(0, ...scheme.aspects.map(({ stopsIn }) => (Number.isFinite(stopsIn) ? stopsIn : 0)));
-  const ways = scheme.waysOf[index]!;
+  const routes = scheme.routesOf[index]!;
   const state = (proceeds: boolean, aside: boolean | undefined, stops: number): Put =>
     new Map<string, number>([
       [names.proceed(signal), proceeds ? 1 : 0],
-      ...ways.map((way): [string, number] => [
-        names.go(way),
-        proceeds && way.way.aside === (aside ?? way.way.aside) ? 1 : 0,
+      ...routes.map((route): [string, number] => [
+        names.go(route),
+        proceeds && route.route.aside === (aside ?? route.route.aside) ? 1 : 0,
       ]),
       ...Array.from({ length: farthest }, (_, i): [string, number] => [
         names.stopsIn(signal, i + 1),
         stops === i + 1 ? 1 : 0,
       ]),
     ]);
-  const leads = [false, true].filter((aside) => ways.some(({ way }) => way.aside === aside));
+  const leads = [false, true].filter((aside) => routes.some(({ route }) => route.aside === aside));
   const going = leads.flatMap((aside) =>
     [...Array.from({ length: Math.max(0, farthest - 1) }, (_, i) => i + 1), Number.POSITIVE_INFINITY].map((stops) => ({
       says: `${signal.name} ${saysBeyond(system, stops)}${leads.length > 1 ? (aside ? ', aside' : ', straight on') : ''}`,

@@ -1,4 +1,4 @@
-import { consistOf, TOLD_BY } from '../detection';
+import { consistOf, INFERRED_BY } from '../detection';
 import { fromMm, showLength } from '../measure';
 import type { Reason } from '../reasoning';
 import type { LayoutDocument } from '../survey';
@@ -45,8 +45,8 @@ export function reasonBlock(document: LayoutDocument, block: BlockView): Reason 
           says: `It is watched by ${block.detectors.map((id) => document.sensors.find((s) => s.id === id)?.name ?? id).join(', ')}`,
           because: [],
         }
-      : block.told
-        ? { says: `It is ${TOLD_BY[block.told]}; nothing watches it throughout`, because: [] }
+      : block.inferred
+        ? { says: `It is ${INFERRED_BY[block.inferred]}; nothing watches it throughout`, because: [] }
         : { says: 'No detector watches it, so it counts as occupied', because: [] };
   return { says: `Block ${block.name}`, value: shown(block.length), because: [length, seen, ...trains] };
 }

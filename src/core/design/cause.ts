@@ -1,22 +1,22 @@
-import { consistOf, resistorAxles, TOLD_BY, takenOff, turnedRound, unseenOf, watchIt } from '../detection';
-import type { Remedy } from '../findings';
+import { consistOf, resistorAxles, INFERRED_BY, takenOff, turnedRound, unseenOf, watchIt } from '../detection';
+import type { Fix } from '../findings';
 import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
 import { faceToFace } from '../plant';
-import { type Explain, meet, type ProofModel, type Property, type StoryStep } from '../proof';
-import type { HarmId } from '../simulation';
+import { type CounterexampleStep, type Explain, meet, type ProofModel, type Property } from '../proof';
+import type { HazardId } from '../simulation';
 import { asTyped, type Edit, type LayoutDocument } from '../survey';
 
-/** Why a story ends in harm, in the trade’s words, with what to try. */
+/** Why a counterexample ends in hazard, in the trade’s words, with what to try. */
 export interface Cause {
   /** What now happens, where, and to whom. */
   says: string;
   /** Why, where it can be told. */
   why?: string;
   advice?: string;
-  remedies: Remedy<Edit>[];
+  fixes: Fix<Edit>[];
 }
 
-/** The two trains that a harm between trains is about, as they stand at the end of a story. */
+/** The two trains that a hazard between trains is about, as they stand at the end of a counterexample. */
 function pairFor(model: ProofModel, holds: (a: number, b: number) => boolean): [number, number] | undefined {
   for (let a = 0; a < model.trains.length; a++)
     for (let b = a + 1; b < model.trains.length; b++)
@@ -24,14 +24,14 @@ function pairFor(model: ProofModel, holds: (a: number, b: number) => boolean): [
   return undefined;
 }
 
-/** What the telling of a cause looks at: the model in the state that the last step of a story has led to. */
-function lookAt(document: LayoutDocument, model: ProofModel, story: StoryStep[]) {
+/** What the telling of a cause looks at: the model in the state that the last step of a counterexample has led to. */
+function lookAt(document: LayoutDocument, model: ProofModel, counterexample: CounterexampleStep[]) {
   const { system, trains } = model;
   const { at } = model.present;
-  const last = story[story.length - 1]?.says;
+  const last = counterexample[counterexample.length - 1]?.says;
   return {
     model,
-    story,
+    counterexample,
     document,
     system,
     trains,
@@ -43,12 +43,12 @@ function lookAt(document: LayoutDocument, model: ProofModel, story: StoryStep[])
     placed: (t: number) => trains[t]!.placements[at[t]!]!,
     blockName: (b: number) => system.partition.blocks[b]!.name,
     trainOf: (t: number) => document.trains.find(({ id }) => id === trains[t]!.id)!,
-    none: { says: last ?? 'It is so from the start.', remedies: [] } as Cause,
+    none: { says: last ?? 'It is so from the start.', fixes: [] } as Cause,
   };
 }
 type Look = ReturnType<typeof lookAt>;
 
-/** What causes each harm, and what would prevent it. */
+/** What causes each hazard, and what would prevent it. */
 const CAUSES: Record<Property, (look: Look) => Cause> = {
   'trains touch': ({
     model,
@@ -86,7 +86,7 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
         advice: turnout
           ? `Clear of ${turnout.name} is ${showLength(turnout.clearance.tenthUm, document.shownUnit)} from its blade tips: cut the gaps and place the signals beyond that, and let the whole train be seen.`
           : 'Let a detector see each track of the crossing, and place a signal before it on each.',
-        remedies: hidden.length === 0 && tails[0] !== undefined ? resistorAxles(document, trainOf(tails[0])) : [],
+        fixes: hidden.length === 0 && tails[0] !== undefined ? resistorAxles(document, trainOf(tails[0])) : [],
       };
     }
     const pair = pairFor(model, (a, b) => meet(trains[a]!.pieces, at[a]!, trains[b]!.pieces, at[b]!));
@@ -103,7 +103,7 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
         says: `${train(over === a ? b : a)} runs into the rear of ${train(over)} in ${blockName(block)}.`,
         why: `The last ${shown(tail)} of ${train(over)} hangs over the gap into ${blockName(block)}, which reads free; the next driver stops only ${shown(STOP_SHORT_MM)} before its end.`,
         advice: 'Fit a resistor axle nearer to the end of its last vehicle, or move the signal back from the gap.',
-        remedies: resistorAxles(document, trainOf(over)),
+        fixes: resistorAxles(document, trainOf(over)),
       };
     }
     return {
@@ -121,39 +121,39 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
       ...entry(document, model, block, pair),
     };
   },
-  'face to face': ({ model, story, system, trains, at, train, none }) => {
-    const pair = pairFor(model, (a, b) => faceToFace(trains[a]!.stances[at[a]!]!, trains[b]!.stances[at[b]!]!));
+  'face to face': ({ model, counterexample, system, trains, at, train, none }) => {
+    const pair = pairFor(model, (a, b) => faceToFace(trains[a]!.footprints[at[a]!]!, trains[b]!.footprints[at[b]!]!));
     if (!pair) return none;
     const [a, b] = pair;
-    const stretch = trains[a]!.stances[at[a]!]!.courses.find(({ stretch: s }) =>
-      trains[b]!.stances[at[b]!]!.courses.some((other) => other.stretch === s),
-    )!.stretch;
+    const trafficSection = trains[a]!.footprints[at[a]!]!.courses.find(({ trafficSection: s }) =>
+      trains[b]!.footprints[at[b]!]!.courses.some((other) => other.trafficSection === s),
+    )!.trafficSection;
     return {
-      says: `${train(a)} and ${train(b)} run towards each other in ${system.stretches.all[stretch]!.name}.`,
-      why: system.stretches.all[stretch]!.bothWays
+      says: `${train(a)} and ${train(b)} run towards each other in ${system.trafficSections.all[trafficSection]!.name}.`,
+      why: system.trafficSections.all[trafficSection]!.bothWays
         ? undefined
         : 'It is not signalled both ways, so that nothing keeps the other direction out.',
       advice: 'Signal that stretch from both ends, or send one of the two the other way round.',
-      remedies: story.length === 0 ? [takenOff(trains[a]!), takenOff(trains[b]!)] : [],
+      fixes: counterexample.length === 0 ? [takenOff(trains[a]!), takenOff(trains[b]!)] : [],
     };
   },
   'conflicting signals': ({ model, system, last, blockName, none }) => {
-    const conflict = model.ofSignals.conflicting.at(model.rules.showingOf(model.ruleState));
+    const conflict = model.ofSignals.conflicting.at(model.rules.displayedIn(model.ruleState));
     if (!conflict) return none;
     const name = (signal: number) => system.readings[signal]!.signal.name;
     return {
       says: `${name(conflict.one)} and ${name(conflict.two)} both let trains into ${blockName(conflict.block)}.`,
       why: last,
       advice: 'Let one of them ask for the other to be at stop: a way of working or a rule of your own lets both go.',
-      remedies: [],
+      fixes: [],
     };
   },
   'proceed over a train': ({ model, document, system, trains, at, train, blockName, none }) => {
-    const over = model.ofSignals.overATrain.at(model.rules.showingOf(model.ruleState), at);
+    const over = model.ofSignals.overATrain.at(model.rules.displayedIn(model.ruleState), at);
     if (!over) return none;
-    const { signal, id } = { ...over.way, id: over.train };
-    const held = trains[id]!.stances[at[id]!]!.blocks;
-    const block = over.way.blocks.find((one) => held.includes(one))!;
+    const { signal, id } = { ...over.route, id: over.train };
+    const held = trains[id]!.footprints[at[id]!]!.blocks;
+    const block = over.route.blocks.find((one) => held.includes(one))!;
     return {
       says: `${system.readings[signal]!.signal.name} lets trains on into ${blockName(block)}, where ${train(id)} stands.`,
       ...unseen(document, model, block, [id]),
@@ -163,14 +163,14 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
   'signal falls too late to stop': (look) => passedAtStop(look, 'signal falls too late to stop'),
   deadlock: ({ model, system, trains }) => {
     const onTrack = trains.filter((_, t) => !model.isOff(t)).length;
-    const circuit = system.stretches.all.find((s) => s.closed && s.blocks.length <= onTrack);
+    const circuit = system.trafficSections.all.find((s) => s.closed && s.blocks.length <= onTrack);
     return {
       says: 'No train can ever get anywhere again.',
       why: circuit
         ? `${onTrack} trains on a circuit of ${circuit.blocks.length} blocks: each waits for the next block, and none is free.`
         : undefined,
       advice: circuit ? 'Take one train off, or cut one more gap.' : 'Take one train off, or let it turn back earlier.',
-      remedies: trains.filter((_, t) => !model.isOff(t)).map(takenOff),
+      fixes: trains.filter((_, t) => !model.isOff(t)).map(takenOff),
     };
   },
   'points lie wrong': ({ none }) => {
@@ -185,7 +185,7 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
           says: `${under.turnout.name} moves under ${train(under.t)}.`,
           why: 'No axle that a detector sees stands in the block of the points, though a part of the train still lies over them.',
           advice: `Fit resistor axles so that no part longer than the way over ${under.turnout.name} is unseen, or cut the gap farther from its blades.`,
-          remedies: resistorAxles(document, trainOf(under.t)),
+          fixes: resistorAxles(document, trainOf(under.t)),
         }
       : none;
   },
@@ -198,28 +198,28 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
   'rules never settle': ({ none }) => none,
 };
 
-/** Tells the causes of harms in a layout, and what would prevent them, for `ProofRun.result`. */
+/** Tells the causes of hazards in a layout, and what would prevent them, for `ProofRun.result`. */
 export const causesIn =
   (document: LayoutDocument): Explain<Cause> =>
-  (model, property, story) =>
-    CAUSES[property](lookAt(document, model, story));
+  (model, property, counterexample) =>
+    CAUSES[property](lookAt(document, model, counterexample));
 
-function passedAtStop({ story, document, trains, last, shown, none }: Look, harm: HarmId): Cause {
-  const deed = story[story.length - 1]?.deeds.find(({ late }) => late);
+function passedAtStop({ counterexample, document, trains, last, shown, none }: Look, hazard: HazardId): Cause {
+  const deed = counterexample[counterexample.length - 1]?.deeds.find(({ late }) => late);
   const late = deed && document.trains.find((t) => t.id === trains[deed.index]!.id);
   if (!late) return none;
   const needs = mostBrakingMm(layoutSpeedMmPerS(late.topSpeedKmh, document.scale), late.brakingMmPerS2);
   return {
     says: last!,
     why:
-      harm === 'stop not announced in time'
+      hazard === 'stop not announced in time'
         ? `${late.name} needs up to ${shown(needs)} to stop, and the signals before told it later than that.`
         : `It fell when ${late.name} was nearer than the ${shown(needs)} that it needs to stop.`,
     advice:
-      harm === 'stop not announced in time'
+      hazard === 'stop not announced in time'
         ? 'Make the blocks longer, run the train more slowly, or add an aspect that warns earlier.'
         : undefined,
-    remedies: [],
+    fixes: [],
   };
 }
 
@@ -229,7 +229,7 @@ function entry(
   model: ProofModel,
   block: number,
   pair: [number, number],
-): { why?: string; advice?: string; remedies: Remedy<Edit>[] } {
+): { why?: string; advice?: string; fixes: Fix<Edit>[] } {
   const { system, trains } = model;
   const { partition, readings } = system;
   const { name } = partition.blocks[block]!;
@@ -249,7 +249,7 @@ function entry(
     const where = `${showLength(at, document.shownUnit)} on ${document.lines.find((l) => l.id === line)!.name}`;
     return {
       why: `No signal holds a train at ${where}, where ${trains[t]!.name} comes into ${name}.`,
-      remedies: [
+      fixes: [
         {
           says: `Place a signal at ${where}`,
           edit: { do: 'add signal', line, at: asTyped(at, document.shownUnit), governs },
@@ -268,11 +268,11 @@ function unseen(document: LayoutDocument, model: ProofModel, block: number, some
     why:
       partition.sections[section]!.sensors.length > 0
         ? `${name} read free while a train, or a part of one, still stood in it.`
-        : partition.told.has(block)
-          ? `${name} is only ${TOLD_BY[partition.told.get(block)!.by]}: it read free while a train stood in it.`
+        : partition.inferred.has(block)
+          ? `${name} is only ${INFERRED_BY[partition.inferred.get(block)!.by]}: it read free while a train stood in it.`
           : `No detector sees a train in ${name}.`,
     advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
-    remedies: watch(document, model, block, some),
+    fixes: watch(document, model, block, some),
   };
 }
 
@@ -282,7 +282,7 @@ function watch(
   { system, trains }: ProofModel,
   block: number,
   pair: readonly number[],
-): Remedy<Edit>[] {
+): Fix<Edit>[] {
   const { partition } = system;
   const found = partition.blocks[block]!;
   if (partition.sections[found.section]!.sensors.length === 0) return [watchIt(document, partition, found, found.name)];

@@ -1,4 +1,4 @@
-import { detectionFindings, sensitivityFindings, spotFindings, toldFindings } from '../detection';
+import { detectionFindings, sensitivityFindings, spotFindings, inferredFindings } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
 import { compileScheme, type Scheme } from '../patterns';
@@ -31,7 +31,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...detectionFindings(document, scheme.partition),
     ...sensitivityFindings(document, scheme.partition),
     ...spotFindings(document, scheme.partition),
-    ...toldFindings(document, scheme.partition),
+    ...inferredFindings(document, scheme.partition),
     ...signalFindings(document, scheme.partition, scheme.readings),
     ...trackEndFindings(scheme),
     ...trafficFindings(scheme),
@@ -55,7 +55,7 @@ export function checkDesign(document: LayoutDocument): Design {
       figures: [],
       advice:
         'Enter two turnouts that throw together, with the track between them; for a double one twice that, with a diamond where the tracks cross.',
-      remedies: [],
+      fixes: [],
     });
   }
   return { scheme, system, findings: sortFindings([...findings, ...sameNames(scheme)]) };
@@ -85,7 +85,7 @@ function sameNames({ document, partition, readings }: Scheme): Finding<Edit>[] {
           says: `Two ${kind} are called ${name}. They work, but nobody can tell them apart in what is said, printed and labelled.`,
           figures: [],
           advice: 'Rename one of them.',
-          remedies: [],
+          fixes: [],
         },
       ];
     });

@@ -1,4 +1,4 @@
-import { type BlockId, middleOf, type ToldBy } from '../detection';
+import { type BlockId, middleOf, type InferredBy } from '../detection';
 import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
@@ -25,7 +25,7 @@ export interface BlockView {
   detectors: string[];
   spots: string[];
   /** Spots at all its ends tell what is in it, and nothing watches it throughout. */
-  told: ToldBy | undefined;
+  inferred: InferredBy | undefined;
   /** What watches it notices nothing of a train that stands there without power: cut off before a signal, or at a closed throttle. */
   deadAtStop: boolean;
   /** Ids of the points whose blades lie in it. */
@@ -36,7 +36,7 @@ export interface SignalView {
   id: string;
   name: string;
   rear: string;
-  ways: {
+  routes: {
     id: string;
     to: string;
     blocks: string[];
@@ -108,7 +108,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
         }),
       detectors: partition.sections[block.section]!.sensors,
       spots: spots.filter(({ blocks }) => blocks.includes(block.index)).flatMap(({ sensors }) => sensors),
-      told: partition.told.get(block.index)?.by,
+      inferred: partition.inferred.get(block.index)?.by,
       deadAtStop: partition.sections[block.section]!.sensors.length > 0 && (closes || cutOff.has(block.section)),
       turnouts: block.points.map((n) => graph.points[n]!.id),
     })),
@@ -140,7 +140,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
 
 /** What a signal protects, way by way; undefined where there is no such signal. */
 export function viewSignal({ scheme, system: { program } }: Design, id: string): SignalView | undefined {
-  const { partition, readings, waysOf } = scheme;
+  const { partition, readings, routesOf } = scheme;
   const blockName = (index: number) => partition.blocks[index]!.name;
   const reading = readings.find(({ signal }) => signal.id === id);
   if (!reading) return undefined;
@@ -150,19 +150,19 @@ export function viewSignal({ scheme, system: { program } }: Design, id: string):
     stop: tree.stop,
     name: reading.signal.name,
     rear: blockName(reading.rear),
-    ways: waysOf[reading.index]!.map((named) => {
-      const { way, id: leadsTo, to } = named;
+    routes: routesOf[reading.index]!.map((named) => {
+      const { route, id: leadsTo, to } = named;
       return {
         id: leadsTo,
         to,
-        blocks: way.blocks.map((b) => blockName(b.block)),
-        points: way.conditions.map((c) => ({ turnout: partition.graph.motors[c.motor]!.name, position: c.position })),
-        length: way.length,
-        ending: way.ending.kind,
+        blocks: route.blocks.map((b) => blockName(b.block)),
+        points: route.conditions.map((c) => ({ turnout: partition.graph.motors[c.motor]!.name, position: c.position })),
+        length: route.length,
+        ending: route.ending.kind,
         watched: needsOf(scheme, named).some(({ expr }) => expr.op === 'name' && expr.name === names.free(named)),
         needs: needsOf(scheme, named).map(({ says, pattern }) => ({ says, pattern })),
         besides: besidesOf(scheme, named).map(({ says, pattern }) => ({ says, pattern })),
-        branches: tree.ways[leadsTo]!,
+        branches: tree.routes[leadsTo]!,
       };
     }),
   };

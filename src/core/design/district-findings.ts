@@ -42,7 +42,7 @@ const unfed = (partition: Partition, feeders: ReadonlyMap<number, Feeder[]>): Fi
         says: `No feeder leads to ${namesIn(partition, index)}: between its gaps trains get no current, and nothing is seen there.`,
         figures: [],
         advice: 'Enter the feeder that leads there: feeder 96.',
-        remedies: [],
+        fixes: [],
       };
     });
 
@@ -60,7 +60,7 @@ function fedTwice(partition: Partition, feeders: ReadonlyMap<number, Feeder[]>):
         says: `${boosters.join(' and ')} both feed ${namesIn(partition, section)}: two supplies joined work against each other and can burn what lies between.`,
         figures: own.map(({ name, booster }) => ({ name, value: booster ?? 'no booster said' })),
         advice: 'Never join two supplies. Cut the section between them, or lead all its feeders from one.',
-        remedies: boosters.map((booster) => ({
+        fixes: boosters.map((booster) => ({
           says: `Lead all its feeders from ${booster}`,
           edit: { do: 'change features', ids: own.map((feeder) => feeder.id), change: { booster } },
         })),
@@ -80,7 +80,7 @@ const ofNone = (feeders: ReadonlyMap<number, Feeder[]>, says: (feeder: Feeder) =
       says: `${says(feeder)} does not say from which booster it is led, and others do.`,
       figures: [],
       advice: 'Choose it, and say its booster.',
-      remedies: boostersOf(own).map((booster) => ({
+      fixes: boostersOf(own).map((booster) => ({
         says: `Lead it from ${booster}`,
         edit: { do: 'change features', ids: [feeder.id], change: { booster } },
       })),
@@ -107,9 +107,7 @@ function joinedByRail(
         says: `${callThing('features', gap, document.shownUnit)} parts ${one} from ${other}, but cuts the ${gap.rail} rail alone: the other one joins the two, which share no return.`,
         figures: [],
         advice: 'Cut both rails where two boosters meet.',
-        remedies: [
-          { says: 'Cut both rails', edit: { do: 'change features', ids: [gap.id], change: { rail: 'both' } } },
-        ],
+        fixes: [{ says: 'Cut both rails', edit: { do: 'change features', ids: [gap.id], change: { rail: 'both' } } }],
       },
     ];
   });

@@ -155,17 +155,17 @@ export function failDirections(
   some: Some = ALL,
 ): FailRow[] {
   const { scheme } = design;
-  const { partition, waysOf } = scheme;
+  const { partition, routesOf } = scheme;
   const readings = scheme.readings.slice(some.from, some.to);
   return readings.map((reading) => {
     const rear = partition.blocks[reading.rear]!.id;
     const told = towards(design.system, reading);
     const slot = design.system.terminals.slot('aspect', reading.index);
     const shows = (block: BlockId, put?: Put) => free.setDown(new Set([rear, block]), told, put)[slot]!;
-    const set = waysOf[reading.index]!.filter(({ way }) =>
-      way.conditions.every(({ motor, position }) => lies(partition.graph.motors[motor]!.id) === position),
+    const set = routesOf[reading.index]!.filter(({ route }) =>
+      route.conditions.every(({ motor, position }) => lies(partition.graph.motors[motor]!.id) === position),
     );
-    const blocks = [...new Set(set.flatMap(({ way }) => way.blocks.map(({ block }) => block)))].filter(
+    const blocks = [...new Set(set.flatMap(({ route }) => route.blocks.map(({ block }) => block)))].filter(
       (b) => b !== reading.rear,
     );
     const ahead = blocks.map((b) => {

@@ -46,7 +46,7 @@ function tightCurves(scheme: Scheme): Finding<Edit>[] {
         says: `${callThing('features', curve, document.shownUnit)} has a radius of ${shown(curve.radius.tenthUm)}, tighter than ${unfit.map(({ name }) => name).join(', ')} can take.`,
         figures: unfit.map(({ name, leastRadius }) => ({ name, value: `at least ${shown(leastRadius!.tenthUm)}` })),
         advice: 'Ease the curve, or keep those off it.',
-        remedies: [],
+        fixes: [],
       },
     ];
   });
@@ -101,7 +101,7 @@ function thrownOut(scheme: Scheme): Finding<Edit>[] {
           { name: 'radius', value: shown(worst.radius) },
           { name: 'one in', value: `${showNumber(number, 1)}${turnout.number ? '' : ', by its clearance'}` },
         ],
-        remedies: [
+        fixes: [
           {
             says: `Take ${shown(needed)} for its clearance`,
             edit: { do: 'change turnout', id: turnout.id, change: { clearance: asTyped(needed, document.shownUnit) } },
@@ -154,7 +154,7 @@ function brakesOnGradients({ document }: Scheme): Finding<Edit>[] {
         })),
       ],
       advice: 'Its own worm gear may hold a train back; what it does only the tape tells.',
-      remedies: [],
+      fixes: [],
     };
   });
 }
@@ -180,7 +180,7 @@ function liftOuts({ document }: Scheme): Finding<Edit>[] {
         figures: [{ name: 'longest way to stop', value: showLength(fromMm(farthest), document.shownUnit) }],
         advice:
           'Let a contact of the part cut the power on either side, over more than the longest way to stop: an open contact must mean stop.',
-        remedies: [
+        fixes: [
           {
             says: 'Its contact cuts the power',
             edit: { do: 'change features', ids: [joint.id], change: { guarded: true } },
@@ -194,7 +194,9 @@ function liftOuts({ document }: Scheme): Finding<Edit>[] {
 function bothWays({ document }: Scheme): Finding<Edit>[] {
   const signals = document.features.filter(isKind('signal'));
   const isBothWays = (line: string) =>
-    (['up', 'down'] as const).every((way) => signals.some((signal) => signal.line === line && signal.governs === way));
+    (['up', 'down'] as const).every((route) =>
+      signals.some((signal) => signal.line === line && signal.governs === route),
+    );
   const told = new Set<string>();
   return document.crossings.flatMap(({ id, kind, a, b }): Finding<Edit>[] => {
     const pair = [a.line, b.line].sort().join(' ');
@@ -212,7 +214,7 @@ function bothWays({ document }: Scheme): Finding<Edit>[] {
         figures: [],
         advice:
           'Delete the signals of the direction that each is not run in, or leave it so, if both are run both ways.',
-        remedies: [],
+        fixes: [],
       },
     ];
   });

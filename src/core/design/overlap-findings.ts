@@ -16,7 +16,7 @@ export const overlapFindings = ({ document }: Scheme): Finding<Edit>[] => [
     (one, other) => ({
       says: `${one.name} and ${other.name} stand at one place and lead the same way.`,
       advice: 'Move one of them; if it is one turnout with three legs, enter it as a three-way.',
-      remedies: [],
+      fixes: [],
     }),
   ),
   ...atOnePlace(
@@ -25,7 +25,7 @@ export const overlapFindings = ({ document }: Scheme): Finding<Edit>[] => [
     (one, other) => ({
       says: `${one.name} and ${other.name} stand at one place and are read the same way: a driver sees two aspects at once.`,
       advice: 'Delete one of them, or move it.',
-      remedies: [{ says: `Delete ${other.name}`, edit: { do: 'delete', id: other.id } }],
+      fixes: [{ says: `Delete ${other.name}`, edit: { do: 'delete', id: other.id } }],
     }),
   ),
 ];
@@ -33,7 +33,7 @@ export const overlapFindings = ({ document }: Scheme): Finding<Edit>[] => [
 const overlap = (
   id: string,
   subject: string,
-  rest: Pick<Finding<Edit>, 'says' | 'advice' | 'remedies'>,
+  rest: Pick<Finding<Edit>, 'says' | 'advice' | 'fixes'>,
 ): Finding<Edit> => ({
   id: `overlap ${id}`,
   kind: 'things that overlap',
@@ -58,7 +58,7 @@ function stretches(document: LayoutDocument, all: readonly OneAtATime[]): Findin
       return overlap(`${one.id} ${other.id}`, other.id, {
         says: `Two of ${line} are entered from ${shown(other.at.tenthUm)} to ${shown(to)}: ${sayStretch(one, shown)}, and ${sayStretch(other, shown)}.`,
         advice: 'Let one end where the other begins.',
-        remedies: [
+        fixes: [
           within
             ? { says: `Delete ${sayStretch(shorter, shown)}`, edit: { do: 'delete', id: shorter.id } }
             : {
@@ -77,7 +77,7 @@ const sayStretch = ({ kind, at, to }: OneAtATime, shown: (length: number) => str
 function atOnePlace<T extends { id: string; name: string }>(
   things: readonly T[],
   placeOf: (thing: T) => string,
-  words: (one: T, other: T) => Pick<Finding<Edit>, 'says' | 'advice' | 'remedies'>,
+  words: (one: T, other: T) => Pick<Finding<Edit>, 'says' | 'advice' | 'fixes'>,
 ): Finding<Edit>[] {
   const first = new Map<string, T>();
   return things.flatMap((thing): Finding<Edit>[] => {

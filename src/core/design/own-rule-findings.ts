@@ -15,6 +15,6 @@ export const ownRuleFindings = ({ ownRuleFaults, readings }: System): Finding<Ed
       says: `Your own rule ${name} is left out, and what is generated stands in its place. ${problem}`,
       figures: [],
       advice: 'Undo what it asks for away, change it, or put back what is generated.',
-      remedies: [{ says: 'Put back what is generated', edit: { do: 'own rules', put: [], drop: [name], about: name } }],
+      fixes: [{ says: 'Put back what is generated', edit: { do: 'own rules', put: [], drop: [name], about: name } }],
     };
   });

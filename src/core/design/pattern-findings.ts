@@ -22,7 +22,7 @@ export function patternFindings(document: LayoutDocument): Finding<Edit>[] {
             says: `${name} is said to work as “${pattern}”. There is nothing of that name for it, so it works without.`,
             figures: [],
             advice: 'It may have been chosen in a newer version of Roblik.',
-            remedies: [{ says: 'Leave it out', edit: { do: 'use pattern', id, pattern, on: false } }],
+            fixes: [{ says: 'Leave it out', edit: { do: 'use pattern', id, pattern, on: false } }],
           }),
         ),
     ),

@@ -31,7 +31,7 @@ export function polarityFindings({ document, partition: { graph } }: Scheme): Fi
       figures: [],
       advice:
         'Cut both rails at either end of a stretch that is longer than the longest train, and feed that stretch by something that reverses it. Never join two supplies or two boosters in one section.',
-      remedies: nodes.length === 1 ? cutBoth(document, graph, nodes[0]!) : [],
+      fixes: nodes.length === 1 ? cutBoth(document, graph, nodes[0]!) : [],
     };
   });
   const stretches = reversingStretches(graph, spans);
@@ -47,7 +47,7 @@ export function polarityFindings({ document, partition: { graph } }: Scheme): Fi
 }
 
 /** The nearest gap on each leg of points, cut through both rails, if that is all it takes. */
-function cutBoth(document: LayoutDocument, graph: TrackGraph, { ports }: PointsNode): Finding<Edit>['remedies'] {
+function cutBoth(document: LayoutDocument, graph: TrackGraph, { ports }: PointsNode): Finding<Edit>['fixes'] {
   const gaps = document.features.filter(isKind('gap'));
   const nearest = ports.slice(1).flatMap(({ edge, end }): Gap[] => {
     const { line, from, to } = graph.edges[edge]!;
@@ -114,7 +114,7 @@ function tooShort(document: LayoutDocument, groups: readonly Stretch[][]): Findi
           { name: 'longest train', value: shown(longest) },
         ],
         advice: 'Move its ends farther apart, or keep that train off it.',
-        remedies: [],
+        fixes: [],
       };
     });
 }
@@ -142,7 +142,7 @@ function reversedByNothing(document: LayoutDocument, groups: readonly Stretch[][
         says: `${sayStretch(document, shortest)} is fed the same way round whichever way a train goes on from it: at one of its ends the train makes a short circuit.`,
         figures: [],
         advice: 'Feed it by something that turns its two poles round, and say so of its feeder.',
-        remedies:
+        fixes:
           own.length === 0
             ? []
             : [
@@ -186,9 +186,7 @@ function wrongRails(document: LayoutDocument, spans: readonly RailSpan[]): Findi
           figures: [
             { name: 'gaps in the usual rail', value: `${Math.max(right, own.length - right)} of ${own.length}` },
           ],
-          remedies: [
-            { says: `Cut the ${rail} rail`, edit: { do: 'change features', ids: [gap.id], change: { rail } } },
-          ],
+          fixes: [{ says: `Cut the ${rail} rail`, edit: { do: 'change features', ids: [gap.id], change: { rail } } }],
         };
       });
   });

@@ -28,7 +28,7 @@ function needsCurrent({ document: { sensors, power } }: Scheme): Finding<Edit>[]
       says: `Trains run on ${TRACK_POWERS[power].says}: ${blind.length === 1 ? blind[0]!.name : `${blind.length} detectors`} will never notice any.`,
       figures: [],
       advice: 'Choose sensors that need no current in the track: contacts, light, or magnets.',
-      remedies: [],
+      fixes: [],
     },
   ];
 }

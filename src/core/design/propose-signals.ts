@@ -185,8 +185,8 @@ function chooseSystems(
     const reading = readings.find(
       ({ signal }) => signal.line === one.line && signal.at.tenthUm === one.at && signal.governs === one.governs,
     )!;
-    const aside = reading.ways.find((way) => way.aside && way.blocks.length > 0);
-    const into = areaOf(all, partition, reading.ways[0]?.blocks[0]?.block ?? reading.rear);
+    const aside = reading.routes.find((route) => route.aside && route.blocks.length > 0);
+    const into = areaOf(all, partition, reading.routes[0]?.blocks[0]?.block ?? reading.rear);
     if (aside && into?.admits === 'interlocked')
       return {
         system: SPEED_SYSTEM,

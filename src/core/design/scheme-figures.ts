@@ -62,12 +62,12 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
   const spots = document.sensors.filter(
     ({ kind }) => sensorKind(kind).reachMm !== 'section' && !sensorKind(kind).tells,
   ).length;
-  const asked = new Set(scheme.waysOf.flat().flatMap(({ way }) => way.conditions.map(({ motor }) => motor)));
+  const asked = new Set(scheme.routesOf.flat().flatMap(({ route }) => route.conditions.map(({ motor }) => motor)));
   const spare = new Map(document.turnouts.map(({ id, spareContacts }) => [id, spareContacts]));
   const motors = partition.graph.motors;
   const missing = motors.filter(({ index, id }) => asked.has(index) && (spare.get(id) ?? 0) < 1).length;
   const dark = partition.blocks.filter(
-    ({ section, index }) => partition.sections[section]!.sensors.length === 0 && !partition.told.has(index),
+    ({ section, index }) => partition.sections[section]!.sensors.length === 0 && !partition.inferred.has(index),
   );
   const unwatchedOn = dark.flatMap((block) =>
     block.pieces.map((p) => {

@@ -129,7 +129,7 @@ export function placeFindings({ document, readings }: Scheme): Finding<Edit>[] {
           { name: 'wanted', value: shown(curve.needs) },
         ],
         advice: `Keep the inside of the curve clear, or move the head out on a bracket to the ${curve.hand === 'left' ? 'right' : 'left'}, the outside of the curve.`,
-        remedies: [],
+        fixes: [],
       },
     ];
   });
@@ -148,7 +148,7 @@ export function placeFindings({ document, readings }: Scheme): Finding<Edit>[] {
       figures: [],
       advice:
         'Show it on a panel too, or let it work the power of the section before it: a driver cannot obey what he does not see.',
-      remedies: [],
+      fixes: [],
     },
   ];
 }

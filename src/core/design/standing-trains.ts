@@ -13,21 +13,21 @@ export interface StandingTrains {
 
 /** The trains of a layout, or others in their place. */
 export function standingTrains(
-  system: Pick<System, 'partition' | 'readings' | 'stretches' | 'plant'>,
+  system: Pick<System, 'partition' | 'readings' | 'trafficSections' | 'plant'>,
   trains: readonly TrainParameters[] = system.plant.trains,
 ): StandingTrains {
   const { partition, readings } = system;
   const plant = new Plant({ ...system.plant, trains }, partition, readings, () => ({ speed: 0, startDelay: 0 }));
   /** As they are noticed as soon as there is current. */
-  const felt = new Set(plant.trains.flatMap((train) => train.feltIn));
+  const detected = new Set(plant.trains.flatMap((train) => train.detectedIn));
   const held = plant.trains.map((train) => train.held());
   const blocks = held
     .flat()
     .map(({ piece }) => partition.blocks[partition.pieces[piece]!.block]!)
     .filter(
       (block) =>
-        partition.told.get(block.index) !== undefined ||
-        partition.fields.all.some((f, i) => f.section === block.section && f.sensors.length > 0 && felt.has(i)),
+        partition.inferred.get(block.index) !== undefined ||
+        partition.fields.all.some((f, i) => f.section === block.section && f.sensors.length > 0 && detected.has(i)),
     )
     .map(({ id }) => id);
   const told = held.flatMap((entries) => tellingsOf(system, entries));

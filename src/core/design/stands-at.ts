@@ -38,13 +38,13 @@ export function standsAt(
   const lies = (motor: number) => graph.motors[motor]!.lies;
   const tape = layTape(partition, nose, up ? 1 : 0, mmOf(place.at), consist.lengthMm, lies);
   if (!tape) return undefined;
-  const felt = new Set<number>();
+  const detected = new Set<number>();
   if (partsNoticed(partition, consist) > 0)
     eachCrossing(partition, consist, tape, (_, field, comes, gone) => {
-      if (comes <= 0 && gone > 0 && !(dead && fields.all[field]!.fedBy !== undefined)) felt.add(field);
+      if (comes <= 0 && gone > 0 && !(dead && fields.all[field]!.fedBy !== undefined)) detected.add(field);
     });
   const seen = new Set(
-    [...felt].flatMap((field) => (fields.all[field]!.sensors.length > 0 ? (fields.all[field]!.section ?? []) : [])),
+    [...detected].flatMap((field) => (fields.all[field]!.sensors.length > 0 ? (fields.all[field]!.section ?? []) : [])),
   );
   const onLine = ({ piece, exit, from, to }: TapeEntry): OnLine => {
     const { line, from: low, to: high } = pieces[piece]!;
@@ -60,7 +60,7 @@ export function standsAt(
   return {
     on: under.map(onLine),
     hidden: hidden.map(onLine),
-    sensors: [...felt].sort((a, b) => a - b).flatMap((field) => fields.all[field]!.sensors),
+    sensors: [...detected].sort((a, b) => a - b).flatMap((field) => fields.all[field]!.sensors),
     occupied: blocksOf(under.filter((entry) => !isHidden(entry))).map(({ name }) => name),
     free: blocksOf(hidden).map(({ name }) => name),
     points: blocksOf(hidden).flatMap((block) => block.points.map((node) => graph.points[node]!.id)),

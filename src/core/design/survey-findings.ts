@@ -41,7 +41,7 @@ function linesApart({ document }: Scheme): Finding<Edit>[] {
         figures: [],
         advice:
           'Say where it begins: the end that it joins, or the turnout that leads to it. Or leave it, if it is a circuit of its own.',
-        remedies: [],
+        fixes: [],
       }),
     );
 }
@@ -64,7 +64,7 @@ function legsToNowhere({ document, partition: { graph } }: Scheme): Finding<Edit
           says: `The ${kind.ports[port]} leg of ${name} ends ${to === from ? 'at the points themselves' : `${shown(to - from)} on, before it is clear of the other leg`}: nothing can stand on ${called} there.`,
           figures: [{ name: 'clearance', value: shown(clearance) }],
           advice: `Make ${called} longer, or say which line goes on from there.`,
-          remedies: [],
+          fixes: [],
         },
       ];
     }),
@@ -98,7 +98,7 @@ function cutsInClearance({ document, partition }: Scheme): Finding<Edit>[] {
             subject: cut.id,
             says: `${callThing('features', cut, document.shownUnit)} lies before the clearance point of ${name}: a train that stands beyond it still fouls the other leg, and keeps ${name} locked.`,
             figures: [{ name: 'clearance', value: shown(clearance) }],
-            remedies:
+            fixes:
               clear === undefined
                 ? []
                 : [

@@ -68,7 +68,7 @@ export function tapeFindings({ document, partition: { graph } }: Scheme): Findin
         says: `No train runs from ${shown(one.at.tenthUm)} on ${nameOf(one.line)} to ${shown(one.far.at.tenthUm)} on ${nameOf(one.far.line)} without turning back: what was taped there is compared with nothing.`,
         figures: [{ name: 'taped', value: shown(one.taped.tenthUm) }],
         advice: 'Enter the track between the two, or correct where it was taped to.',
-        remedies: [{ says: 'Forget that tape', edit: { do: 'delete', id: one.id } }],
+        fixes: [{ says: 'Forget that tape', edit: { do: 'delete', id: one.id } }],
       }),
     ),
   ];
@@ -104,6 +104,6 @@ function disagreeing(document: LayoutDocument, tape: Tape, tapes: readonly Tape[
       suspect.length === 0
         ? 'Every part of it agrees with other tapes: it was read wrongly itself. Tape it once more.'
         : `Measure again ${where}${whole ? '; half of it at a time tells which half is wrong.' : ': the rest agrees with other tapes.'}`,
-    remedies: [{ says: 'Forget the second tape', edit: { do: 'delete', id } }],
+    fixes: [{ says: 'Forget the second tape', edit: { do: 'delete', id } }],
   };
 }

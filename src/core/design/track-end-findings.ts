@@ -31,7 +31,7 @@ export function trackEndFindings({ document, partition }: Scheme): Finding<Edit>
         says: `${line.name} ends at ${places.join(' and at ')} with no buffer: nothing holds a train there.`,
         figures: [],
         advice: 'Place a buffer, or join that end to another track.',
-        remedies: open.map((at, i) => ({
+        fixes: open.map((at, i) => ({
           says: `Place a buffer at ${places[i]}`,
           edit: { do: 'add buffer', line: line.id, at: asTyped(at, document.shownUnit) },
         })),

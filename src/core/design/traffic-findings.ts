@@ -1,5 +1,5 @@
 import { consistOf, type Partition, resistorAxles, takenOff, unseenOf, watchedFrom } from '../detection';
-import type { Finding, Remedy } from '../findings';
+import type { Finding, Fix } from '../findings';
 import {
   fromMm,
   layoutSpeedMmPerS,
@@ -10,7 +10,7 @@ import {
   type TenthUm,
 } from '../measure';
 import type { Scheme } from '../patterns';
-import { faceToFace, inOneBlock, Plant, stanceOf } from '../plant';
+import { faceToFace, footprintOf, inOneBlock, Plant } from '../plant';
 import { warningsOf } from '../signals';
 import { asTyped, type Edit, type LayoutDocument, type Train } from '../survey';
 import { plantParameters } from '../system';
@@ -63,7 +63,7 @@ function signalsInsideClearance({ document, partition, readings }: Scheme): Find
             { name: 'a driver stops at', value: shown(stopsAt) },
           ],
           advice: 'Move it clear of the points, and the gap with it.',
-          remedies: [
+          fixes: [
             {
               says: `Move it to ${shown(clear)}`,
               edit: { do: 'move', id: signal.id, at: asTyped(clear, document.shownUnit) },
@@ -83,7 +83,7 @@ function reachesBlades(partition: Partition, edge: number, zone: EdgeStretch, ex
 }
 
 /** How trains stand at the start, and circuits with no block to spare. */
-function startFindings({ document, partition, readings, stretches }: Scheme): Finding<Edit>[] {
+function startFindings({ document, partition, readings, trafficSections }: Scheme): Finding<Edit>[] {
   const findings: Finding<Edit>[] = [];
   const plant = new Plant(plantParameters(document), partition, readings, () => ({ speed: 0, startDelay: 0 }));
   for (const { train, problem } of plant.notPlaced)
@@ -95,19 +95,19 @@ function startFindings({ document, partition, readings, stretches }: Scheme): Fi
       says: problem,
       figures: [],
       advice: 'Give it another place to start, or take it off the track.',
-      remedies: [],
+      fixes: [],
     });
   const standing = plant.trains.map((train) => ({
     id: train.figures.id,
     name: train.figures.name,
-    stance: stanceOf(partition, stretches, train.held()),
+    footprint: footprintOf(partition, trafficSections, train.held()),
   }));
   standing.forEach((one, i) => {
     for (const two of standing.slice(i + 1)) {
-      const facing = faceToFace(one.stance, two.stance);
-      if (!facing && !inOneBlock(one.stance, two.stance)) continue;
+      const facing = faceToFace(one.footprint, two.footprint);
+      if (!facing && !inOneBlock(one.footprint, two.footprint)) continue;
       const names = `${one.name} and ${two.name}`;
-      const shared = one.stance.blocks.find((block) => two.stance.blocks.includes(block));
+      const shared = one.footprint.blocks.find((block) => two.footprint.blocks.includes(block));
       findings.push({
         id: `start ${one.id} ${two.id}`,
         kind: 'trains in each other’s way at the start',
@@ -118,25 +118,25 @@ function startFindings({ document, partition, readings, stretches }: Scheme): Fi
           : `${names} start in one block, ${partition.blocks[shared!]!.name}.`,
         figures: [],
         advice: 'Give one of them another place to start.',
-        remedies: [takenOff(one), takenOff(two)],
+        fixes: [takenOff(one), takenOff(two)],
       });
     }
   });
-  for (const stretch of stretches.all.filter(({ closed }) => closed)) {
-    const trains = standing.filter(({ stance }) => stance.blocks.some((block) => stretch.blocks.includes(block)));
-    if (trains.length === 0 || trains.length < stretch.blocks.length) continue;
+  for (const trafficSection of trafficSections.all.filter(({ closed }) => closed)) {
+    const trains = standing.filter(({ footprint }) => footprint.blocks.some((block) => trafficSection.blocks.includes(block)));
+    if (trains.length === 0 || trains.length < trafficSection.blocks.length) continue;
     findings.push({
-      id: `full-circuit ${stretch.name}`,
+      id: `full-circuit ${trafficSection.name}`,
       kind: 'no block to spare on a circuit',
       severity: 'unsafe',
       subject: trains[0]!.id,
-      says: `${trains.length} ${trains.length === 1 ? 'train' : 'trains'} on a circuit of ${stretch.blocks.length} ${stretch.blocks.length === 1 ? 'block' : 'blocks'}: nobody can ever move.`,
+      says: `${trains.length} ${trains.length === 1 ? 'train' : 'trains'} on a circuit of ${trafficSection.blocks.length} ${trafficSection.blocks.length === 1 ? 'block' : 'blocks'}: nobody can ever move.`,
       figures: [
         { name: 'trains', value: String(trains.length) },
-        { name: 'blocks', value: String(stretch.blocks.length) },
+        { name: 'blocks', value: String(trafficSection.blocks.length) },
       ],
       advice: 'Take one train off, or cut one more gap.',
-      remedies: trains.map(takenOff),
+      fixes: trains.map(takenOff),
     });
   }
   return findings;
@@ -165,14 +165,14 @@ function lateWarnings({ document, readings }: Scheme): Finding<Edit>[] {
           { name: 'signals too near for it', value: String(new Set(late.map(({ stop }) => stop)).size) },
         ],
         advice: 'Make the blocks longer, run it more slowly, or let it brake harder.',
-        remedies: slowerFor(document, train, worst.length),
+        fixes: slowerFor(document, train, worst.length),
       },
     ];
   });
 }
 
 /** A top speed, in whole km/h, at which a train stops within a length; none when even the slowest is too fast. */
-function slowerFor({ scale, shownUnit }: LayoutDocument, train: Train, length: TenthUm): Remedy<Edit>[] {
+function slowerFor({ scale, shownUnit }: LayoutDocument, train: Train, length: TenthUm): Fix<Edit>[] {
   const fits = (kmh: number) =>
     fromMm(mostBrakingMm(layoutSpeedMmPerS(kmh, scale), train.brakingMmPerS2) + STOP_SHORT_MM) <= length;
   let kmh = Math.ceil(train.topSpeedKmh) - 1;
@@ -199,7 +199,7 @@ function overhangsOverPoints({ document, partition }: Scheme): Finding<Edit>[] {
       says: `${node.name} can move while the end of ${long.map(({ train }) => train.name).join(', ')} still lies over it: its block ends ${shown(room)} from the blades, and more than that is not seen.`,
       figures: long.map(({ train, unseen }) => ({ name: train.name, value: `${shown(fromMm(unseen.tailMm))} unseen` })),
       advice: 'Cut the gap farther from the blades, or fit a resistor axle near the end of the train.',
-      remedies: long.flatMap(({ train }) => resistorAxles(document, train, ({ tailMm }) => fromMm(tailMm) <= room)),
+      fixes: long.flatMap(({ train }) => resistorAxles(document, train, ({ tailMm }) => fromMm(tailMm) <= room)),
     });
   }
   return findings;

@@ -77,8 +77,8 @@ function movedTrain({ scheme, system }: Design, { moved, points }: Trial): Stand
   const { graph } = scheme.partition;
   const motors = graph.motors.map((motor) => ({ ...motor, lies: points[motor.id] ?? motor.lies }));
   const partition = { ...scheme.partition, graph: { ...graph, motors } };
-  const { readings, stretches, plant } = system;
-  const standing = standingTrains({ partition, readings, stretches, plant }, [
+  const { readings, trafficSections, plant } = system;
+  const standing = standingTrains({ partition, readings, trafficSections, plant }, [
     { ...trainParameters(document, train), start },
   ]);
   return standing.body.length > 0 ? standing : undefined;

@@ -15,7 +15,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
   for (const section of partition.sections) {
     const all = section.blocks.map((b) => partition.blocks[b]!);
     /** Those that spots tell of are spoken of elsewhere. */
-    const blocks = section.sensors.length > 0 ? all : all.filter((block) => !partition.told.get(block.index));
+    const blocks = section.sensors.length > 0 ? all : all.filter((block) => !partition.inferred.get(block.index));
     if (blocks.length === 0) continue;
     const names = blocks.map((b) => b.name).join(', ');
     if (section.sensors.length === 0) {
@@ -35,7 +35,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
             ),
           },
         ],
-        remedies: [watchIt(document, partition, blocks[0]!, names)],
+        fixes: [watchIt(document, partition, blocks[0]!, names)],
       });
     }
     if (section.sensors.length > 1) {
@@ -48,7 +48,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         says: `${names} has no gap between detectors ${[first, ...extra].map((d) => d!.name).join(' and ')}, so both see the same trains.`,
         figures: [],
         advice: 'Cut a gap between them, or delete one.',
-        remedies: extra.map((d) => ({
+        fixes: extra.map((d) => ({
           says: `Delete detector ${d!.name}`,
           edit: { do: 'delete' as const, id: d!.id },
         })),
@@ -81,7 +81,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
           { name: 'trains that fit', value: `${fitting} of ${trains.length}` },
         ],
         advice: 'Lengthen the block, or keep that train out of it.',
-        remedies: [],
+        fixes: [],
       });
     }
   }

@@ -30,7 +30,7 @@ export { type SeeEverywhere, type SeenEverywhere, seenLimits } from './seen-limi
 export { type Sensitivity, sensitivityFindings, sensitivityOf } from './sensitivity';
 export { spotFindings } from './spot-findings';
 export type { SpotPair } from './spot-pairs';
-export { TOLD_BY, type Told, type ToldBy } from './told';
-export { toldFindings } from './told-findings';
+export { INFERRED_BY, type Inferred, type InferredBy } from './inferred';
+export { inferredFindings } from './inferred-findings';
 export { middleOf, watchIt } from './watch-it';
 export { seenAcross, watchedFrom } from './watched-ways';

@@ -4,13 +4,13 @@ import { type EdgeEnd, edgeAt, onwardFrom, type TrackGraph } from '../track';
 import { type Block, type Boundary, type Division, type Piece, pieceAt, type Section } from './division';
 import { type Fields, fieldsOf } from './fields';
 import { onwardPieces } from './onward-pieces';
-import { type Told, toldBlocks } from './told';
+import { type Inferred, inferredBlocks } from './inferred';
 
 /** Track divided, with what is watched of it. */
 export interface Partition extends Division {
   fields: Fields;
   /** What tells of blocks that nothing watches throughout, by their number. */
-  told: ReadonlyMap<number, Told>;
+  inferred: ReadonlyMap<number, Inferred>;
 }
 
 const READS = ['lines', 'features', 'blocks', 'sensors', 'shownUnit'] as const;
@@ -127,7 +127,7 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
   const divided = { graph, pieces, blocks, sections, piecesOfEdge };
   const fields = fieldsOf(document, divided);
   for (const { section, sensors } of fields.all) if (section !== undefined) sections[section]!.sensors.push(...sensors);
-  const partition: Partition = { ...divided, fields, told: toldBlocks(document, divided) };
+  const partition: Partition = { ...divided, fields, inferred: inferredBlocks(document, divided) };
   nameBlocks(document, partition);
   for (const block of blocks) block.length = longestWay(partition, block);
   return partition;

@@ -1,4 +1,4 @@
-import type { Remedy } from '../findings';
+import type { Fix } from '../findings';
 import { applyEdit, type Edit, type LayoutDocument, type Train } from '../survey';
 import { consistOf, type Unseen, unseenOf } from './consist';
 
@@ -10,7 +10,7 @@ export function resistorAxles(
   document: LayoutDocument,
   train: Train,
   isEnough: (unseen: Unseen) => boolean = ({ all }) => !all,
-): Remedy<Edit>[] {
+): Fix<Edit>[] {
   const last = train.vehicles[train.vehicles.length - 1];
   for (const chosen of [document.vehicles.filter(({ id }) => id === last), document.vehicles]) {
     const blind = chosen.filter(
@@ -38,19 +38,19 @@ export function seeAll(
   train: Train,
   usual: string,
   isEnough?: (unseen: Unseen) => boolean,
-): { advice: string; remedies: Remedy<Edit>[] } {
-  const remedies = resistorAxles(document, train, isEnough);
+): { advice: string; fixes: Fix<Edit>[] } {
+  const fixes = resistorAxles(document, train, isEnough);
   const takeNone = document.vehicles.filter(({ id, takesNone }) => takesNone && train.vehicles.includes(id));
-  if (remedies.length > 0 || takeNone.length === 0) return { advice: usual, remedies };
+  if (fixes.length > 0 || takeNone.length === 0) return { advice: usual, fixes };
   const names = takeNone.map(({ name }) => name).join(', ');
   return {
     advice: `The wheels of ${names} take no resistor axle. Put a vehicle that is seen at either end, or let a block be freed by arrival: by a spot beyond it that notices any vehicle, once the whole train has passed.`,
-    remedies,
+    fixes,
   };
 }
 
 /** Takes a train off the track; it stays in the list. */
-export const takenOff = ({ id, name }: Pick<Train, 'id' | 'name'>): Remedy<Edit> => ({
+export const takenOff = ({ id, name }: Pick<Train, 'id' | 'name'>): Fix<Edit> => ({
   says: `Take ${name} off the track`,
   edit: { do: 'change train', id, change: { start: undefined } },
 });

@@ -68,7 +68,7 @@ export function sensitivityFindings(document: LayoutDocument, partition: Partiti
       figures: [],
       advice:
         'Choose sensors that need no current in the track, or release by arrival. Rehearse and Prove take it so: a train that stands is not noticed.',
-      remedies: [],
+      fixes: [],
     });
   if (!TRACK_POWERS[document.power].inTrack) return findings;
   for (const sensor of inFeeders) {
@@ -81,7 +81,7 @@ export function sensitivityFindings(document: LayoutDocument, partition: Partiti
       { name: 'leakage of its section', value: ma(leakMa) },
       { name: 'noticed from', value: ma(fromMa) },
     ];
-    const remedies =
+    const fixes =
       rightTurns === undefined
         ? []
         : [
@@ -99,7 +99,7 @@ export function sensitivityFindings(document: LayoutDocument, partition: Partiti
         says: `${title} ${sensor.name} does not notice a single resistor axle: its section reads free while a vehicle that has nothing else stands there.`,
         figures,
         advice: 'Wind the feeder through it more often, fit axles of less resistance, or set it to notice less.',
-        remedies,
+        fixes,
       });
     if (found.falselyOccupied)
       findings.push({
@@ -110,7 +110,7 @@ export function sensitivityFindings(document: LayoutDocument, partition: Partiti
         says: `${title} ${sensor.name} would say occupied by what leaks through its ballast alone.`,
         figures,
         advice: 'Wind the feeder through it less often, dry and clean the track, or make the section shorter.',
-        remedies,
+        fixes,
       });
   }
   return findings;

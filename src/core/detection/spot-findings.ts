@@ -41,16 +41,16 @@ export function spotFindings(document: LayoutDocument, partition: Partition): Fi
         value: `runs ${shown(train.runsMm)} in a scan, noticed over ${shown(train.longMm)}`,
       })),
       advice: 'Do not rely on it for those trains: choose another kind, or run them more slowly there.',
-      remedies: [{ says: `Delete ${name}`, edit: { do: 'delete', id } }],
+      fixes: [{ says: `Delete ${name}`, edit: { do: 'delete', id } }],
     });
   }
   return [...findings, ...sensorsTogether(document, partition), ...longHolds(document, partition)];
 }
 
 /** Sensors of one place whose fields touch: they say the same of the same train. Those that count together have to. */
-function sensorsTogether(document: LayoutDocument, { told }: Partition): Finding<Edit>[] {
+function sensorsTogether(document: LayoutDocument, { inferred }: Partition): Finding<Edit>[] {
   const counting = new Set(
-    [...told.values()]
+    [...inferred.values()]
       .flatMap((one) => ('pairs' in one && one.inPairs.counts ? one.pairs : []))
       .flatMap(({ inner, outer }) => [inner.id, outer.id]),
   );
@@ -78,7 +78,7 @@ function sensorsTogether(document: LayoutDocument, { told }: Partition): Finding
         says: `${a.name} and ${b.name} are ${showLength(apart, document.shownUnit)} apart and notice the same train at the same moment.`,
         figures: [],
         advice: 'Move one of them, or delete it.',
-        remedies: [{ says: `Delete ${b.name}`, edit: { do: 'delete' as const, id: b.id } }],
+        fixes: [{ says: `Delete ${b.name}`, edit: { do: 'delete' as const, id: b.id } }],
       },
     ];
   });
@@ -105,7 +105,7 @@ function longHolds(document: LayoutDocument, { blocks, sections }: Partition): F
           says: `${name} keeps “occupied” for ${seconds(holdMs)}, longer than the fastest train takes through ${block.name}: the next one finds it occupied long after it is free.`,
           figures: [{ name: 'through it', value: seconds(throughMs) }],
           advice: 'Hold for less, or make the block longer.',
-          remedies: [
+          fixes: [
             {
               says: `Hold ${seconds(Math.floor(throughMs / 100) * 100)}`,
               edit: { do: 'change sensor' as const, id, change: { holdMs: Math.floor(throughMs / 100) * 100 } },

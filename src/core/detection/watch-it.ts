@@ -1,4 +1,4 @@
-import type { Remedy } from '../findings';
+import type { Fix } from '../findings';
 import { SENSOR_KIND_IDS, sensorKind } from '../kinds';
 import { asTyped, type Edit, type LayoutDocument } from '../survey';
 import type { Block } from './division';
@@ -13,7 +13,7 @@ export function middleOf(partition: Partition, block: Block): { line: string; at
 }
 
 /** A sensor of the kind that is proposed, in the middle of a block that none watches. */
-export function watchIt(document: LayoutDocument, partition: Partition, block: Block, called: string): Remedy<Edit> {
+export function watchIt(document: LayoutDocument, partition: Partition, block: Block, called: string): Fix<Edit> {
   const { line, at } = middleOf(partition, block);
   return {
     says: `Add a ${sensorKind(SENSOR_KIND_IDS[0]!).title.toLowerCase()} to ${called}`,

@@ -1,17 +1,17 @@
 export type Severity = 'unsafe' | 'check' | 'note';
 
 /**
- * What can be wrong, each with the harm of the proof that it can lead to. A proof speaks of the trains as they start now, a finding of any; the two are told beside each other.
+ * What can be wrong, each with the hazard of the proof that it can lead to. A proof speaks of the trains as they start now, a finding of any; the two are told beside each other.
  */
 export const FINDING_KINDS = {
   'track without detection': {},
   'two detectors in one section': {},
   'block shorter than the longest train': {},
-  'train no detector sees': { harm: 'two trains in a block' },
+  'train no detector sees': { hazard: 'two trains in a block' },
   'spot that can miss a train': {},
-  'unseen tail': { harm: 'trains touch' },
-  'unseen over points': { harm: 'points moved under a train' },
-  'overhang over points': { harm: 'points moved under a train' },
+  'unseen tail': { hazard: 'trains touch' },
+  'unseen over points': { hazard: 'points moved under a train' },
+  'overhang over points': { hazard: 'points moved under a train' },
   'crossing read as a diamond': {},
   'track end without a buffer': {},
   'train that cannot be placed': {},
@@ -21,10 +21,10 @@ export const FINDING_KINDS = {
   'signal with nothing to protect': {},
   'signal into undetected track': {},
   'signal with too many ways': {},
-  'no signal at the end of a block': { harm: 'two trains in a block' },
-  'points without protection': { harm: 'points lie wrong' },
-  'signal inside clearance': { harm: 'trains touch' },
-  'braking longer than its warning': { harm: 'stop not announced in time' },
+  'no signal at the end of a block': { hazard: 'two trains in a block' },
+  'points without protection': { hazard: 'points lie wrong' },
+  'signal inside clearance': { hazard: 'trains touch' },
+  'braking longer than its warning': { hazard: 'stop not announced in time' },
   'two things with one name': {},
   'way of working that there is not': {},
   'line that meets nothing': {},
@@ -33,7 +33,7 @@ export const FINDING_KINDS = {
   'tapes that disagree': {},
   'things that overlap': {},
   'curve tighter than a vehicle takes': {},
-  'clearance too short for a vehicle’s throw': { harm: 'trains touch' },
+  'clearance too short for a vehicle’s throw': { hazard: 'trains touch' },
   'brakes not measured on a gradient': {},
   'lift-out without protection': {},
   'double track without directions': {},
@@ -45,42 +45,43 @@ export const FINDING_KINDS = {
   'boosters joined by a rail': {},
   'feeder of no booster': {},
   'reversing stretch that nothing reverses': {},
-  'detector too dull for a resistor axle': { harm: 'two trains in a block' },
+  'detector too dull for a resistor axle': { hazard: 'two trains in a block' },
   'detector that leakage occupies': {},
   'block told by spots alone': {},
   'block told by spots at one end only': {},
   'block told by counting': {},
-  'train that a count loses': { harm: 'two trains in a block' },
-  'block told by a timer': { harm: 'two trains in a block' },
-  'timer shorter than a train takes': { harm: 'two trains in a block' },
-  'timer that nothing sets off': { harm: 'two trains in a block' },
-  'toggle that can fall out of step': { harm: 'two trains in a block' },
-  'board that nothing sets': { harm: 'two trains in a block' },
-  'block told by the nose': { harm: 'two trains in a block' },
-  'train longer than a block of a chain': { harm: 'two trains in a block' },
+  'train that a count loses': { hazard: 'two trains in a block' },
+  'block told by a timer': { hazard: 'two trains in a block' },
+  'timer shorter than a train takes': { hazard: 'two trains in a block' },
+  'timer that nothing sets off': { hazard: 'two trains in a block' },
+  'toggle that can fall out of step': { hazard: 'two trains in a block' },
+  'board that nothing sets': { hazard: 'two trains in a block' },
+  'block told by the nose': { hazard: 'two trains in a block' },
+  'train longer than a block of a chain': { hazard: 'two trains in a block' },
   'chain that stays at stop': {},
-  'virtual end': { harm: 'two trains in a block' },
-  'spots farther apart than a train is long': { harm: 'two trains in a block' },
+  'virtual end': { hazard: 'two trains in a block' },
+  'spots farther apart than a train is long': { hazard: 'two trains in a block' },
   'two sensors at one place': {},
   'hold longer than a train takes': {},
-  'detector blind at a closed throttle': { harm: 'two trains in a block' },
+  'detector blind at a closed throttle': { hazard: 'two trains in a block' },
   'aspects alike without colours': {},
-  'lamp that fails to a less restrictive aspect': { harm: 'two trains in a block' },
-  'wiring that fails to a false clear': { harm: 'two trains in a block' },
+  'lamp that fails to a less restrictive aspect': { hazard: 'two trains in a block' },
+  'wiring that fails to a false clear': { hazard: 'two trains in a block' },
   'limit of speed that nobody announces': {},
   'one head for several tracks': {},
   'rule of your own that does not work': {},
   'head that a curve hides': {},
   'head where nobody sees it': {},
   'lamp that passes for a signal': {},
-  'signal that holds no train': { harm: 'two trains in a block' },
-  'permission by an aspect that says too much': { harm: 'proceed over a train' },
-  'detector that needs current in the track': { harm: 'two trains in a block' },
-} as const satisfies Record<string, { harm?: string }>;
+  'signal that holds no train': { hazard: 'two trains in a block' },
+  'permission by an aspect that says too much': { hazard: 'proceed over a train' },
+  'detector that needs current in the track': { hazard: 'two trains in a block' },
+} as const satisfies Record<string, { hazard?: string }>;
 export type FindingKind = keyof typeof FINDING_KINDS;
 
-/** The harm of a proof that a kind of finding can lead to. */
-export const harmOfFinding = (kind: FindingKind): string | undefined => (FINDING_KINDS[kind] as { harm?: string }).harm;
+/** The hazard of a proof that a kind of finding can lead to. */
+export const hazardOfFinding = (kind: FindingKind): string | undefined =>
+  (FINDING_KINDS[kind] as { hazard?: string }).hazard;
 
 export interface Figure {
   name: string;
@@ -88,7 +89,7 @@ export interface Figure {
 }
 
 /** A proposed mend: what it does in words, and the edit that does it. */
-export interface Remedy<Edit> {
+export interface Fix<Edit> {
   says: string;
   edit: Edit;
 }
@@ -105,7 +106,7 @@ export interface Finding<Edit> {
   figures: Figure[];
   /** What to do, when no edit can do it for the person. */
   advice?: string;
-  remedies: Remedy<Edit>[];
+  fixes: Fix<Edit>[];
 }
 
 const ORDER: Record<Severity, number> = { unsafe: 0, check: 1, note: 2 };

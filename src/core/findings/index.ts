@@ -1,10 +1,10 @@
-/** What is wrong or doubtful in a design: subject, plain sentence, figures and remedies, in one form for every stage. */
+/** What is wrong or doubtful in a design: subject, plain sentence, figures and fixes, in one form for every stage. */
 export {
   FINDING_KINDS,
   type Finding,
   type FindingKind,
-  harmOfFinding,
-  type Remedy,
+  type Fix,
+  hazardOfFinding,
   type Severity,
   sortFindings,
 } from './finding';

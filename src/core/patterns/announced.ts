@@ -11,7 +11,7 @@ type Forbidding = ReadonlyMap<string, Expr>;
 
 /**
  * What decides between the aspects of a system, the more restrictive first: each is shown when all that are less restrictive are
- * forbidden. An aspect is forbidden where a stop is nearer than it says; where it belongs to ways that lead aside and none such
+ * forbidden. An aspect is forbidden where a stop is nearer than it says; where it belongs to routes that lead aside and none such
  * is cleared, or the other way round; and where the next signal wants to be passed more slowly and it does not say so.
  */
 export function announcedAspects(scheme: Scheme, reading: SignalReading): AspectTerm[] {
@@ -39,8 +39,10 @@ export function mostRestrictive(scheme: Scheme, reading: SignalReading, onSight 
   const proceeding = proceedingOf(system);
   const aside = proceeding.find(({ leads }) => leads === 'aside');
   const straight = proceeding.find(({ leads }) => leads !== 'aside') ?? aside!;
-  const ways = scheme.waysOf[reading.index]!.filter(({ way }) => way.aside).map((way) => name(names.go(way)));
-  return aside && ways.length > 0 ? when(or(...ways), value(aside.id), value(straight.id)) : value(straight.id);
+  const routes = scheme.routesOf[reading.index]!.filter(({ route }) => route.aside).map((route) =>
+    name(names.go(route)),
+  );
+  return aside && routes.length > 0 ? when(or(...routes), value(aside.id), value(straight.id)) : value(straight.id);
 }
 
 /** Each of several is forbidden; undefined where one never is. Of sets that lie in one another the smallest says it all. */
@@ -62,12 +64,12 @@ function forbidding(scheme: Scheme, reading: SignalReading, system: AspectSystem
   const farthest = Math.max(0, ...system.aspects.map(({ stopsIn }) => (Number.isFinite(stopsIn) ? stopsIn : 0)));
   for (let signals = 1; signals < aspect.stopsIn && signals <= farthest; signals++)
     put(`stop ${signals}`, mustStopIn(scheme, reading, signals));
-  const own = scheme.waysOf[reading.index]!;
+  const own = scheme.routesOf[reading.index]!;
   if (aspect.leads) {
-    const others = own.filter(({ way }) => way.aside !== (aspect.leads === 'aside'));
+    const others = own.filter(({ route }) => route.aside !== (aspect.leads === 'aside'));
     put(
       `leads ${aspect.leads}`,
-      others.map((way) => name(names.go(way))),
+      others.map((route) => name(names.go(route))),
     );
   }
   const announces = system.aspects.some(({ speedAtNext }) => speedAtNext);
@@ -78,22 +80,22 @@ function forbidding(scheme: Scheme, reading: SignalReading, system: AspectSystem
 
 /** The way leads to a signal that is cleared for a way of its own with a limit of speed. */
 function slowAtNext(scheme: Scheme, { index }: SignalReading): Expr[] {
-  return scheme.waysOf[index]!.flatMap((named) => {
-    const { ending } = named.way;
+  return scheme.routesOf[index]!.flatMap((named) => {
+    const { ending } = named.route;
     if (ending.kind !== 'signal') return [];
     const next = scheme.readings[ending.signal]!;
     const limits = systemOf(scheme.document, next.signal.system).aspects.some(
       ({ speed, leads }) => speed && leads === 'aside',
     );
-    const aside = limits ? scheme.waysOf[ending.signal]!.filter(({ way }) => way.aside) : [];
-    return aside.length > 0 ? [and(name(names.go(named)), or(...aside.map((way) => name(names.go(way)))))] : [];
+    const aside = limits ? scheme.routesOf[ending.signal]!.filter(({ route }) => route.aside) : [];
+    return aside.length > 0 ? [and(name(names.go(named)), or(...aside.map((route) => name(names.go(route)))))] : [];
   });
 }
 
 /** A train that is let past must stop before a signal so many on from here, or before the end of the track. */
 export function mustStopIn(scheme: Scheme, { index }: SignalReading, signals: number): Expr[] {
-  return scheme.waysOf[index]!.flatMap((named) => {
-    const { ending } = named.way;
+  return scheme.routesOf[index]!.flatMap((named) => {
+    const { ending } = named.route;
     const cleared = name(names.go(named));
     if (ending.kind === 'end of track') return signals === 1 ? [cleared] : [];
     if (ending.kind !== 'signal') return [];

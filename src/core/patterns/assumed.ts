@@ -14,21 +14,21 @@ export const assumed: Pattern = {
   id: 'assumed',
   general({ partition }, book) {
     for (const block of partition.blocks) {
-      const told = partition.told.get(block.index);
-      if (!told || !('sensor' in told)) continue;
-      const { sensor, setOff } = told;
+      const inferred = partition.inferred.get(block.index);
+      if (!inferred || !('sensor' in inferred)) continue;
+      const { sensor, setOff } = inferred;
       const { taken, freed } = saidOf(book, block);
       const comes = or(...setOff.map((spot) => name(names.detect(spot))), taken);
       const about = sensor.id;
       const rule = (expr: Expr, yes: string, no: string) =>
         book.flag(['inferred', block.index], names.inside(block), 'bool', expr, { about, yes, no });
-      if (told.by === 'time')
+      if (inferred.by === 'time')
         rule(
           { op: 'TOF', in: comes, ms: sensor.holdMs, starts: true },
           `${sensor.name} runs: a train was noticed in ${block.name}, or it was switched on, less than its time ago`,
           `${sensor.name} has run out: ${block.name} is assumed to be free`,
         );
-      else if (told.by === 'turns') {
+      else if (inferred.by === 'turns') {
         const turned = previous(names.inside(block));
         const pulse: Expr = { op: 'R_TRIG', in: or(...setOff.map((spot) => name(names.detect(spot)))), starts: true };
         rule(
@@ -36,10 +36,10 @@ export const assumed: Pattern = {
           `${sensor.name} was turned to occupied by the last pulse in ${block.name}, or by power-up`,
           `${sensor.name} was turned to free by the last pulse in ${block.name}, or by somebody`,
         );
-      } else if (told.by === 'nose') {
+      } else if (inferred.by === 'nose') {
         /** Once for each train: what is noticed of it is kept over the gaps between its cars. */
         const nose = (spot: Sensor): Expr => ({ op: 'R_TRIG', in: name(names.seen(spot)), starts: true });
-        const gone = told.out.flatMap(({ next }) => next);
+        const gone = inferred.out.flatMap(({ next }) => next);
         rule(
           { op: 'RS', set: or(...setOff.map(nose), taken), reset: or(...gone.map(nose), freed), starts: true },
           `A train, or power-up, has set ${sensor.name}, and no nose has come to the next spot since`,
@@ -54,14 +54,14 @@ export const assumed: Pattern = {
     }
   },
   occupied({ partition }, block) {
-    const told = partition.told.get(block.index);
-    if (told?.by === 'time')
-      return [{ expr: name(names.inside(block)), says: `${told.sensor.name} has not run out in ${block.name}` }];
-    if (told?.by === 'turns')
-      return [{ expr: name(names.inside(block)), says: `${told.sensor.name} stands at occupied for ${block.name}` }];
-    if (told?.by === 'nose')
+    const inferred = partition.inferred.get(block.index);
+    if (inferred?.by === 'time')
+      return [{ expr: name(names.inside(block)), says: `${inferred.sensor.name} has not run out in ${block.name}` }];
+    if (inferred?.by === 'turns')
+      return [{ expr: name(names.inside(block)), says: `${inferred.sensor.name} stands at occupied for ${block.name}` }];
+    if (inferred?.by === 'nose')
       return [{ expr: name(names.inside(block)), says: `no nose has come out of ${block.name} yet` }];
-    if (told?.by === 'people')
+    if (inferred?.by === 'people')
       return [{ expr: name(names.inside(block)), says: `nobody has said that ${block.name} is free` }];
     return [];
   },

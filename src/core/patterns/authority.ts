@@ -16,16 +16,16 @@ export const authority: Pattern = {
     makes: 'aspect',
     byPost: true,
   },
-  instead(scheme, { reading, way }) {
+  instead(scheme, { reading, route }) {
     const { signal } = reading;
-    if (!isChosen(authority, signal) || way.blocks.length === 0) return undefined;
+    if (!isChosen(authority, signal) || route.blocks.length === 0) return undefined;
     const post = postOf(scheme, reading);
     const manned = name(names.manned(post));
     const given = name(names.given(signal));
     const open = post.whenEmpty === 'caution' ? or(given, not(manned)) : given;
     const empty = post.whenEmpty === 'caution' ? ', or nobody is at the post' : '';
     return [
-      { expr: and(...pointsLie(scheme, way)), says: 'the points lie for the way' },
+      { expr: and(...pointsLie(scheme, route)), says: 'the points lie for the way' },
       { expr: open, says: `the operator of ${post.name} has cleared it for this train${empty}` },
     ];
   },

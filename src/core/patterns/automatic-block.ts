@@ -1,6 +1,6 @@
 import { NOWHERE } from '../kinds';
 import { and, type Expr, name, not, or } from '../logic';
-import type { SignalReading, Way } from '../signals';
+import type { Route, SignalReading } from '../signals';
 import { announcedAspects, mustStopIn } from './announced';
 import * as names from './names';
 import type { Pattern } from './pattern';
@@ -8,20 +8,20 @@ import type { RuleBook } from './rule-book';
 import { pointsLie, type Scheme } from './scheme';
 
 /**
- * The automatic block. A signal shows stop unless one of its ways is set and free; else the aspect of its system that announces
+ * The automatic block. A signal shows stop unless one of its routes is set and free; else the aspect of its system that announces
  * the nearest stop ahead of that way, a signal at stop or the end of the track.
  */
 export const automaticBlock: Pattern = {
   id: 'automatic block',
   proceed(scheme, named, book) {
-    const { reading, way, to } = named;
+    const { reading, route, to } = named;
     const { signal } = reading;
-    book.rule(names.free(named), 'bool', wayIsFree(scheme, way), {
+    book.rule(names.free(named), 'bool', wayIsFree(scheme, route), {
       about: signal.id,
       fact: 'when so',
       yes: `The way from ${signal.name} to ${to} is set and free`,
       no:
-        way.blocks.length === 0
+        route.blocks.length === 0
           ? `There is no track beyond ${signal.name}`
           : `The way from ${signal.name} to ${to} is not set, or not free`,
     });
@@ -36,13 +36,13 @@ export const automaticBlock: Pattern = {
 };
 
 /** The way is set and free: every turnout lies for it, every block on it and every block that fouls it reads free. */
-function wayIsFree(scheme: Scheme, way: Way): Expr {
-  if (way.ending.kind === 'circle' || way.blocks.length === 0) return { op: 'false' };
+function wayIsFree(scheme: Scheme, route: Route): Expr {
+  if (route.ending.kind === 'circle' || route.blocks.length === 0) return { op: 'false' };
   const { partition } = scheme;
-  const clear = [...way.blocks.map((b) => b.block), ...way.fouled].map((block) =>
+  const clear = [...route.blocks.map((b) => b.block), ...route.fouled].map((block) =>
     not(name(names.occupied(partition.blocks[block]!))),
   );
-  return and(...pointsLie(scheme, way), ...clear);
+  return and(...pointsLie(scheme, route), ...clear);
 }
 
 /** What later signals must know of a signal, beside whether it lets trains past, so that they can announce it from afar. */

@@ -1,4 +1,4 @@
-import type { Block, Told } from '../detection';
+import type { Block, Inferred } from '../detection';
 import { and, name, not, or, previous } from '../logic';
 import type { SignalReading } from '../signals';
 import type { Sensor } from '../survey';
@@ -6,24 +6,24 @@ import { byScheme } from './by-scheme';
 import * as names from './names';
 import { isChosen, type Pattern } from './pattern';
 import { AUTHORITY } from './posts';
-import { type NamedWay, pointsLie, type Scheme } from './scheme';
+import { type NamedRoute, pointsLie, type Scheme } from './scheme';
 
-const spotsOf = (told: Told): readonly Sensor[] => {
-  if ('pairs' in told) return told.pairs.flatMap(({ inner, outer }) => [inner, outer]);
-  return [...told.setOff, ...('out' in told ? told.out.flatMap(({ next }) => next) : [])];
+const spotsOf = (inferred: Inferred): readonly Sensor[] => {
+  if ('pairs' in inferred) return inferred.pairs.flatMap(({ inner, outer }) => [inner, outer]);
+  return [...inferred.setOff, ...('out' in inferred ? inferred.out.flatMap(({ next }) => next) : [])];
 };
 
 /** The blocks on a way, parted into those that spots, timers or people tell of, and the rest. */
-function blocksOn({ partition }: Scheme, { way }: NamedWay) {
-  const all = way.blocks.map(({ block }) => partition.blocks[block]!);
-  const isTold = ({ index }: { index: number }) => partition.told.has(index);
-  return { told: all.filter(isTold), watched: all.filter((block) => !isTold(block)) };
+function blocksOn({ partition }: Scheme, { route }: NamedRoute) {
+  const all = route.blocks.map(({ block }) => partition.blocks[block]!);
+  const isInferred = ({ index }: { index: number }) => partition.inferred.has(index);
+  return { inferred: all.filter(isInferred), watched: all.filter((block) => !isInferred(block)) };
 }
 
 /** What is told of by spots, timers or people on any way of a signal of which somebody chose this. */
-const toldAhead = (scheme: Scheme, { signal, index }: SignalReading): Block[] =>
+const inferredAhead = (scheme: Scheme, { signal, index }: SignalReading): Block[] =>
   isChosen(cautionAtFirst, signal)
-    ? [...new Set(scheme.waysOf[index]!.flatMap((way) => blocksOn(scheme, way).told))]
+    ? [...new Set(scheme.routesOf[index]!.flatMap((route) => blocksOn(scheme, route).inferred))]
     : [];
 
 /**
@@ -40,11 +40,11 @@ export const cautionAtFirst: Pattern = {
   },
   signal(scheme, reading, book) {
     const { signal } = reading;
-    const told = toldAhead(scheme, reading);
-    if (told.length === 0) return;
-    const spots = told.flatMap(({ index }) => spotsOf(scheme.partition.told.get(index)!));
+    const inferred = inferredAhead(scheme, reading);
+    if (inferred.length === 0) return;
+    const spots = inferred.flatMap(({ index }) => spotsOf(scheme.partition.inferred.get(index)!));
     const known = [
-      ...told.flatMap((block) => [not(name(names.occupied(block))), name(names.taken(block))]),
+      ...inferred.flatMap((block) => [not(name(names.occupied(block))), name(names.taken(block))]),
       ...[...new Set(spots)].map((spot) => name(names.detect(spot))),
     ];
     const says = (what: string) => `${what} has been told of the way ahead of ${signal.name} since power-up`;
@@ -56,15 +56,15 @@ export const cautionAtFirst: Pattern = {
     const { signal } = named.reading;
     const applies = isChosen(cautionAtFirst, signal) && !signal.patterns!.includes(AUTHORITY);
     if (!applies || named.directions.length > 0) return [];
-    const { told, watched } = blocksOn(scheme, named);
-    if (told.length === 0) return [];
-    const fouled = named.way.fouled.map((block) => scheme.partition.blocks[block]!);
+    const { inferred, watched } = blocksOn(scheme, named);
+    if (inferred.length === 0) return [];
+    const fouled = named.route.fouled.map((block) => scheme.partition.blocks[block]!);
     const seenFree = [...watched, ...fouled].map((block) => not(name(names.occupied(block))));
-    const expr = and(...pointsLie(scheme, named.way), ...seenFree, name(names.SETTLED), name(names.unheard(signal)));
+    const expr = and(...pointsLie(scheme, named.route), ...seenFree, name(names.SETTLED), name(names.unheard(signal)));
     return [{ expr, says: NOTHING_TOLD }];
   },
   expects: (scheme, reading) =>
-    toldAhead(scheme, reading).length > 0
+    inferredAhead(scheme, reading).length > 0
       ? [{ expr: name(names.unheard(reading.signal)), says: NOTHING_TOLD, onSight: true }]
       : [],
 };
@@ -73,5 +73,5 @@ const NOTHING_TOLD = 'nothing has been told of the way ahead since power-up';
 /** Blocks of which nobody says anything at power-up: signals that lead into them show caution instead. */
 export const unspokenAtFirst = byScheme(
   (scheme): ReadonlySet<number> =>
-    new Set(scheme.readings.flatMap((reading) => toldAhead(scheme, reading).map(({ index }) => index))),
+    new Set(scheme.readings.flatMap((reading) => inferredAhead(scheme, reading).map(({ index }) => index))),
 );

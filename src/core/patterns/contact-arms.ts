@@ -12,8 +12,8 @@ export const contactArms: Pattern = {
     holdsNothing: true,
     wired: true,
   },
-  instead: (scheme, { reading: { signal }, way }) =>
-    isChosen(contactArms, signal) && way.blocks.length > 0
-      ? [{ expr: and(...pointsLie(scheme, way)), says: 'the points lie for the way' }]
+  instead: (scheme, { reading: { signal }, route }) =>
+    isChosen(contactArms, signal) && route.blocks.length > 0
+      ? [{ expr: and(...pointsLie(scheme, route)), says: 'the points lie for the way' }]
       : undefined,
 };

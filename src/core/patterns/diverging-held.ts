@@ -4,8 +4,8 @@ import { isChosen, type Pattern } from './pattern';
 export const divergingHeld: Pattern = {
   id: 'diverging held',
   chosen: { at: 'signal', says: 'Stop while the points lead aside: no train is let go there', makes: 'aspect' },
-  proceed: (_, { reading: { signal }, way }) =>
-    isChosen(divergingHeld, signal) && way.aside
+  proceed: (_, { reading: { signal }, route }) =>
+    isChosen(divergingHeld, signal) && route.aside
       ? [{ expr: { op: 'false' }, says: 'a way that leads aside is never cleared by it' }]
       : [],
 };

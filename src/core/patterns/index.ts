@@ -4,7 +4,7 @@
  */
 
 export { unspokenAtFirst } from './caution-at-first';
-export { foulingBlocks } from './fouling-lock';
+export { foulingBlocks } from './detector-locking';
 export * as names from './names';
 export { calledName, OWN, type OwnRuleFault, problemOf, withOwnRules } from './own-rules';
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
@@ -18,5 +18,5 @@ export {
   type PutTerm,
   writeRules,
 } from './rule-program';
-export { compileScheme, type NamedWay, type Scheme } from './scheme';
+export { compileScheme, type NamedRoute, type Scheme } from './scheme';
 export { USUAL_STEP_MS } from './timed-caution';

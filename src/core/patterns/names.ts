@@ -62,18 +62,18 @@ export const asRead = (slots: ReadonlyMap<string, number>, signal: Thing): strin
 export const headOf = ({ blocks }: Partition, section: Section): Block => blocks[section.blocks[0]!]!;
 
 /** What people call that of which the names of rules are made. A dot would split a name, so it is shown as a middle dot. */
-export function calledIn({ document, partition, readings, stretches, waysOf }: Scheme): Program['called'] {
+export function calledIn({ document, partition, readings, trafficSections, routesOf }: Scheme): Program['called'] {
   const things = [
     ...document.sensors,
     ...partition.blocks,
     ...partition.graph.motors,
     ...readings.map(({ signal }) => signal),
-    ...stretches.all,
+    ...trafficSections.all,
   ];
   const called = [
     ...things.map(({ id, name }) => [id, name]),
-    ...waysOf.flat().map(({ id, to }) => [id, to]),
-    ...stretches.sideNames,
+    ...routesOf.flat().map(({ id, to }) => [id, to]),
+    ...trafficSections.sideNames,
   ];
   return Object.fromEntries(called.map(([id, name]) => [id, name!.replaceAll('.', '·')]));
 }

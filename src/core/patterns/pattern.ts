@@ -1,11 +1,11 @@
 import type { Block, Section } from '../detection';
 import type { OutputKindId, PowerId } from '../kinds';
 import type { Expr } from '../logic';
-import type { SignalReading, Stretch } from '../signals';
+import type { SignalReading, TrafficSection } from '../signals';
 import type { Sensor, TurnoutPosition } from '../survey';
 import type { Motor } from '../track';
 import type { RuleBook } from './rule-book';
-import type { NamedWay, Scheme } from './scheme';
+import type { NamedRoute, Scheme } from './scheme';
 
 /** A condition that a pattern puts into a slot, with its reason, for people. */
 export interface Term {
@@ -18,7 +18,7 @@ export interface Expected extends Term {
   onSight?: boolean;
 }
 
-/** What decides between ways that would each be right, but not together. */
+/** What decides between routes that would each be right, but not together. */
 export interface Grant {
   needs: Term[];
   /** Names of what goes before it: none of these may be asked for at once. */
@@ -89,13 +89,13 @@ export interface Pattern {
   /** What a signal is worked with. */
   signal?(scheme: Scheme, reading: SignalReading, book: RuleBook): void;
   /** All of these must be so before a signal is cleared for a way. */
-  proceed?(scheme: Scheme, way: NamedWay, book: RuleBook): Term[];
+  proceed?(scheme: Scheme, route: NamedRoute, book: RuleBook): Term[];
   /** Only these, in place of all that other patterns ask for that way; undefined where it leaves that to them. */
-  instead?(scheme: Scheme, way: NamedWay, book: RuleBook): Term[] | undefined;
+  instead?(scheme: Scheme, route: NamedRoute, book: RuleBook): Term[] | undefined;
   /** Or any of these alone, whatever is asked for by all patterns. */
-  besides?(scheme: Scheme, way: NamedWay): Term[];
+  besides?(scheme: Scheme, route: NamedRoute): Term[];
   /** And this, where it is one of several that would be right. */
-  grant?(scheme: Scheme, way: NamedWay): Grant | undefined;
+  grant?(scheme: Scheme, route: NamedRoute): Grant | undefined;
   /** Which aspect a signal shows when it may proceed, the first that is so; the pattern listed last decides. */
   aspect?(scheme: Scheme, reading: SignalReading, book: RuleBook): AspectTerm[];
   /** While any of these is so, a signal that may proceed shows the most restrictive aspect with which it can. */
@@ -109,7 +109,7 @@ export interface Pattern {
   /** What shows beside points how a motor lies, the first that is so; dark where none is. */
   indicator?(scheme: Scheme, motor: Motor): ShownTerm[];
   /** What is remembered of a stretch of track. */
-  memory?(scheme: Scheme, stretch: Stretch, book: RuleBook): void;
+  memory?(scheme: Scheme, trafficSection: TrafficSection, book: RuleBook): void;
 }
 
 /** Whether a thing of the document uses a pattern that is chosen. */

@@ -17,11 +17,11 @@ export const permission: Pattern = {
     byPost: true,
     onSight: true,
   },
-  besides(scheme, { reading, way }) {
+  besides(scheme, { reading, route }) {
     const { signal } = reading;
-    if (!isChosen(permission, signal) || signal.patterns!.includes(AUTHORITY) || way.blocks.length === 0) return [];
+    if (!isChosen(permission, signal) || signal.patterns!.includes(AUTHORITY) || route.blocks.length === 0) return [];
     const says = `somebody at the post of ${postOf(scheme, reading).name} lets one train past on sight`;
-    return [{ expr: and(...pointsLie(scheme, way), name(names.given(signal))), says }];
+    return [{ expr: and(...pointsLie(scheme, route), name(names.given(signal))), says }];
   },
   expects: (_scheme, reading) =>
     isChosen(permission, reading.signal)

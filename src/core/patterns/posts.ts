@@ -40,7 +40,7 @@ export const postsOf = byScheme(({ document, partition, readings }: Scheme): Pos
 /** The area with a post into which the signal lets trains, or in which it stands. */
 function areaBeyond(areas: readonly Area[], partition: Scheme['partition'], reading: SignalReading): Area | undefined {
   const withPost = areas.filter(({ admits }) => admits && ADMISSIONS[admits].post);
-  const first = reading.ways.flatMap(({ blocks }) => blocks.slice(0, 1).map(({ piece }) => partition.pieces[piece]!));
+  const first = reading.routes.flatMap(({ blocks }) => blocks.slice(0, 1).map(({ piece }) => partition.pieces[piece]!));
   const covers = ({ line, from, to }: Area, at: { line: string; from: number; to: number }) =>
     at.line === line && at.to > from.tenthUm && at.from < to.tenthUm;
   const { line, at } = reading.signal;
@@ -89,16 +89,16 @@ export const post: Pattern = {
         says: `${signal.name}, which conflicts, is not cleared from a post`,
       })),
   signal(scheme, reading, book) {
-    const { signal, ways } = reading;
+    const { signal, routes } = reading;
     if (!isWorked(signal)) return;
     const manned = name(names.manned(postOf(scheme, reading)));
     const pressed = name(names.give(signal));
-    const beyond = [...new Set(ways.flatMap(({ blocks }) => blocks.slice(0, 1).map(({ block }) => block)))];
+    const beyond = [...new Set(routes.flatMap(({ blocks }) => blocks.slice(0, 1).map(({ block }) => block)))];
     const watched = beyond
       .map((block) => scheme.partition.blocks[block]!)
       .filter(
         ({ section, index }) =>
-          scheme.partition.sections[section]!.sensors.length > 0 || scheme.partition.told.has(index),
+          scheme.partition.sections[section]!.sensors.length > 0 || scheme.partition.inferred.has(index),
       );
     const passed: Expr = { op: 'R_TRIG', in: or(...watched.map((block) => name(names.occupied(block)))), starts: true };
     const stopped = signal.patterns!.includes(AUTHORITY) ? [] : [not(previous(names.proceed(signal)))];

@@ -10,9 +10,9 @@ import { automaticBlock } from './automatic-block';
 import { byHand } from './by-hand';
 import { cautionAtFirst } from './caution-at-first';
 import { contactArms } from './contact-arms';
-import { directionMemory } from './direction-memory';
+import { detectorLocking } from './detector-locking';
+import { trafficDirection } from './traffic-direction';
 import { divergingHeld } from './diverging-held';
-import { foulingLock } from './fouling-lock';
 import * as names from './names';
 import { occupancy } from './occupancy';
 import { type OwnRuleFault, withOwnRules } from './own-rules';
@@ -23,13 +23,13 @@ import { pointsIndicator } from './points-indicator';
 import { post } from './posts';
 import { powerLamp } from './power-lamp';
 import { powerUp } from './power-up';
+import { routeLocking } from './route-locking';
 import { RuleBook } from './rule-book';
-import type { NamedWay, Scheme } from './scheme';
+import type { NamedRoute, Scheme } from './scheme';
 import { spotCount } from './spot-count';
 import { spotMemory } from './spot-memory';
 import { stopSection } from './stop-section';
 import { timedCaution } from './timed-caution';
-import { wayLock } from './way-lock';
 
 /** Every pattern, in the order in which their terms stand in a rule. */
 export const PATTERNS: readonly Pattern[] = [
@@ -48,9 +48,9 @@ export const PATTERNS: readonly Pattern[] = [
   permission,
   cautionAtFirst,
   approachLit,
-  foulingLock,
-  wayLock,
-  directionMemory,
+  detectorLocking,
+  routeLocking,
+  trafficDirection,
   stopSection,
   panelLamp,
   powerLamp,
@@ -100,27 +100,27 @@ function gather(
 const exprs = (terms: Term[]): Expr[] => terms.map(({ expr }) => expr);
 
 /** Everything that must be so before a signal is cleared for a way, each with its reason. */
-export function needsOf(scheme: Scheme, way: NamedWay): PutTerm[] {
-  const instead = gather('instead', (pattern, book) => pattern.instead?.(scheme, way, book));
+export function needsOf(scheme: Scheme, route: NamedRoute): PutTerm[] {
+  const instead = gather('instead', (pattern, book) => pattern.instead?.(scheme, route, book));
   return [
-    ...asksOf(scheme, way, instead),
-    ...(instead.length > 0 ? instead : gather('grant', (pattern) => pattern.grant?.(scheme, way)?.needs)),
+    ...asksOf(scheme, route, instead),
+    ...(instead.length > 0 ? instead : gather('grant', (pattern) => pattern.grant?.(scheme, route)?.needs)),
   ];
 }
 
 /** What alone clears a signal for a way, whatever else is asked for. */
-export const besidesOf = (scheme: Scheme, way: NamedWay): PutTerm[] =>
-  gather('besides', (pattern) => pattern.besides?.(scheme, way));
+export const besidesOf = (scheme: Scheme, route: NamedRoute): PutTerm[] =>
+  gather('besides', (pattern) => pattern.besides?.(scheme, route));
 
 /** What makes a signal show more restrictive an aspect than it would. */
 export const expectedOf = (scheme: Scheme, reading: SignalReading, into: Declaration[] = []): Expected[] =>
   fillers('expects').flatMap((pattern) => pattern.expects?.(scheme, reading, new RuleBook(into, pattern.id)) ?? []);
 
 /** What patterns ask for a way; where one decides instead of the others, what is asked always. */
-const asksOf = (scheme: Scheme, way: NamedWay, instead: PutTerm[], into?: Declaration[]): PutTerm[] =>
+const asksOf = (scheme: Scheme, route: NamedRoute, instead: PutTerm[], into?: Declaration[]): PutTerm[] =>
   gather(
     'proceed',
-    (pattern, book) => (instead.length === 0 || pattern.always ? pattern.proceed?.(scheme, way, book) : undefined),
+    (pattern, book) => (instead.length === 0 || pattern.always ? pattern.proceed?.(scheme, route, book) : undefined),
     into,
   );
 
@@ -149,7 +149,7 @@ function generate(scheme: Scheme): Program {
   composeLighting(scheme, book);
   composeLamps(scheme, book);
   composeIndicators(scheme, book);
-  for (const stretch of scheme.stretches.all) each('memory', (pattern, own) => pattern.memory?.(scheme, stretch, own));
+  for (const trafficSection of scheme.trafficSections.all) each('memory', (pattern, own) => pattern.memory?.(scheme, trafficSection, own));
   return {
     scanMs: 20,
     enums: {
@@ -289,13 +289,13 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
     const { signal } = reading;
     const about = signal.id;
     each('signal', (pattern, own) => pattern.signal?.(scheme, reading, own));
-    const ways = scheme.waysOf[reading.index]!;
-    for (const way of ways) composeWay(scheme, way, book);
+    const routes = scheme.routesOf[reading.index]!;
+    for (const route of routes) composeWay(scheme, route, book);
     book.flag(
       ['proceed', reading.index],
       names.proceed(signal),
       'bool',
-      or(...ways.map((way) => name(names.go(way)))),
+      or(...routes.map((route) => name(names.go(route)))),
       {
         about,
         fact: 'when not',
@@ -329,26 +329,26 @@ function composeSignals(scheme: Scheme, book: RuleBook, each: Each): void {
 }
 
 /** A way is cleared when all that patterns ask for is so; where one of several has to be chosen, when it is the first that may be. */
-function composeWay(scheme: Scheme, way: NamedWay, book: RuleBook): void {
-  const { reading, to } = way;
+function composeWay(scheme: Scheme, route: NamedRoute, book: RuleBook): void {
+  const { reading, to } = route;
   const { signal } = reading;
   const about = signal.id;
-  const instead = gather('instead', (pattern, own) => pattern.instead?.(scheme, way, own), book.declarations);
-  const ready = exprs([...asksOf(scheme, way, instead, book.declarations), ...instead]);
-  const grants = fillers('grant').flatMap((pattern) => pattern.grant?.(scheme, way) ?? []);
-  const granted = grants.length === 0 ? ready : [name(names.may(way))];
+  const instead = gather('instead', (pattern, own) => pattern.instead?.(scheme, route, own), book.declarations);
+  const ready = exprs([...asksOf(scheme, route, instead, book.declarations), ...instead]);
+  const grants = fillers('grant').flatMap((pattern) => pattern.grant?.(scheme, route) ?? []);
+  const granted = grants.length === 0 ? ready : [name(names.may(route))];
   if (grants.length > 0) {
     /** Rivals ask whether it may be granted, whoever decides it. */
     const needs = instead.length > 0 ? [] : grants.flatMap((grant) => exprs(grant.needs));
-    book.rule(names.may(way), 'bool', and(...ready, ...needs), {
+    book.rule(names.may(route), 'bool', and(...ready, ...needs), {
       about,
       yes: `${signal.name} to ${to} may be granted`,
       no: `${signal.name} to ${to} may not be granted`,
     });
     if (instead.length === 0) granted.push(...grants.flatMap(({ before }) => before.map((rival) => not(name(rival)))));
   }
-  const besides = exprs(besidesOf(scheme, way));
-  book.rule(names.go(way), 'bool', besides.length > 0 ? or(and(...granted), ...besides) : and(...granted), {
+  const besides = exprs(besidesOf(scheme, route));
+  book.rule(names.go(route), 'bool', besides.length > 0 ? or(and(...granted), ...besides) : and(...granted), {
     about,
     yes: `${signal.name} is cleared to ${to}`,
     no: `${signal.name} is not cleared to ${to}`,

@@ -14,11 +14,11 @@ export const spotCount: Pattern = {
   id: 'spot count',
   general({ partition }, book) {
     for (const block of partition.blocks) {
-      const told = partition.told.get(block.index);
-      if (told?.by !== 'count') continue;
-      const { bits, what } = told.inPairs.counts!;
+      const inferred = partition.inferred.get(block.index);
+      if (inferred?.by !== 'count') continue;
+      const { bits, what } = inferred.inPairs.counts!;
       const about = block.id;
-      const passings = told.pairs.map((pair, nth) => passingOver(book, block, nth, pair));
+      const passings = inferred.pairs.map((pair, nth) => passingOver(book, block, nth, pair));
       const said = saidOf(book, block);
       /** What is over the spots is counted when it has gone: said before, the count would be wrong at once. */
       const freed = and(said.freed, ...passings.map(({ over }) => not(over)));
@@ -62,12 +62,12 @@ export const spotCount: Pattern = {
     }
   },
   occupied({ partition }, block) {
-    const told = partition.told.get(block.index);
-    if (told?.by !== 'count') return [];
-    const { what } = told.inPairs.counts!;
+    const inferred = partition.inferred.get(block.index);
+    if (inferred?.by !== 'count') return [];
+    const { what } = inferred.inPairs.counts!;
     return [
       { expr: name(names.inside(block)), says: `not as many ${what} have gone out of ${block.name} as came in` },
-      ...told.pairs.map(({ inner }) => ({ expr: name(names.detect(inner)), says: `${inner.name} notices something` })),
+      ...inferred.pairs.map(({ inner }) => ({ expr: name(names.detect(inner)), says: `${inner.name} notices something` })),
     ];
   },
 };

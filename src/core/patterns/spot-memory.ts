@@ -15,10 +15,10 @@ export const spotMemory: Pattern = {
   id: 'spot memory',
   general({ partition }, book) {
     for (const block of partition.blocks) {
-      const told = partition.told.get(block.index);
-      if (told?.by !== 'last spot') continue;
-      const passings = told.pairs.map((pair, nth) => passingOver(book, block, nth, pair));
-      told.pairs.forEach(({ inner, outer }, nth) => {
+      const inferred = partition.inferred.get(block.index);
+      if (inferred?.by !== 'last spot') continue;
+      const passings = inferred.pairs.map((pair, nth) => passingOver(book, block, nth, pair));
+      inferred.pairs.forEach(({ inner, outer }, nth) => {
         const over = names.atEnd(block, nth, 'over');
         book.rule(
           reached(block, nth),
@@ -56,11 +56,11 @@ export const spotMemory: Pattern = {
     }
   },
   occupied({ partition }, block) {
-    const told = partition.told.get(block.index);
-    if (told?.by !== 'last spot') return [];
+    const inferred = partition.inferred.get(block.index);
+    if (inferred?.by !== 'last spot') return [];
     return [
       { expr: name(names.inside(block)), says: `what came into ${block.name} has not come out` },
-      ...told.pairs.map(({ inner, outer }, nth) => ({
+      ...inferred.pairs.map(({ inner, outer }, nth) => ({
         expr: name(reached(block, nth)),
         says: `${inner.name} has seen what ${inner.name} or ${outer.name} sees`,
       })),

@@ -15,9 +15,9 @@ export const timedCaution: Pattern = {
     timed: true,
   },
   expects(scheme, reading, book) {
-    const { signal, ways, index } = reading;
-    if (!isChosen(timedCaution, signal) || ways.length === 0) return [];
-    const ahead = scheme.waysOf[index]!.flatMap(({ way }) => way.blocks.slice(0, 1).map(({ block }) => block));
+    const { signal, routes, index } = reading;
+    if (!isChosen(timedCaution, signal) || routes.length === 0) return [];
+    const ahead = scheme.routesOf[index]!.flatMap(({ route }) => route.blocks.slice(0, 1).map(({ block }) => block));
     const occupied = [...new Set(ahead)].map((block) => name(names.occupied(scheme.partition.blocks[block]!)));
     book.rule(
       names.stepping(signal),

@@ -4,10 +4,10 @@ import { CAUTION_SHARE, mmOf, SCAN_S } from '../measure';
 import { type SignalReading, type SignalsOn, signalsAlong } from '../signals';
 import type { PlantParameters } from '../system';
 import type { EdgeEnd } from '../track';
+import { whyNotTurnBack } from './footprint';
 import { freeOnSight } from './on-sight';
 import { Proximity } from './proximity';
 import { type Mishap, RollingTrain } from './rolling-train';
-import { whyNotTurnBack } from './stance';
 import { layTape, lineMm } from './tape';
 import { TurnoutMotor } from './turnout-motor';
 
@@ -17,7 +17,7 @@ export type PlantEvent =
   | { kind: 'sensor'; field: number; on: boolean }
   | { kind: 'points'; turnout: number; position: 'straight' | 'diverging' | 'between' }
   /** `fell`: it showed proceed when the train could last have stopped at it. */
-  | { kind: 'passes'; train: number; signal: number; aspect: Aspect; fell: boolean }
+  | { kind: 'passes'; train: number; signal: number; aspect: Aspect; dropped: boolean }
   | { kind: 'stands'; train: number; signal: number }
   | { kind: 'starts'; train: number }
   /** By hand: lifted off the track, or set down on it. */
@@ -29,7 +29,7 @@ export type PlantEvent =
   | { kind: 'power'; section: number; level: number };
 
 /** Differences between trains of one kind, drawn once from the seed: 0 is as surveyed. */
-export interface Spread {
+export interface Tolerance {
   speed: number;
   startDelay: number;
 }
@@ -45,12 +45,12 @@ export class Plant {
   readonly trains: RollingTrain[] = [];
   readonly motors: TurnoutMotor[];
   /** Whether something is noticed in each field. */
-  readonly felt: Uint8Array;
+  readonly detected: Uint8Array;
   /** Trains that could not be placed, and why. */
   readonly notPlaced: { train: string; problem: string }[] = [];
   private readonly signalsOn: SignalsOn;
   private readonly proximity: Proximity;
-  private readonly lastFelt: Uint8Array;
+  private readonly lastDetected: Uint8Array;
   /** The level of power of each section, by number. */
   readonly power: Uint8Array;
   private readonly levelOn = (piece: number) => POWER_LEVELS[this.power[this.partition.pieces[piece]!.section]!]!;
@@ -66,23 +66,23 @@ export class Plant {
     private readonly parameters: PlantParameters,
     private readonly partition: Partition,
     readings: readonly SignalReading[],
-    spreadOf: (train: number) => Spread,
+    toleranceOf: (train: number) => Tolerance,
     /** Drivers look the line up at every step instead of keeping what they found; the run is the same. */
     private readonly looksAlways = false,
   ) {
     this.closes = parameters.closes;
     this.motors = partition.graph.motors.map(({ lies, throwMs }) => new TurnoutMotor(lies, throwMs));
-    this.felt = new Uint8Array(partition.fields.all.length);
-    this.lastFelt = new Uint8Array(partition.fields.all.length);
+    this.detected = new Uint8Array(partition.fields.all.length);
+    this.lastDetected = new Uint8Array(partition.fields.all.length);
     this.power = new Uint8Array(partition.sections.length).fill(FULL_POWER);
     this.signalsOn = signalsAlong(partition, readings);
-    for (let index = 0; index < parameters.trains.length; index++) this.place(index, spreadOf(index));
+    for (let index = 0; index < parameters.trains.length; index++) this.place(index, toleranceOf(index));
     this.proximity = new Proximity(partition, this.trains);
     this.sense();
-    this.lastFelt.set(this.felt);
+    this.lastDetected.set(this.detected);
   }
 
-  private place(index: number, spread: Spread): void {
+  private place(index: number, tolerance: Tolerance): void {
     const train = this.parameters.trains[index]!;
     const { start, ...figures } = train;
     if (!start) return;
@@ -100,8 +100,8 @@ export class Plant {
       this.partition,
       {
         ...figures,
-        topMmPerS: train.topMmPerS * (1 + spread.speed),
-        startDelayMs: train.startDelayMs * (1 + spread.startDelay),
+        topMmPerS: train.topMmPerS * (1 + tolerance.speed),
+        startDelayMs: train.startDelayMs * (1 + tolerance.startDelay),
       },
       tape,
     );
@@ -138,13 +138,13 @@ export class Plant {
   }
 
   private sense(): void {
-    this.felt.fill(0);
+    this.detected.fill(0);
     const { all } = this.partition.fields;
     const isFed = ({ fedBy }: Field) => fedBy === undefined || POWER_LEVELS[this.power[fedBy]!]!.feeds;
     for (const train of this.trains) {
       const closed = this.closes && train.speed === 0;
-      for (const field of train.feltIn)
-        if (isFed(all[field]!) && !(closed && all[field]!.fedBy !== undefined)) this.felt[field] = 1;
+      for (const field of train.detectedIn)
+        if (isFed(all[field]!) && !(closed && all[field]!.fedBy !== undefined)) this.detected[field] = 1;
     }
   }
 
@@ -186,11 +186,11 @@ export class Plant {
     }
     if (crossed) {
       this.sense();
-      for (let f = 0; f < this.felt.length; f++) {
-        if (this.felt[f] === this.lastFelt[f]) continue;
-        this.lastFelt[f] = this.felt[f]!;
+      for (let f = 0; f < this.detected.length; f++) {
+        if (this.detected[f] === this.lastDetected[f]) continue;
+        this.lastDetected[f] = this.detected[f]!;
         if (this.partition.fields.all[f]!.sensors.length > 0)
-          events.push({ kind: 'sensor', field: f, on: this.felt[f] === 1 });
+          events.push({ kind: 'sensor', field: f, on: this.detected[f] === 1 });
       }
       const changes = this.tapeChanges();
       if (changes !== this.plannedFor) this.proximity.plan();
@@ -227,7 +227,7 @@ export class Plant {
     while (ahead[0] && ahead[0].signal >= 0 && train.head >= ahead[0].at) {
       const { signal: passed } = ahead.shift()!;
       const aspect = aspectOf(passed);
-      events.push({ kind: 'passes', train: index, signal: passed, aspect, fell: train.pass(passed) });
+      events.push({ kind: 'passes', train: index, signal: passed, aspect, dropped: train.pass(passed) });
       const { share, atNext } = this.paceOf(aspect, train.figures.topMmPerS);
       train.share = share;
       train.shareAtNext = atNext;

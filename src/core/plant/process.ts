@@ -1,6 +1,6 @@
 import type { Aspect } from '../kinds';
 import type { Controller } from '../system';
-import { Plant, type PlantEvent, type PowerOf, type Spread } from './plant';
+import { Plant, type PlantEvent, type PowerOf, type Tolerance } from './plant';
 
 /** What a controller is connected to: it goes on by one scan under the outputs as they are, and sets the inputs. */
 export interface Process<Event> {
@@ -28,13 +28,13 @@ export class PlantProcess implements Process<PlantEvent> {
 
   constructor(
     private readonly controller: Controller,
-    spreadOf: (train: number) => Spread,
+    toleranceOf: (train: number) => Tolerance,
     looksAlways = false,
     private readonly readAs: ReadAs = asItIs,
   ) {
     const { system } = controller;
     const { partition, readings, terminals } = system;
-    this.plant = new Plant(system.plant, partition, readings, spreadOf, looksAlways);
+    this.plant = new Plant(system.plant, partition, readings, toleranceOf, looksAlways);
     this.readSlots = readings.map(
       ({ index }) => (terminals.find('read', index) ?? terminals.find('aspect', index))!.slot,
     );
@@ -62,7 +62,7 @@ export class PlantProcess implements Process<PlantEvent> {
 
   setInputs(): void {
     const { controller, plant, readAs } = this;
-    for (const { slot, field } of this.detectors) controller.set(slot, readAs(slot, plant.felt[field]!));
+    for (const { slot, field } of this.detectors) controller.set(slot, readAs(slot, plant.detected[field]!));
     for (let m = 0; m < this.contactSlots.length; m++)
       controller.set(this.contactSlots[m]!, POSITIONS.indexOf(plant.motors[m]!.position));
   }

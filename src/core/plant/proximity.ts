@@ -1,8 +1,8 @@
 import type { Partition } from '../detection';
 import { mmOf } from '../measure';
 import type { EdgeStretch } from '../track';
+import { turnoutsUnder } from './footprint';
 import type { RollingTrain } from './rolling-train';
-import { turnoutsUnder } from './stance';
 import { lineMm } from './tape';
 
 interface Extent {

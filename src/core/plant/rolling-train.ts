@@ -3,7 +3,7 @@ import type { PowerLevel } from '../kinds';
 import { mostBrakingMm, SCAN_S, SIGHT_BEYOND_BRAKING_MM, STOP_SHORT_MM } from '../measure';
 import { END_OF_TRACK, mustStopBefore, type SignalsOn } from '../signals';
 import type { TrainParameters } from '../system';
-import { entriesBetween } from './stance';
+import { entriesBetween } from './footprint';
 import { pieceLengthMm, type ReadPoints, stepOn, type TapeEntry, turnTape } from './tape';
 
 /** A goal is reached when the nose is this near to it. */
@@ -47,7 +47,7 @@ export class RollingTrain {
   /** Running distance of the nose at which something of it, the nose or the tail next crosses a boundary. */
   nextCrossing = 0;
   /** The fields that something of it is noticed in. */
-  feltIn: number[] = [];
+  detectedIn: number[] = [];
   /** It, as it runs now: the other way round after it has turned back. */
   consist: Consist;
   readonly sightMm: number;
@@ -226,7 +226,7 @@ export class RollingTrain {
   /** Lifted off the track. */
   liftOff(): void {
     this.off = true;
-    this.feltIn = [];
+    this.detectedIn = [];
     this.speed = 0;
     this.running = false;
   }
@@ -243,18 +243,18 @@ export class RollingTrain {
   /** What is noticed of it now, and how far the nose runs until something changes: a part, the nose or the tail crosses a boundary. */
   planCrossing(): void {
     const { head, length } = this;
-    const felt: number[] = [];
+    const detected: number[] = [];
     let next = this.tape[this.tape.length - 1]!.to;
     const crosses = (at: number) => {
       if (at > head && at < next) next = at;
     };
     for (const entry of this.tape) crosses(entry.to + length);
     eachCrossing(this.partition, this.consist, this.tape, (_, field, comes, gone) => {
-      if (head >= comes && head < gone) felt.push(field);
+      if (head >= comes && head < gone) detected.push(field);
       crosses(comes);
       crosses(gone);
     });
-    this.feltIn = felt;
+    this.detectedIn = detected;
     this.nextCrossing = next;
   }
 

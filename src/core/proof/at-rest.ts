@@ -7,8 +7,8 @@ import type { Placement } from './placements';
 export function withRest(placements: Placement[], needsCurrent: (field: number) => boolean): Placement[] {
   const all = placements.map((p) => ({ ...p, advances: [...p.advances] }));
   placements.forEach((p, number) => {
-    const felt = p.felt.filter((field) => !needsCurrent(field));
-    if (felt.length === p.felt.length) return;
+    const detected = p.detected.filter((field) => !needsCurrent(field));
+    if (detected.length === p.detected.length) return;
     const step = {
       gates: [],
       passes: [],
@@ -19,7 +19,7 @@ export function withRest(placements: Placement[], needsCurrent: (field: number) 
       runMm: 0,
     };
     all[number]!.advances.push({ ...step, to: all.length, rests: 'begins' });
-    all.push({ ...p, felt, advances: [{ ...step, to: number, rests: 'ends' }] });
+    all.push({ ...p, detected, advances: [{ ...step, to: number, rests: 'ends' }] });
   });
   const resting = all[0]!.advances.find(({ rests }) => rests === 'begins')?.to;
   return resting === undefined ? all : exchanged(all, 0, resting);

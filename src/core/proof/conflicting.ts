@@ -1,7 +1,7 @@
 import { type Conflict, conflictNow, conflictsOf } from '../signals';
 import type { System } from '../system';
+import type { DisplayedAspects } from './displayed-aspects';
 import { MOVING } from './rules';
-import type { Showings } from './showings';
 
 const [YES, NO] = [1, 2];
 
@@ -13,29 +13,29 @@ export class Conflicting {
 
   constructor(
     private readonly system: System,
-    private readonly showings: Showings,
+    private readonly displays: DisplayedAspects,
   ) {
     this.never = conflictsOf(system.readings).length === 0;
   }
 
-  is(showing: number): boolean {
+  is(displayed: number): boolean {
     if (this.never) return false;
-    if (showing >= this.known.length) {
-      const grown = new Uint8Array(2 * showing);
+    if (displayed >= this.known.length) {
+      const grown = new Uint8Array(2 * displayed);
       grown.set(this.known);
       this.known = grown;
     }
-    this.known[showing] ||= this.at(showing) ? YES : NO;
-    return this.known[showing] === YES;
+    this.known[displayed] ||= this.at(displayed) ? YES : NO;
+    return this.known[displayed] === YES;
   }
 
-  at(showing: number): Conflict | undefined {
+  at(displayed: number): Conflict | undefined {
     const { readings, aspects } = this.system;
     return conflictNow(
       readings,
-      (signal) => aspects[this.showings.thing(showing, signal)]!.stopsIn !== 0,
+      (signal) => aspects[this.displays.thing(displayed, signal)]!.stopsIn !== 0,
       (motor) => {
-        const state = this.showings.lies(showing, motor);
+        const state = this.displays.lies(displayed, motor);
         return state >= MOVING ? undefined : state === 0 ? 'straight' : 'diverging';
       },
     );

@@ -1,11 +1,11 @@
-import { HARMS, type HarmId } from '../simulation';
+import { HAZARDS, type HazardId } from '../simulation';
 import { areApart, mayPair, someTrainLooks } from './apart';
-import { harmsOf } from './harm-bits';
+import { hazardsOf } from './hazard-bits';
 import type { ProofModel } from './model';
 import { NOTHING, RuleSteps } from './rule-steps';
 import { grown, StateSet } from './state-set';
 
-/** A step that does harm: the state it is taken from, and the step; without one, the start itself. */
+/** A step that does hazard: the state it is taken from, and the step; without one, the start itself. */
 export interface Failure {
   from: number;
   /** The step’s code. */
@@ -16,14 +16,14 @@ export interface Failure {
 const NOT_FOLLOWED = -1;
 
 /**
- * Every state that plant and program can reach, breadth first, so that the first way found to a harm is a shortest one. A step
- * that does harm is noted once for each kind, and followed where the trains can go on.
+ * Every state that plant and program can reach, breadth first, so that the first way found to a hazard is a shortest one. A step
+ * that does hazard is noted once for each kind, and followed where the trains can go on.
  */
 export class Explorer {
   readonly set: StateSet;
-  readonly harms = new Map<HarmId, Failure>();
+  readonly hazards = new Map<HazardId, Failure>();
   /** Harms after which something could no longer be followed. */
-  readonly ended = new Set<HarmId>();
+  readonly ended = new Set<HazardId>();
   moves = 0;
   /** The state nearest to the start from which no train can ever get anywhere; found once all states are known. */
   deadlock: number | undefined;
@@ -35,7 +35,7 @@ export class Explorer {
   private readonly state: Int32Array;
   private readonly choices: number[] = [];
   /** How the rules take each of them. */
-  private readonly manners: number[] = [];
+  private readonly effects: number[] = [];
   private readonly ruleSteps = new RuleSteps();
   /** States in which no train can get anywhere at once, and where the steps from each of them lead: its number, their count, and they. */
   private still = new Int32Array(1024);
@@ -49,8 +49,8 @@ export class Explorer {
     this.set = new StateSet(model.words);
     this.state = new Int32Array(model.words);
     this.set.add(model.pack());
-    for (const harm of harmsOf(model.harms)) this.harms.set(harm, { from: 0 });
-    if (model.ended) this.noteEnd(model.harms);
+    for (const hazard of hazardsOf(model.hazards)) this.hazards.set(hazard, { from: 0 });
+    if (model.ended) this.noteEnd(model.hazards);
   }
 
   get finished(): boolean {
@@ -82,7 +82,7 @@ export class Explorer {
 
   /** Follows every step from the state in which the model stands. */
   private followAll(): void {
-    const { model, choices, manners, ruleSteps, thorough } = this;
+    const { model, choices, effects, ruleSteps, thorough } = this;
     model.moves(choices, false);
     const trainMoves = choices.length;
     const at = ruleSteps.of(model);
@@ -92,29 +92,29 @@ export class Explorer {
     if (this.isStill) this.keepStill(count + trainMoves * (trainMoves + count));
     for (let i = 0; i < trainMoves; i++) {
       this.take(choices[i]!, NOTHING);
-      manners[i] = model.manner;
+      effects[i] = model.effect;
     }
     for (let i = 0; i < count; i++) {
       const [one, two] = [ruleSteps.one(at, i), ruleSteps.two(at, i)];
-      const manner = ruleSteps.manner(at, i);
+      const effect = ruleSteps.effect(at, i);
       if (two === NOTHING) {
-        manners[choices.length] = manner;
+        effects[choices.length] = effect;
         choices.push(one);
       }
       if (ruleSteps.changesNothing(at, i)) continue;
       if (ruleSteps.isApart(at, i)) {
-        if (thorough || someTrainLooks(model, one, manner, two, ruleSteps.mannerOfTwo(at, i))) this.take(one, two);
+        if (thorough || someTrainLooks(model, one, effect, two, ruleSteps.effectOfTwo(at, i))) this.take(one, two);
       } else {
-        model.applyKnown(ruleSteps.to(at, i), manner);
+        model.applyKnown(ruleSteps.to(at, i), effect);
         this.taken(one, two);
       }
     }
     if (model.on.has('one scan'))
       for (let i = 0; i < trainMoves; i++)
         for (let k = i + 1; k < choices.length; k++) {
-          const [one, mannerOfOne, two, mannerOfTwo] = [choices[i]!, manners[i]!, choices[k]!, manners[k]!];
-          if (!mayPair(model, one, mannerOfOne, two, mannerOfTwo)) continue;
-          if (thorough || !areApart(model, one, mannerOfOne, two, mannerOfTwo)) this.take(one, two);
+          const [one, effectOfOne, two, effectOfTwo] = [choices[i]!, effects[i]!, choices[k]!, effects[k]!];
+          if (!mayPair(model, one, effectOfOne, two, effectOfTwo)) continue;
+          if (thorough || !areApart(model, one, effectOfOne, two, effectOfTwo)) this.take(one, two);
         }
     if (this.isStill) this.still[from + 1] = this.stillEnd - from - 2;
   }
@@ -139,22 +139,22 @@ export class Explorer {
   private taken(one: number, two: number): void {
     const { model } = this;
     this.moves += 1;
-    if (model.harms !== 0) this.note(one, two);
+    if (model.hazards !== 0) this.note(one, two);
     const to = model.ended ? NOT_FOLLOWED : this.add(one, two);
     if (this.isStill) this.still[this.stillEnd++] = to;
     model.back();
   }
 
   private note(one: number, two: number): void {
-    for (const harm of harmsOf(this.model.harms))
-      if (!this.harms.has(harm)) this.harms.set(harm, { from: this.next, move: this.codeOf(one, two) });
-    if (this.model.ended) this.noteEnd(this.model.harms);
+    for (const hazard of hazardsOf(this.model.hazards))
+      if (!this.hazards.has(hazard)) this.hazards.set(hazard, { from: this.next, move: this.codeOf(one, two) });
+    if (this.model.ended) this.noteEnd(this.model.hazards);
   }
   private codeOf(one: number, two: number): number {
     return two === NOTHING ? one : this.model.pairs.codeOf(one, two);
   }
-  private noteEnd(harms: number): void {
-    for (const harm of harmsOf(harms)) if (HARMS[harm].ends) this.ended.add(harm);
+  private noteEnd(hazards: number): void {
+    for (const hazard of hazardsOf(hazards)) if (HAZARDS[hazard].ends) this.ended.add(hazard);
   }
 
   /** Adds the state that a step has led to; returns its number. */

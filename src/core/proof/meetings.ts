@@ -1,9 +1,9 @@
-import { BIT_OF, bitsOfStance } from './harm-bits';
+import { BIT_OF, bitsOfFootprints } from './hazard-bits';
 import type { ProofTrain } from './proof-train';
 import { ORDERS, touchOf } from './touch';
 
-/** What two trains are to each other, in one number: the harms that lie in it above, then whether all ends with it, and their order. */
-const [ORDER, ENDS, HARMS_FROM, KNOWN] = [3, 4, 3, 1 << 31];
+/** What two trains are to each other, in one number: the hazards that lie in it above, then whether all ends with it, and their order. */
+const [ORDER, ENDS, HAZARDS_FROM, KNOWN] = [3, 4, 3, 1 << 31];
 /** Beyond so many pairs of placements nothing is kept. */
 const MOST_KEPT = 1 << 22;
 
@@ -31,11 +31,12 @@ export class Meetings {
   private workOut(p: number, q: number, order: number, firstMoved: boolean): number {
     const { first, second } = this;
     const touch = touchOf(first, p, second, q, order, firstMoved);
-    const harms = bitsOfStance(first.stances[p]!, second.stances[q]!) | (touch.possible ? BIT_OF.touches : 0);
-    return KNOWN | (harms << HARMS_FROM) | (touch.certain ? ENDS : 0) | touch.order;
+    const hazards =
+      bitsOfFootprints(first.footprints[p]!, second.footprints[q]!) | (touch.possible ? BIT_OF.touches : 0);
+    return KNOWN | (hazards << HAZARDS_FROM) | (touch.certain ? ENDS : 0) | touch.order;
   }
 }
 
 export const orderIn = (meeting: number): number => meeting & ORDER;
 export const endsIn = (meeting: number): boolean => (meeting & ENDS) !== 0;
-export const harmsIn = (meeting: number): number => (meeting & ~KNOWN) >> HARMS_FROM;
+export const hazardsIn = (meeting: number): number => (meeting & ~KNOWN) >> HAZARDS_FROM;

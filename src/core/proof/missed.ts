@@ -6,7 +6,7 @@ import type { Advance, Placement } from './placements';
  */
 export function withMissed(placements: Placement[], givesPulses: (field: number) => boolean): Placement[] {
   const all: Placement[] = placements.map((p) => ({ ...p }));
-  const pulsesIn = placements.map(({ felt }) => felt.filter(givesPulses));
+  const pulsesIn = placements.map(({ detected }) => detected.filter(givesPulses));
   /** By a placement and what is missed in it, the number of that. */
   const numbers = new Map<string, number>();
   const keyOf = (p: number, missed: readonly number[]) => `${p}: ${missed.join()}`;
@@ -16,7 +16,7 @@ export function withMissed(placements: Placement[], givesPulses: (field: number)
       if (missed.length === 0) numbers.set(keyOf(from, missed), from);
       else {
         numbers.set(keyOf(from, missed), all.length);
-        all.push({ ...p, felt: p.felt.filter((one) => !missed.includes(one)), turns: [] });
+        all.push({ ...p, detected: p.detected.filter((one) => !missed.includes(one)), turns: [] });
       }
       made.push({ from, missed });
     }
@@ -32,12 +32,12 @@ export function withMissed(placements: Placement[], givesPulses: (field: number)
         ),
       )!;
       const asBefore = number === from && to === one.to;
-      const seen = asBefore ? one.seen : one.offTheEnd || all[number]!.felt.join() !== all[to]!.felt.join();
+      const seen = asBefore ? one.seen : one.offTheEnd || all[number]!.detected.join() !== all[to]!.detected.join();
       return { ...one, to, seen, ...(more.length > 0 && { misses: more }) };
     };
     /** What gives a pulse in the next placement and not in this one may miss it. */
     const fresh = (one: Advance) =>
-      one.offTheEnd ? [] : pulsesIn[one.to]!.filter((field) => !placements[from]!.felt.includes(field));
+      one.offTheEnd ? [] : pulsesIn[one.to]!.filter((field) => !placements[from]!.detected.includes(field));
     const { advances } = placements[from]!;
     all[number]!.advances = [
       ...advances.map((one) => onward(one, [])),

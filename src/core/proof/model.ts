@@ -1,12 +1,12 @@
 import type { Aspect } from '../kinds';
 import { END_OF_TRACK } from '../signals';
-import type { HarmId } from '../simulation';
+import type { HazardId } from '../simulation';
 import type { TurnoutPosition } from '../survey';
 import type { System, TerminalKind } from '../system';
 import type { Motor } from '../track';
-import { boundCarried, boundNow, boundPast, countedOn, STOOD } from './bound';
-import { BIT_OF, BITS_OF_RULES } from './harm-bits';
-import { endsIn, harmsIn, Meetings, orderIn } from './meetings';
+import { committedCarried, committedNow, committedPast, countedOn, STOOD } from './committed';
+import { BIT_OF, BITS_OF_RULES } from './hazard-bits';
+import { endsIn, hazardsIn, Meetings, orderIn } from './meetings';
 import { choiceOf, indexOf, Listing, moveOf, movesUnder, Pairs } from './moves';
 import type { PackingMachine } from './packing';
 import type { Advance, Before } from './placements';
@@ -15,7 +15,7 @@ import { meet, type ProofTrain, proofTrainsOf, type Said } from './proof-train';
 import { NOTHING } from './rule-steps';
 import { MOVING, Rules } from './rules';
 import { NONE, type Sight, sightOf } from './sight';
-import { SignalHarms } from './signal-harms';
+import { SignalHazards } from './signal-hazards';
 import { standingStart } from './standing-start';
 import { STANDARD_SWITCHES, type Switch } from './switches';
 import { APART, twoOf } from './touch';
@@ -38,21 +38,21 @@ export class ProofModel {
   /** Trains that could not be put on the track, and why: nothing is said of them. */
   readonly notPlaced: string[];
   /** What is wrong with how the trains stand before anything moves. */
-  readonly startHarms: HarmId[];
+  readonly startHazards: HazardId[];
   readonly present: Present;
   /** The motors of all points: what is called a turnout here is one of them, by number. */
   readonly motors: readonly Motor[];
-  /** Harms of the step taken last, one bit each in the order of HARM_IDS; of the start itself before any step. */
-  harms = 0;
-  /** The step taken last did harm after which nothing more can be told. */
+  /** Harms of the step taken last, one bit each in the order of HAZARD_IDS; of the start itself before any step. */
+  hazards = 0;
+  /** The step taken last did hazard after which nothing more can be told. */
   ended = false;
-  /** How the rules took that step (`Rules.manner`); below 0 when they had nothing to do with it. */
-  manner = NOTHING;
+  /** How the rules took that step (`Rules.effect`); below 0 when they had nothing to do with it. */
+  effect = NOTHING;
   private readonly machine: PackingMachine;
-  /** What is packed: `at`, `bound`, `orders`, and last the state of the rules. */
+  /** What is packed: `at`, `committed`, `orders`, and last the state of the rules. */
   private readonly plant: Int32Array;
   /** What signals show, by one number of the rules: in the state last gone to. */
-  private showing = 0;
+  private displayed = 0;
   /** The state of the rules in which turnouts have been read. */
   private turnoutsIn = NONE;
   /** What each aspect obliges to, by its number in the rules. */
@@ -65,13 +65,13 @@ export class ProofModel {
   private readonly askSlots: [number, number][];
   private readonly listing: Listing;
   private readonly inOneScan: boolean;
-  readonly ofSignals: SignalHarms;
+  readonly ofSignals: SignalHazards;
   /** Codes of two things within one scan. */
   readonly pairs = new Pairs();
   /** What signals show and how turnouts lie to drivers who look now. */
   private looked = 0;
-  private readonly stopsInSeen = (signal: number) => this.stopsIn[this.rules.showings.thing(this.looked, signal)]!;
-  private readonly liesSeen = (turnout: number) => atRest(this.rules.showings.lies(this.looked, turnout));
+  private readonly stopsInSeen = (signal: number) => this.stopsIn[this.rules.displays.thing(this.looked, signal)]!;
+  private readonly liesSeen = (turnout: number) => atRest(this.rules.displays.lies(this.looked, turnout));
 
   constructor(
     readonly system: System,
@@ -79,19 +79,19 @@ export class ProofModel {
   ) {
     this.listing = new Listing(movesUnder(on));
     this.inOneScan = on.has('one scan');
-    const { start, harms } = standingStart(system);
-    this.startHarms = harms;
+    const { start, hazards } = standingStart(system);
+    this.startHazards = hazards;
     this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
     this.motors = this.system.partition.graph.motors;
     this.stopsIn = this.system.aspects.map(({ stopsIn }) => stopsIn);
     this.rules = new Rules(wiringOf(system, on.has('hold')), standingOf(start));
     const { rules } = this;
     this.trains = proofTrainsOf(start, on.has('turn back'), on.has('false pulses'));
-    this.ofSignals = new SignalHarms(this.system, rules.showings, this.trains);
+    this.ofSignals = new SignalHazards(this.system, rules.displays, this.trains);
     const ask = (motor: number, to: TurnoutPosition) => system.terminals.slot('request', motor, to);
     this.askSlots = this.motors.map((_, m) => [ask(m, 'straight'), ask(m, 'diverging')]);
     this.seen = new Int32Array(rules.inputWords);
-    const words = { inputs: rules.inputWords, things: rules.footprints.thingWords };
+    const words = { inputs: rules.inputWords, things: rules.independence.thingWords };
     this.sights = this.trains.map((train) => sightOf(train, system, words));
     const trains = this.trains.length;
     this.meetings = this.trains.flatMap((second, t) =>
@@ -129,7 +129,7 @@ export class ProofModel {
   unpack(from: Int32Array): void {
     this.machine.origin.set(from);
     this.back();
-    this.showing = this.rules.showingOf(this.ruleState);
+    this.displayed = this.rules.displayedIn(this.ruleState);
   }
 
   /** Back to the state last unpacked, after a step from it. */
@@ -146,10 +146,10 @@ export class ProofModel {
 
   /** What a signal shows in the state last gone to. */
   aspect(signal: number): Aspect {
-    return this.system.aspects[this.rules.showings.thing(this.showing, signal)]!;
+    return this.system.aspects[this.rules.displays.thing(this.displayed, signal)]!;
   }
   isAtStop(signal: number): boolean {
-    return this.stopsIn[this.rules.showings.thing(this.showing, signal)] === 0;
+    return this.stopsIn[this.rules.displays.thing(this.displayed, signal)] === 0;
   }
   private readonly lies = (turnout: number) => atRest(this.present.turnouts[turnout]!);
 
@@ -190,11 +190,11 @@ export class ProofModel {
     return false;
   }
 
-  /** Whether a train looks, now or one step on, at anything that a step of that manner changes. */
-  looksAtChange(train: number, manner: number): boolean {
+  /** Whether a train looks, now or one step on, at anything that a step of that effect changes. */
+  looksAtChange(train: number, effect: number): boolean {
     if (this.isOff(train)) return false;
-    const { thingWords } = this.rules.footprints;
-    return this.rules.changesAny(manner, this.sights[train]!.looksAt, this.present.at[train]! * thingWords);
+    const { thingWords } = this.rules.independence;
+    return this.rules.changesAny(effect, this.sights[train]!.looksAt, this.present.at[train]! * thingWords);
   }
 
   /** Takes a step, given by its code, from the present state and lets the program settle. */
@@ -211,20 +211,20 @@ export class ProofModel {
     if (scans) this.settle(two === NOTHING && this.inOneScan && moveOf(one).pairs);
   }
   /** Takes a step that leaves the trains where they are, and of which it is known where it leads and how; `back` follows. */
-  applyKnown(to: number, manner: number): void {
+  applyKnown(to: number, effect: number): void {
     this.begin();
-    this.follow(to, manner, this.showing);
+    this.follow(to, effect, this.displayed);
   }
   private begin(): void {
-    this.harms = 0;
+    this.hazards = 0;
     this.ended = false;
-    this.manner = NOTHING;
+    this.effect = NOTHING;
   }
 
   /** Whether everything that a train would pass lets it. */
   mayAdvance(train: number, { gates, turnouts }: Advance): boolean {
     const { before } = this.placementOf(train);
-    const past = boundPast(this.present.bound[train]!);
+    const past = committedPast(this.present.committed[train]!);
     for (const gate of gates) {
       const { signal, over } = before[gate]!;
       if (past > gate || !this.isComing(over)) continue;
@@ -241,32 +241,33 @@ export class ProofModel {
   }
 
   advance(train: number, way: number): boolean {
-    const { at, bound, turnouts } = this.present;
+    const { at, committed, turnouts } = this.present;
     const from = this.placementOf(train);
     const { to, passes, carry, turnouts: onto, seen, offTheEnd } = from.advances[way]!;
     if (offTheEnd) {
-      this.harms |= BIT_OF.leavesTheTrack;
+      this.hazards |= BIT_OF.leavesTheTrack;
       return false;
     }
     for (const thing of passes) {
       if (!this.isAtStop(from.before[thing]!.signal)) continue;
-      this.harms |= countedOn(bound[train]!, thing) ? BIT_OF.passesFallen : BIT_OF.passesUnannounced;
+      this.hazards |= countedOn(committed[train]!, thing) ? BIT_OF.passesFallen : BIT_OF.passesUnannounced;
     }
-    for (const { turnout, position } of onto) if (turnouts[turnout] !== position) this.harms |= BIT_OF.meetsWrongPoints;
+    for (const { turnout, position } of onto)
+      if (turnouts[turnout] !== position) this.hazards |= BIT_OF.meetsWrongPoints;
     at[train] = to;
-    bound[train] = boundCarried(bound[train]!, carry);
+    committed[train] = committedCarried(committed[train]!, carry);
     this.lookAround(train);
     if (seen) return true;
-    this.bind(train, this.showing);
-    this.harms |= this.ofSignals.bits(this.showing, at);
+    this.commit(train, this.displayed);
+    this.hazards |= this.ofSignals.bits(this.displayed, at);
     return false;
   }
 
   turnBack(train: number, choice: number): boolean {
-    const { at, bound } = this.present;
+    const { at, committed } = this.present;
     const told = this.trains[train]!.tellings[at[train]!]![choice]!;
     at[train] = this.placementOf(train).turns[choice]!.to;
-    bound[train] = STOOD;
+    committed[train] = STOOD;
     this.lookAround(train);
     this.tell(train, told);
     return true;
@@ -274,26 +275,27 @@ export class ProofModel {
 
   /** What a person says of a train where no other stands in the same stretch. */
   private tell(train: number, told: Said[]): void {
-    for (const { stretch, slot, always } of told) if (always || !this.isShared(train, stretch)) this.rules.pulse(slot);
+    for (const { trafficSection, slot, always } of told) if (always || !this.isShared(train, trafficSection)) this.rules.pulse(slot);
   }
-  private isShared(train: number, stretch: number): boolean {
-    const { ofBlock } = this.system.stretches;
+  private isShared(train: number, trafficSection: number): boolean {
+    const { ofBlock } = this.system.trafficSections;
     for (let t = 0; t < this.trains.length; t++) {
       if (t === train || this.isOff(t)) continue;
-      for (const block of this.placementOf(t).blocks) if (ofBlock[block] === stretch) return true;
+      for (const block of this.placementOf(t).blocks) if (ofBlock[block] === trafficSection) return true;
     }
     return false;
   }
 
   canStand(train: number): boolean {
-    this.looked = this.showing;
+    this.looked = this.displayed;
     return (
-      this.present.bound[train]! > boundNow(this.placementOf(train).before, STOOD, this.stopsInSeen, this.liesSeen)
+      this.present.committed[train]! >
+      committedNow(this.placementOf(train).before, STOOD, this.stopsInSeen, this.liesSeen)
     );
   }
   stand(train: number): boolean {
-    this.present.bound[train] = STOOD;
-    this.bind(train, this.showing);
+    this.present.committed[train] = STOOD;
+    this.commit(train, this.displayed);
     return false;
   }
   endTimer(timer: number): boolean {
@@ -306,7 +308,7 @@ export class ProofModel {
   }
   lift(train: number): boolean {
     this.present.at[train] = this.trains[train]!.placements.length;
-    this.present.bound[train] = STOOD;
+    this.present.committed[train] = STOOD;
     this.lookAround(train);
     return true;
   }
@@ -326,7 +328,7 @@ export class ProofModel {
     return this.trains[train]!.placements[this.present.at[train]!]!;
   }
 
-  /** The harms that lie in where a train now is, and the order in which it stands with others on one piece of track. */
+  /** The hazards that lie in where a train now is, and the order in which it stands with others on one piece of track. */
   private lookAround(train: number): void {
     const { at, orders } = this.present;
     for (let other = 0; other < this.trains.length; other++) {
@@ -339,7 +341,7 @@ export class ProofModel {
       }
       const meeting = this.meetings[two]!.at(at[first]!, at[second]!, orders[two]!, train === first);
       orders[two] = orderIn(meeting);
-      this.harms |= harmsIn(meeting);
+      this.hazards |= hazardsIn(meeting);
       if (endsIn(meeting)) this.ended = true;
     }
   }
@@ -354,28 +356,28 @@ export class ProofModel {
       seen[w] = bits;
     }
     rules.step(this.ruleState, seen, turnouts, wantPrint);
-    this.follow(rules.to, rules.manner, NONE);
+    this.follow(rules.to, rules.effect, NONE);
     this.readTurnouts();
   }
 
-  /** `known`: what all trains have been bound by where they stand, which binds them to nothing more. */
-  private follow(to: number, manner: number, known: number): void {
+  /** `known`: what all trains have been committed by where they stand, which commits them to nothing more. */
+  private follow(to: number, effect: number, known: number): void {
     const { rules } = this;
     this.ruleState = to;
-    this.manner = manner;
-    for (let list = rules.shownIn(manner); list >= 0; ) {
-      const showing = rules.showings.first(list);
-      if (showing !== known) for (let t = 0; t < this.trains.length; t++) this.bind(t, showing);
-      known = showing;
-      list = rules.showings.rest(list);
-      if (list >= 0) this.harms |= this.ofSignals.conflictBits(showing);
+    this.effect = effect;
+    for (let list = rules.shownIn(effect); list >= 0; ) {
+      const displayed = rules.displays.first(list);
+      if (displayed !== known) for (let t = 0; t < this.trains.length; t++) this.commit(t, displayed);
+      known = displayed;
+      list = rules.displays.rest(list);
+      if (list >= 0) this.hazards |= this.ofSignals.conflictBits(displayed);
     }
     for (let w = 0; w < rules.turnoutWords; w++)
-      for (let bits = rules.movedIn(manner, w); bits !== 0; bits &= bits - 1)
-        if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.harms |= BIT_OF.pointsMoveUnder;
-    this.harms |= this.ofSignals.bits(rules.showingOf(to), this.present.at);
-    if (!rules.neverSettles(manner)) return;
-    this.harms |= BITS_OF_RULES;
+      for (let bits = rules.movedIn(effect, w); bits !== 0; bits &= bits - 1)
+        if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.hazards |= BIT_OF.pointsMoveUnder;
+    this.hazards |= this.ofSignals.bits(rules.displayedIn(to), this.present.at);
+    if (!rules.neverSettles(effect)) return;
+    this.hazards |= BITS_OF_RULES;
     this.ended = true;
   }
 
@@ -383,16 +385,21 @@ export class ProofModel {
     return this.trains.some((_, t) => !this.isOff(t) && this.placementOf(t).over.includes(turnout));
   }
 
-  /** What a train is bound to pass by what its signals show, given by a number of the rules. */
-  private bind(train: number, showing: number): void {
-    const { at, bound } = this.present;
+  /** What a train is committed to pass by what its signals show, given by a number of the rules. */
+  private commit(train: number, displayed: number): void {
+    const { at, committed } = this.present;
     const alone = this.sights[train]!.alone[at[train]!] ?? NONE;
     if (alone >= 0) {
-      if (this.stopsIn[this.rules.showings.thing(showing, alone)] !== 0) bound[train] = PAST_ONE;
-    } else if (alone === NONE) bound[train] = STOOD;
+      if (this.stopsIn[this.rules.displays.thing(displayed, alone)] !== 0) committed[train] = PAST_ONE;
+    } else if (alone === NONE) committed[train] = STOOD;
     else {
-      this.looked = showing;
-      bound[train] = boundNow(this.placementOf(train).before, bound[train]!, this.stopsInSeen, this.liesSeen);
+      this.looked = displayed;
+      committed[train] = committedNow(
+        this.placementOf(train).before,
+        committed[train]!,
+        this.stopsInSeen,
+        this.liesSeen,
+      );
     }
   }
 }

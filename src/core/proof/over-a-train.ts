@@ -1,14 +1,14 @@
 import { promisesFree } from '../kinds';
 import { type LettingIn, lettingIn, standsOn } from '../signals';
 import type { System } from '../system';
+import type { DisplayedAspects } from './displayed-aspects';
 import type { ProofTrain } from './proof-train';
-import type { Showings } from './showings';
 
 const BITS = 32;
 
 /** Whether a signal lets trains on, but on sight, where one stands: ways as bits, by what is shown and by where each train is. */
 export class OverATrain {
-  readonly ways: readonly LettingIn[];
+  readonly routes: readonly LettingIn[];
   private readonly words: number;
   /** For each train, bits for one placement after the other. */
   private readonly stood: Int32Array[];
@@ -17,17 +17,17 @@ export class OverATrain {
 
   constructor(
     private readonly system: System,
-    private readonly showings: Showings,
+    private readonly displays: DisplayedAspects,
     trains: readonly ProofTrain[],
   ) {
-    this.ways = lettingIn(system.readings);
-    this.words = Math.ceil(this.ways.length / BITS);
+    this.routes = lettingIn(system.readings);
+    this.words = Math.ceil(this.routes.length / BITS);
     this.shown = new Int32Array(1024 * (this.words + 1));
     this.stood = trains.map(({ placements }) => {
       const bits = new Int32Array(placements.length * this.words);
       placements.forEach(({ heldIn }, p) => {
-        this.ways.forEach((way, w) => {
-          if (heldIn.some((held) => standsOn(way, held))) bits[p * this.words + (w >> 5)]! |= 1 << (w & 31);
+        this.routes.forEach((route, w) => {
+          if (heldIn.some((held) => standsOn(route, held))) bits[p * this.words + (w >> 5)]! |= 1 << (w & 31);
         });
       });
       return bits;
@@ -35,8 +35,8 @@ export class OverATrain {
   }
 
   /** Of some trains, each by its placement; one that is off the track has none. */
-  is(showing: number, at: Int32Array): boolean {
-    const from = this.bitsOf(showing);
+  is(displayed: number, at: Int32Array): boolean {
+    const from = this.bitsOf(displayed);
     for (let t = 0; t < at.length; t++) {
       const stood = this.stood[t]!;
       const begin = at[t]! * this.words;
@@ -47,30 +47,32 @@ export class OverATrain {
   }
 
   /** The first such way, with the train that stands on it. */
-  at(showing: number, at: Int32Array): { way: LettingIn; train: number } | undefined {
-    const from = this.bitsOf(showing);
-    for (const [w, way] of this.ways.entries()) {
+  at(displayed: number, at: Int32Array): { route: LettingIn; train: number } | undefined {
+    const from = this.bitsOf(displayed);
+    for (const [w, route] of this.routes.entries()) {
       if (!((this.shown[from + (w >> 5)]! >>> (w & 31)) & 1)) continue;
       const train = this.stood.findIndex((stood, t) => ((stood[at[t]! * this.words + (w >> 5)] ?? 0) >>> (w & 31)) & 1);
-      if (train >= 0) return { way, train };
+      if (train >= 0) return { route, train };
     }
     return undefined;
   }
 
-  private bitsOf(showing: number): number {
+  private bitsOf(displayed: number): number {
     const stride = this.words + 1;
-    while ((showing + 1) * stride > this.shown.length) {
+    while ((displayed + 1) * stride > this.shown.length) {
       const grown = new Int32Array(2 * this.shown.length);
       grown.set(this.shown);
       this.shown = grown;
     }
-    const at = showing * stride;
+    const at = displayed * stride;
     if (this.shown[at] === 0) {
       this.shown[at] = 1;
-      this.ways.forEach(({ signal, lies }, w) => {
+      this.routes.forEach(({ signal, lies }, w) => {
         const lets =
-          promisesFree(this.system.aspects[this.showings.thing(showing, signal)]!) &&
-          lies.every(({ motor, position }) => this.showings.lies(showing, motor) === (position === 'straight' ? 0 : 1));
+          promisesFree(this.system.aspects[this.displays.thing(displayed, signal)]!) &&
+          lies.every(
+            ({ motor, position }) => this.displays.lies(displayed, motor) === (position === 'straight' ? 0 : 1),
+          );
         if (lets) this.shown[at + 1 + (w >> 5)]! |= 1 << (w & 31);
       });
     }

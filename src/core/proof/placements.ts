@@ -81,7 +81,7 @@ export interface Placement {
   noseMm: [number, number];
   /** Blocks it holds by its nose or a wheel, and fields that feel a part of it. */
   blocks: number[];
-  felt: number[];
+  detected: number[];
   /** Those blocks of each of the places that it is made of. */
   heldIn: number[][];
   /** The fields that each part is in where it begins, and where it ends. */
@@ -271,7 +271,7 @@ export class PlacementsOfTrain {
       turned,
       noseMm: [from, next],
       blocks: ordered(blocks),
-      felt: ordered(parts.flat()),
+      detected: ordered(parts.flat()),
       heldIn: [ordered(blocks)],
       parts: [parts, parts],
       over: turnoutsUnder(partition, tape),
@@ -303,7 +303,7 @@ export class PlacementsOfTrain {
         passes,
         carry: before.map((thing, i) => carried(thing, passes.includes(i), then, onTo, way)),
         turnouts: [],
-        seen: then.felt.join() !== placement.felt.join(),
+        seen: then.detected.join() !== placement.detected.join(),
         offTheEnd: false,
         runMm: 0,
         ...rest,

@@ -1,4 +1,4 @@
-import { boundValues } from './bound';
+import { committedValues } from './committed';
 import { Packing, type PackingMachine } from './packing';
 import type { ProofTrain } from './proof-train';
 import { ORDERS } from './touch';
@@ -9,16 +9,16 @@ const twosOf = (trains: number) => (trains * (trains - 1)) / 2;
 
 /** What a state says of the plant. */
 export interface Present {
-  /** The placement of each train, and what it is bound to pass (`bound.ts`). */
+  /** The placement of each train, and what it is committed to pass (`committed.ts`). */
   at: Int32Array;
-  bound: Int32Array;
+  committed: Int32Array;
   /** How turnouts lie: straight, diverging, or on the way there (`MOVING`). */
   turnouts: Int32Array;
   /** For each pair of trains on one piece of track, which lies lower (`touch.ts`). */
   orders: Int32Array;
 }
 
-/** What is packed of a state: where each train is, what it is bound to pass, how pairs are ordered, and last the state of the rules. */
+/** What is packed of a state: where each train is, what it is committed to pass, how pairs are ordered, and last the state of the rules. */
 export function plantMachine(trains: ProofTrain[], mayLift: boolean): PackingMachine {
   const packing = new Packing();
   const count = trains.length;
@@ -26,7 +26,7 @@ export function plantMachine(trains: ProofTrain[], mayLift: boolean): PackingMac
   for (const [t, { placements }] of trains.entries()) packing.field(t, placements.length + (mayLift ? 1 : 0));
   for (const [t, { placements }] of trains.entries()) {
     const things = Math.max(...placements.map(({ before }) => before.length));
-    if (things > 0) packing.field(count + t, boundValues(things));
+    if (things > 0) packing.field(count + t, committedValues(things));
   }
   for (let i = 0; i < twos; i++) packing.field(2 * count + i, ORDERS);
   packing.field(2 * count + twos, MOST_RULE_STATES);
@@ -36,7 +36,7 @@ export function plantMachine(trains: ProofTrain[], mayLift: boolean): PackingMac
 /** The parts of these fields; how turnouts lie belongs to the state of the rules, and is written out beside them. */
 export const presentIn = (fields: Int32Array, trains: number, turnouts: number): Present => ({
   at: fields.subarray(0, trains),
-  bound: fields.subarray(trains, 2 * trains),
+  committed: fields.subarray(trains, 2 * trains),
   turnouts: new Int32Array(turnouts),
   orders: fields.subarray(2 * trains, 2 * trains + twosOf(trains)),
 });

@@ -1,13 +1,13 @@
 import { NOWHERE, promisesFree } from '../kinds';
-import { HARM_IDS, type HarmId } from '../simulation';
+import { HAZARD_IDS, type HazardId } from '../simulation';
 import type { TerminalKind } from '../system';
 import type { ProofModel } from './model';
 import type { Before, Placement } from './placements';
 import type { Said } from './proof-train';
 import { type PromelaRules, writeRulesPromela } from './write-rules-promela';
 
-/** The flag of each harm in the model: `spin -DHARM=harm_trains_touch` looks for that one. */
-export const harmFlag = (harm: HarmId): string => `harm_${harm.replaceAll(' ', '_')}`;
+/** The flag of each hazard in the model: `spin -DHARM=harm_trains_touch` looks for that one. */
+export const hazardFlag = (hazard: HazardId): string => `hazard_${hazard.replaceAll(' ', '_')}`;
 
 /** More things than lie before any train. */
 const NO_STOP = 250;
@@ -16,8 +16,8 @@ const NO_STOP = 250;
 export class PromelaText {
   readonly lines: string[] = [];
   readonly rules: PromelaRules;
-  /** Every harm’s flag is taken back: what comes next does harm of its own. */
-  readonly clear = HARM_IDS.map((harm) => `${harmFlag(harm)} = 0`).join('; ');
+  /** Every hazard’s flag is taken back: what comes next does hazard of its own. */
+  readonly clear = HAZARD_IDS.map((hazard) => `${hazardFlag(hazard)} = 0`).join('; ');
   private readonly things = new Map<string, number>();
 
   constructor(readonly model: ProofModel) {
@@ -56,7 +56,7 @@ export class PromelaText {
     this.model.trains[train]!.placements.flatMap((p, n) => (pick(p, n) ? [n] : []));
   readonly either = (parts: string[]): string => (parts.length > 0 ? `(${parts.join(' || ')})` : '0');
   readonly whenever = (guard: string, then: string): string => `if :: ${guard} -> ${then} :: else fi`;
-  readonly set = (harm: HarmId): string => `${harmFlag(harm)} = 1`;
+  readonly set = (hazard: HazardId): string => `${hazardFlag(hazard)} = 1`;
   /** Points do not lie otherwise. */
   readonly coming = (over: Before['over']): string =>
     over.length === 0
@@ -79,17 +79,17 @@ export class PromelaText {
   takes(thing: number, pairs: boolean): string {
     return `if :: work == 0 -> ${this.clear}; events = 0 :: else fi; events++; who = ${pairs ? thing : -1}; work = 1`;
   }
-  /** The first of the steps in which a train that has moved is looked at beside each other train, and then bound anew. */
+  /** The first of the steps in which a train that has moved is looked at beside each other train, and then committed anew. */
   toLook(train: number, binds: boolean): number {
     return 1 + train * 2 * (this.model.trains.length + 1) + (binds ? 1 : 0);
   }
   /** What a person says of a train where no other stands in the same stretch. */
   told(train: number, tellings: Said[]): string[] {
     const { trains, system } = this.model;
-    return tellings.map(({ stretch, slot, always }) => {
+    return tellings.map(({ trafficSection, slot, always }) => {
       const shared = trains.flatMap((_, o) => {
         const numbers =
-          o === train ? [] : this.where(o, (q) => q.blocks.some((b) => system.stretches.ofBlock[b] === stretch));
+          o === train ? [] : this.where(o, (q) => q.blocks.some((b) => system.trafficSections.ofBlock[b] === trafficSection));
         return numbers.length > 0 ? [this.among(o, numbers)] : [];
       });
       const said = `value[${slot}] = 1`;

@@ -1,7 +1,7 @@
 import type { Partition } from '../detection';
 import { sensorKind } from '../kinds';
 import { fastest, mmOf, mostBrakingMm, STOP_SHORT_MM } from '../measure';
-import { entriesBetween, type Stance, stanceOf } from '../plant';
+import { entriesBetween, type Footprint, footprintOf } from '../plant';
 import { type SignalsOn, signalsAlong } from '../signals';
 import { type Rehearsal, slotOf, type Telling, takenOf, tellingsOf } from '../simulation';
 import { type Placement, PlacementsOfTrain } from './placements';
@@ -28,7 +28,7 @@ export interface ProofTrain {
   blocks: Bits;
   pieces: Bits;
   zones: Bits;
-  stances: Stance[];
+  footprints: Footprint[];
   grounds: Ground[][];
   /** What is said of it for each way of turning back, and when it is set down where it began. */
   tellings: Said[][][];
@@ -37,7 +37,7 @@ export interface ProofTrain {
 
 /** What a person says of a train, by an input that the rules have. */
 export interface Said {
-  stretch: number;
+  trafficSection: number;
   slot: number;
   always?: true;
 }
@@ -66,11 +66,11 @@ export function meet(a: Bits, i: number, b: Bits, k: number): boolean {
 /** The trains that stand on the track of a rehearsal, ready for a proof. */
 export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, mayMiss: boolean): ProofTrain[] {
   const pulsing = new Set(system.sensors.filter(({ kind }) => sensorKind(kind).pulses).map(({ id }) => id));
-  const { partition, readings, stretches } = system;
+  const { partition, readings, trafficSections } = system;
   const said = (tellings: Telling[]): Said[] =>
     tellings.flatMap((telling) => {
       const slot = slotOf(system, telling);
-      return slot === undefined ? [] : [{ stretch: telling.stretch, slot, always: telling.always }];
+      return slot === undefined ? [] : [{ trafficSection: telling.trafficSection, slot, always: telling.always }];
     });
   const signalsOn: SignalsOn = signalsAlong(partition, readings);
   return plant.trains.map((rolling) => {
@@ -110,7 +110,7 @@ export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, ma
         placements.map((p) => p.zones),
         2 * partition.graph.fouling.length,
       ),
-      stances: held.map((entries) => stanceOf(partition, stretches, entries)),
+      footprints: held.map((entries) => footprintOf(partition, trafficSections, entries)),
       grounds: placements.map((p) => groundsOf(partition, p, consist.lengthMm)),
       tellings: placements.map(({ turns }) => turns.map(({ standsOn }) => said(tellingsOf(system, standsOn)))),
       toldAtStart: said([...tellingsOf(system, rolling.held()), ...takenOf(system, rolling.held())]),

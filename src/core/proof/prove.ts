@@ -1,39 +1,39 @@
-import { HARM_IDS, HARMS, type HarmId } from '../simulation';
+import { HAZARD_IDS, HAZARDS, type HazardId } from '../simulation';
 import type { System } from '../system';
+import { type CounterexampleStep, tellCounterexample } from './counterexample';
 import { Explorer } from './explore';
 import { ProofModel } from './model';
-import { type StoryStep, tellStory } from './story';
 import { STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from './switches';
 
-export type Property = HarmId | 'deadlock';
+export type Property = HazardId | 'deadlock';
 
 /** What each property says when it holds, and when it does not. */
 export const PROPERTY_WORDS: Record<Property, { holds: string; fails: string }> = {
-  ...HARMS,
+  ...HAZARDS,
   deadlock: {
     holds: 'It never happens that no train can ever get anywhere again.',
     fails: 'It can happen that no train can ever get anywhere again.',
   },
 };
 /** The order in which verdicts are told. */
-export const PROPERTIES: Property[] = [...HARM_IDS, 'deadlock'];
+export const PROPERTIES: Property[] = [...HAZARD_IDS, 'deadlock'];
 
 export interface Verdict<Cause = never> {
   property: Property;
   /**
-   * “holds” only when every state was looked at; “holds unless” when every state was, but for what comes after another harm that
+   * “holds” only when every state was looked at; “holds unless” when every state was, but for what comes after another hazard that
    * can happen and after which nothing can be told.
    */
   result: 'holds' | 'holds unless' | 'fails' | 'unfinished';
-  story?: StoryStep[];
+  counterexample?: CounterexampleStep[];
   /** It is so before anything has moved. */
   atTheStart?: boolean;
   /** Why, if whoever asked for the result can tell. */
   cause?: Cause;
 }
 
-/** Tells why a story ends as it does. */
-export type Explain<Cause> = (model: ProofModel, property: Property, story: StoryStep[]) => Cause;
+/** Tells why a counterexample ends as it does. */
+export type Explain<Cause> = (model: ProofModel, property: Property, counterexample: CounterexampleStep[]) => Cause;
 
 export interface ProofProgress {
   states: number;
@@ -94,25 +94,26 @@ export class ProofRun {
     return this.explorer.run(states) || this.explorer.set.size >= this.mostStates;
   }
 
-  /** What is known by now. `explain` is called with the model in the state to which the last step of a story leads. */
+  /** What is known by now. `explain` is called with the model in the state to which the last step of a counterexample leads. */
   result<Cause = never>(explain?: Explain<Cause>): Proof<Cause> {
     const { explorer, on } = this;
-    const { finished, deadlock, harms, model, ended } = explorer;
-    const causeOf = (property: Property, story: StoryStep[]) => explain && { cause: explain(model, property, story) };
+    const { finished, deadlock, hazards, model, ended } = explorer;
+    const causeOf = (property: Property, counterexample: CounterexampleStep[]) =>
+      explain && { cause: explain(model, property, counterexample) };
     const verdicts = PROPERTIES.map((property): Verdict<Cause> => {
       if (property === 'deadlock') {
         if (deadlock !== undefined) {
-          const story = tellStory(explorer, deadlock);
-          return { property, result: 'fails', story, ...causeOf(property, story) };
+          const counterexample = tellCounterexample(explorer, deadlock);
+          return { property, result: 'fails', counterexample, ...causeOf(property, counterexample) };
         }
       } else {
-        const failure = harms.get(property);
+        const failure = hazards.get(property);
         if (failure) {
           const { from, move } = failure;
-          const story = tellStory(explorer, from, move);
-          const cause = causeOf(property, story);
-          const atTheStart = move === undefined && model.startHarms.includes(property);
-          return { property, result: 'fails', story, ...cause, ...(atTheStart && { atTheStart }) };
+          const counterexample = tellCounterexample(explorer, from, move);
+          const cause = causeOf(property, counterexample);
+          const atTheStart = move === undefined && model.startHazards.includes(property);
+          return { property, result: 'fails', counterexample, ...cause, ...(atTheStart && { atTheStart }) };
         }
       }
       return { property, result: !finished ? 'unfinished' : ended.size > 0 ? 'holds unless' : 'holds' };
@@ -124,7 +125,7 @@ export class ProofRun {
       verdicts,
       trains: model.trains.map(({ name }) => name),
       notPlaced: model.notPlaced,
-      unless: [...ended].map((harm) => HARMS[harm].never),
+      unless: [...ended].map((hazard) => HAZARDS[hazard].never),
       assumptions: [
         ...ASSUMPTIONS,
         ...SWITCH_IDS.map((id) => (on.has(id) ? `${SWITCHES[id].says}: tried.` : SWITCHES[id].without)),

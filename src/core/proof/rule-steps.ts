@@ -15,7 +15,7 @@ export const NOTHING = -1;
 export class RuleSteps {
   /** For each state of the rules, where in the list its steps begin; below 0, not yet worked out. */
   private first = new Int32Array(1024).fill(-1);
-  /** How many there are; then for each the one thing, the other, where they lead and in what manner (`Rules.manner`), and the manner of the other. Where APART, that of the one. */
+  /** How many there are; then for each the one thing, the other, where they lead and in what effect (`Rules.effect`), and the effect of the other. Where APART, that of the one. */
   private list = new Int32Array(1024);
   private end = 0;
 
@@ -53,11 +53,11 @@ export class RuleSteps {
   to(at: number, i: number): number {
     return this.list[at + 3 + i * STRIDE]!;
   }
-  manner(at: number, i: number): number {
+  effect(at: number, i: number): number {
     return this.list[at + 4 + i * STRIDE]!;
   }
 
-  mannerOfTwo(at: number, i: number): number {
+  effectOfTwo(at: number, i: number): number {
     return this.list[at + 5 + i * STRIDE]!;
   }
 
@@ -67,27 +67,27 @@ export class RuleSteps {
     this.add(0);
     const codes: number[] = [];
     model.moves(codes, true);
-    const manners = codes.map((code) => {
+    const effects = codes.map((code) => {
       model.applyBoth(code, NOTHING);
-      this.addStep(code, NOTHING, rules.leavesAlone(ruleState) ? NOWHERE : rules.to, rules.manner, NOTHING);
+      this.addStep(code, NOTHING, rules.leavesAlone(ruleState) ? NOWHERE : rules.to, rules.effect, NOTHING);
       model.back();
-      return rules.manner;
+      return rules.effect;
     });
     if (model.on.has('one scan'))
       for (const [i, one] of codes.entries())
         for (const [k, two] of codes.entries()) {
-          if (k <= i || !mayPair(model, one, manners[i]!, two, manners[k]!)) continue;
-          if (rules.areApart(manners[i]!, manners[k]!)) this.addStep(one, two, APART, manners[i]!, manners[k]!);
+          if (k <= i || !mayPair(model, one, effects[i]!, two, effects[k]!)) continue;
+          if (rules.areApart(effects[i]!, effects[k]!)) this.addStep(one, two, APART, effects[i]!, effects[k]!);
           else {
             model.applyBoth(one, two);
-            if (!rules.leavesAlone(ruleState)) this.addStep(one, two, rules.to, rules.manner, NOTHING);
+            if (!rules.leavesAlone(ruleState)) this.addStep(one, two, rules.to, rules.effect, NOTHING);
             model.back();
           }
         }
     this.list[begins] = (this.end - begins - 1) / STRIDE;
     return begins;
   }
-  private addStep(...numbers: [one: number, two: number, to: number, manner: number, mannerOfTwo: number]): void {
+  private addStep(...numbers: [one: number, two: number, to: number, effect: number, effectOfTwo: number]): void {
     for (const number of numbers) this.add(number);
   }
   private add(number: number): void {

@@ -2,9 +2,9 @@ import { POWER_LEVELS } from '../kinds';
 import { emitWasm, layoutOf, previousSlots, startWasm, type WasmProgram } from '../logic';
 import { Answers } from './answers';
 import { timerKinds } from './byte-code';
-import { Footprints } from './footprints';
+import { DisplayedAspects } from './displayed-aspects';
+import { Independence } from './independence';
 import { type Field, Packing } from './packing';
-import { Showings } from './showings';
 import { grown, numberIn, StateSet } from './state-set';
 import type { Standing, Wiring } from './wiring';
 
@@ -38,12 +38,12 @@ export class Rules {
   readonly inputWords: number;
   readonly turnoutWords: number;
   /** What signals show and how turnouts lie, by number. */
-  readonly showings: Showings;
-  readonly footprints: Footprints;
+  readonly displays: DisplayedAspects;
+  readonly independence: Independence;
 
   /** Of the step asked for last: the state it leads to, and how it goes, as a number (`shownIn` and what follows it). */
   to = 0;
-  manner = 0;
+  effect = 0;
 
   private readonly states: StateSet;
   private readonly machine: Machine;
@@ -68,8 +68,8 @@ export class Rules {
   /** For each state, what it shows. */
   private shows = new Int32Array(1024);
   /** How steps go: the print, what was shown, turnouts that began to move, and those that were locked in the first scan. */
-  private readonly manners: StateSet;
-  private readonly mannerNow: Int32Array;
+  private readonly effects: StateSet;
+  private readonly effectNow: Int32Array;
   private readonly answers: Answers;
   private readonly question: Int32Array;
   /** What is done to words in the next step, and how many of these count: twice the word, and one more to turn it over for good. */
@@ -77,7 +77,7 @@ export class Rules {
   private poked = 0;
   /** Numbers of more than two things done to words at once. */
   private readonly several = new Map<string, number>();
-  /** The state that memory holds, and the one whose memory the footprints know. */
+  /** The state that memory holds, and the one whose memory the prints know. */
   private loaded = NOTHING;
   private printedFrom = NOTHING;
 
@@ -135,10 +135,10 @@ export class Rules {
     this.packed = part(packedAt, packing.words);
     this.origin = part(originAt, packing.words);
     this.states = new StateSet(packing.words);
-    this.showings = new Showings(aspects.length, count);
-    this.footprints = new Footprints(compiled, count, aspects.length + count);
-    this.manners = new StateSet(2 + 2 * this.turnoutWords);
-    this.mannerNow = new Int32Array(this.manners.words);
+    this.displays = new DisplayedAspects(aspects.length, count);
+    this.independence = new Independence(compiled, count, aspects.length + count);
+    this.effects = new StateSet(2 + 2 * this.turnoutWords);
+    this.effectNow = new Int32Array(this.effects.words);
     this.question = new Int32Array(3 + this.inputWords + Math.ceil(count / 16));
     this.answers = new Answers(this.question.length);
 
@@ -163,7 +163,7 @@ export class Rules {
 
   /** Bytes held for states and answers. */
   get bytes(): number {
-    const parts = [this.states, this.showings, this.footprints, this.manners, this.answers];
+    const parts = [this.states, this.displays, this.independence, this.effects, this.answers];
     return parts.reduce((sum, { bytes }) => sum + bytes, this.shows.byteLength);
   }
 
@@ -183,41 +183,42 @@ export class Rules {
     const { last, counts, ton } = this.timerFields[timer]!;
     return ton ? this.read(state, last) === 1 && this.read(state, counts) === 0 : this.read(state, counts) === 1;
   }
-  /** What a state shows (`showings`). */
-  showingOf(state: number): number {
+  /** What a state shows (`displays`). */
+  displayedIn(state: number): number {
     return this.shows[state]!;
   }
 
-  /** What signals showed and how turnouts lay at each scan, as a list of showings. */
-  shownIn(manner: number): number {
-    return this.manners.word(manner, 1);
+  /** What signals showed and how turnouts lay at each scan, as a list of displays. */
+  shownIn(effect: number): number {
+    return this.effects.word(effect, 1);
   }
   /** Whether a turnout was locked in the first scan. */
-  wasLocked(manner: number, turnout: number): boolean {
-    return ((this.manners.word(manner, 2 + this.turnoutWords + (turnout >> 5)) >> (turnout & 31)) & 1) === 1;
+  wasLocked(effect: number, turnout: number): boolean {
+    return ((this.effects.word(effect, 2 + this.turnoutWords + (turnout >> 5)) >> (turnout & 31)) & 1) === 1;
   }
   /** Turnouts that began to move, as bits of one word after the other. */
-  movedIn(manner: number, word: number): number {
-    return this.manners.word(manner, 2 + word);
+  movedIn(effect: number, word: number): number {
+    return this.effects.word(effect, 2 + word);
   }
-  neverSettles(manner: number): boolean {
-    return this.manners.word(manner, 0) === UNSETTLED;
+  neverSettles(effect: number): boolean {
+    return this.effects.word(effect, 0) === UNSETTLED;
   }
-  /** Two steps from one state, of which prints were taken, have nothing to do with each other (`Footprints.areApart`). */
-  areApart(manner: number, other: number): boolean {
-    const [one, two] = [this.manners.word(manner, 0), this.manners.word(other, 0)];
-    return one >= 0 && two >= 0 && this.footprints.areApart(one, two);
+  /** Two steps from one state, of which prints were taken, have nothing to do with each other (`Independence.areApart`). */
+  areApart(effect: number, other: number): boolean {
+    const [one, two] = [this.effects.word(effect, 0), this.effects.word(other, 0)];
+    return one >= 0 && two >= 0 && this.independence.areApart(one, two);
   }
   /** Whether a step of which a print was taken changes any of some signals and turnouts. */
-  changesAny(manner: number, bits: Int32Array, at: number): boolean {
-    return this.footprints.changesAny(this.manners.word(manner, 0), bits, at);
+  changesAny(effect: number, bits: Int32Array, at: number): boolean {
+    return this.independence.changesAny(this.effects.word(effect, 0), bits, at);
   }
 
   /** The step asked for last leads back to the state that it was taken from, and nothing was shown meanwhile that is not shown there. */
   leavesAlone(from: number): boolean {
-    const shown = this.shownIn(this.manner);
-    const steady = this.showings.first(shown) === this.shows[from] && this.showings.rest(shown) === Showings.NONE;
-    return this.to === from && steady && !this.neverSettles(this.manner);
+    const shown = this.shownIn(this.effect);
+    const steady =
+      this.displays.first(shown) === this.shows[from] && this.displays.rest(shown) === DisplayedAspects.NONE;
+    return this.to === from && steady && !this.neverSettles(this.effect);
   }
 
   /** Sets a slot for the one scan that follows in the next step, */
@@ -233,7 +234,7 @@ export class Rules {
     this.pokes[this.poked++] = 2 * this.wiring.hands[hand]!.slot + 1;
   }
 
-  /** From a settled state: detectors see so, and turnouts lie so. Sets `to` and `manner`. */
+  /** From a settled state: detectors see so, and turnouts lie so. Sets `to` and `effect`. */
   step(from: number, seen: Int32Array, turnouts: Int32Array, wantPrint: boolean): void {
     const { question, pokes, poked, answers } = this;
     let k = 0;
@@ -247,12 +248,12 @@ export class Rules {
       question[k] = bits;
     }
     const known = answers.find(question);
-    if (known >= 0 && !(wantPrint && this.manners.word(answers.second(known), 0) === NOT_TAKEN)) {
+    if (known >= 0 && !(wantPrint && this.effects.word(answers.second(known), 0) === NOT_TAKEN)) {
       this.to = answers.first(known);
-      this.manner = answers.second(known);
+      this.effect = answers.second(known);
     } else {
       if (wantPrint && this.printedFrom !== from) {
-        this.footprints.before(this.valuesIn(from));
+        this.independence.before(this.valuesIn(from));
         this.printedFrom = from;
       }
       this.load(from);
@@ -261,7 +262,7 @@ export class Rules {
       this.writeSeen();
       this.turnouts.set(turnouts);
       this.settle(wantPrint ? from : NOTHING);
-      answers.keep(question, this.to, this.manner);
+      answers.keep(question, this.to, this.effect);
     }
     this.poked = 0;
   }
@@ -282,13 +283,13 @@ export class Rules {
 
   /** Scans until nothing changes; turnouts begin to move as they are driven. A print is taken where the state before is given. */
   private settle(from: number): void {
-    const { memory, turnouts, mannerNow, footprints, showings, wiring } = this;
+    const { memory, turnouts, effectNow, independence, displays, wiring } = this;
     const pokes = this.pokes.slice(0, this.poked);
     const shown: number[] = [];
     let unsettled = false;
-    mannerNow.fill(0);
-    footprints.begin();
-    if (from >= 0) for (const poke of pokes) footprints.touch(poke >> 1);
+    effectNow.fill(0);
+    independence.begin();
+    if (from >= 0) for (const poke of pokes) independence.touch(poke >> 1);
     this.writePoints();
     for (const poke of pokes) memory[poke >> 1] = poke & 1 ? 1 - memory[poke >> 1]! : 1;
     for (let scans = 0; ; scans++) {
@@ -300,17 +301,17 @@ export class Rules {
             changed = 1;
           }
         for (let t = 0; t < turnouts.length; t++)
-          if (this.isLocked(t)) mannerNow[2 + this.turnoutWords + (t >> 5)]! |= 1 << (t & 31);
+          if (this.isLocked(t)) effectNow[2 + this.turnoutWords + (t >> 5)]! |= 1 << (t & 31);
       }
-      const showing = showings.take(memory, wiring.aspects, turnouts);
-      if (shown[shown.length - 1] !== showing) shown.push(showing);
-      if (from >= 0) footprints.after(memory);
+      const displayed = displays.take(memory, wiring.aspects, turnouts);
+      if (shown[shown.length - 1] !== displayed) shown.push(displayed);
+      if (from >= 0) independence.after(memory);
       let starts = false;
       for (let t = 0; t < turnouts.length; t++) {
         const drive = memory[wiring.drives[t]!]!;
         if ((turnouts[t]! & 1) === drive) continue;
         turnouts[t] = MOVING + drive;
-        mannerNow[2 + (t >> 5)]! |= 1 << (t & 31);
+        effectNow[2 + (t >> 5)]! |= 1 << (t & 31);
         starts = true;
       }
       if (starts) this.writePoints();
@@ -321,14 +322,14 @@ export class Rules {
         break;
       }
     }
-    mannerNow[0] = unsettled ? UNSETTLED : from >= 0 ? footprints.end(showings, this.shows[from]!, shown) : NOT_TAKEN;
-    mannerNow[1] = showings.listOf(shown);
-    this.manner = numberIn(this.manners, mannerNow);
+    effectNow[0] = unsettled ? UNSETTLED : from >= 0 ? independence.end(displays, this.shows[from]!, shown) : NOT_TAKEN;
+    effectNow[1] = displays.listOf(shown);
+    this.effect = numberIn(this.effects, effectNow);
     this.machine.pack();
     this.to = numberIn(this.states, this.packed);
     this.loaded = this.to;
     if (this.to >= this.shows.length) this.shows = grown(this.shows);
-    this.shows[this.to] = showings.take(memory, wiring.aspects, turnouts);
+    this.shows[this.to] = displays.take(memory, wiring.aspects, turnouts);
   }
 
   /** Sections are cut off, or fed again, as rules say; true when any is. */

@@ -30,7 +30,7 @@ export function sightOf(
       ...turnouts.map((t) => readings.length + t),
     ];
   });
-  const seenBy = [...placements.map(({ felt }) => felt), []];
+  const seenBy = [...placements.map(({ detected }) => detected), []];
   return {
     alone: Int32Array.from(placements, ({ before: [thing, ...more] }) =>
       !thing ? NONE : more.length + thing.over.length > 0 || thing.signal < 0 ? SEVERAL : thing.signal,

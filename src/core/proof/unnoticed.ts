@@ -80,7 +80,7 @@ function joined(one: Placement, next: Placement): Placement {
     blocks: ordered([...one.blocks, ...next.blocks]),
     heldIn: [...new Map([...one.heldIn, ...next.heldIn].map((held) => [held.join(), held])).values()],
     parts: [one.parts[0], next.parts[1]],
-    felt: next.felt,
+    detected: next.detected,
     over: ordered([...one.over, ...next.over]),
     zones: ordered([...one.zones, ...next.zones]),
     zonesThroughout: one.zonesThroughout.filter((zone) => next.zonesThroughout.includes(zone)),
@@ -106,11 +106,11 @@ export function inEitherOrder(placements: Placement[]): Placement[] {
   const add = (from: number, like: Placement, crossed: number[], then: Placement, onto: Advance, on: Advance) => {
     const was = placements[from]!;
     const parts = was.parts[1].map((fields, i) => (crossed.includes(i) ? then.parts[0][i]! : fields));
-    const felt = ordered(parts.flat());
-    const [before, after] = [was, then].map((p) => p.felt.join());
-    if (felt.join() === before || felt.join() === after) return;
+    const detected = ordered(parts.flat());
+    const [before, after] = [was, then].map((p) => p.detected.join());
+    if (detected.join() === before || detected.join() === after) return;
     all[from]!.advances.push({ ...onto, to: all.length, seen: true });
-    all.push({ ...like, parts: [parts, parts], felt, advances: [{ ...on, seen: true }], turns: [] });
+    all.push({ ...like, parts: [parts, parts], detected, advances: [{ ...on, seen: true }], turns: [] });
   };
   placements.forEach(({ advances }, p) => {
     for (const one of advances) {

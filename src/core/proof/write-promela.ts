@@ -1,16 +1,16 @@
 import { POWER_LEVELS, sensorKind } from '../kinds';
 import { conflictsOf, END_OF_TRACK, standsOn } from '../signals';
-import { HARM_IDS, HARMS } from '../simulation';
-import { HARM_OF, harmsOfSignals } from './harm-bits';
+import { HAZARD_IDS, HAZARDS } from '../simulation';
+import { HAZARD_OF, hazardsOfSignals } from './hazard-bits';
 import type { ProofModel } from './model';
 import { MOVES } from './moves';
 import type { Before } from './placements';
-import { harmFlag, PromelaText } from './promela-text';
+import { hazardFlag, PromelaText } from './promela-text';
 import { ORDERS, touchOf, twoOf } from './touch';
 
 /**
  * Plant and rule program as a model for the Spin checker: the same steps as `ProofModel`, each kind of which writes its own, with
- * the rules from their own expressions. A step sets the flag of each harm it does; after one that ends things, the run ends.
+ * the rules from their own expressions. A step sets the flag of each hazard it does; after one that ends things, the run ends.
  */
 export function writePromela(model: ProofModel): string {
   const { system, trains } = model;
@@ -21,14 +21,14 @@ export function writePromela(model: ProofModel): string {
   const first = { ...model.present, ...model.memoryNow() };
   const numberOf = (a: number, b: number) => twoOf(Math.min(a, b), Math.max(a, b));
 
-  say(`#ifndef HARM`, `#define HARM ${harmFlag(HARM_IDS[0]!)}`, `#endif`);
+  say(`#ifndef HAZARD`, `#define HAZARD ${hazardFlag(HAZARD_IDS[0]!)}`, `#endif`);
   say('/* Plant and rule program of a layout. */');
   say(`byte value[${compiled.slotCount}];`, `byte before[${compiled.slotCount}];`);
   say(`bit memo[${Math.max(1, rules.memory)}];`, `hidden byte temp[${Math.max(1, rules.temporary)}];`);
   say(`bit ends[${Math.max(1, rules.timers.length)}];`, `hidden byte was[${Math.max(1, rules.memory)}];`);
   say('hidden byte changed; hidden byte moved; hidden byte i; hidden byte stop; hidden byte known; hidden byte next;');
   say('hidden int past; hidden int counted; byte work = 1; byte extra; byte events; byte todo; int who = -1;');
-  say(...HARM_IDS.map((harm) => `bit ${harmFlag(harm)};`), 'bit ended;');
+  say(...HAZARD_IDS.map((hazard) => `bit ${hazardFlag(hazard)};`), 'bit ended;');
   for (const t of trains.keys()) say(`byte at${t} = ${first.at[t]};`, `short past${t}; int counted${t};`);
   for (const t of model.motors.keys()) say(`byte lies${t} = ${first.turnouts[t]};`);
   const { powers } = model.rules.wiring;
@@ -39,7 +39,7 @@ export function writePromela(model: ProofModel): string {
   system.sensors.forEach((_, s) => {
     const field = system.partition.fields.ofSensor[s]!;
     const seen = trains.flatMap((_, t) => {
-      const numbers = where(t, (p) => p.felt.includes(field));
+      const numbers = where(t, (p) => p.detected.includes(field));
       return numbers.length > 0 ? [among(t, numbers)] : [];
     });
     const fed = powers.findIndex(({ detects }) => detects.includes(s));
@@ -53,7 +53,7 @@ export function writePromela(model: ProofModel): string {
   say('  skip', '}');
 
   /** Bound past everything before what a train must stop at now. */
-  const bind = (t: number, before: Before[]): string => {
+  const commit = (t: number, before: Before[]): string => {
     const count = before.length;
     const looks = before.map(({ signal, over }, k) => {
       const moving = over.map(({ turnout }) => `lies${turnout} > 1`);
@@ -83,12 +83,12 @@ export function writePromela(model: ProofModel): string {
   for (const [t, train] of trains.entries()) {
     say(`inline bind${t}() {`, '  if');
     train.placements.forEach(({ before }, p) => {
-      if (before.length > 0) say(`  :: at${t} == ${p} -> ${bind(t, before)}`);
+      if (before.length > 0) say(`  :: at${t} == ${p} -> ${commit(t, before)}`);
     });
     say(`  :: else -> past${t} = 0; counted${t} = 0`, '  fi', '}');
   }
 
-  /** The harms that lie in where trains are, once one of them has come to a placement. */
+  /** The hazards that lie in where trains are, once one of them has come to a placement. */
   for (const [t, train] of trains.entries()) {
     for (const [o, other] of trains.entries()) {
       if (o === t) continue;
@@ -98,9 +98,9 @@ export function writePromela(model: ProofModel): string {
           const numbers = where(o, (__, q) => holds(p, q));
           return numbers.length > 0 ? [`(at${t} == ${p} && ${among(o, numbers)})`] : [];
         });
-      for (const harm of HARM_IDS) {
-        const so = pairs((p, q) => HARMS[harm].stances?.(train.stances[p]!, other.stances[q]!) ?? false);
-        if (so.length > 0) say(`  ${whenever(either(so), set(harm))};`);
+      for (const hazard of HAZARD_IDS) {
+        const so = pairs((p, q) => HAZARDS[hazard].footprints?.(train.footprints[p]!, other.footprints[q]!) ?? false);
+        if (so.length > 0) say(`  ${whenever(either(so), set(hazard))};`);
       }
       const order = `order${numberOf(t, o)}`;
       say('  if');
@@ -113,8 +113,8 @@ export function writePromela(model: ProofModel): string {
           );
           if (outcomes.every(({ order: now, possible }) => now === 0 && !possible)) return;
           outcomes.forEach(({ order: now, possible, certain }, was) => {
-            const harm = `${possible ? `; ${set(HARM_OF.touches)}` : ''}${certain ? '; ended = 1' : ''}`;
-            const deed = `${order} == ${was} -> ${order} = ${now}${harm}`;
+            const hazard = `${possible ? `; ${set(HAZARD_OF.touches)}` : ''}${certain ? '; ended = 1' : ''}`;
+            const deed = `${order} == ${was} -> ${order} = ${now}${hazard}`;
             alike.set(deed, [...(alike.get(deed) ?? []), q]);
           });
         });
@@ -125,23 +125,23 @@ export function writePromela(model: ProofModel): string {
   }
 
   /** Once all is settled, and when a train has gone on without being noticed. */
-  const over = model.ofSignals.overATrain.ways.flatMap((way) => {
+  const over = model.ofSignals.overATrain.routes.flatMap((way) => {
     const stands = trains.flatMap((_, t) => {
       const numbers = where(t, ({ heldIn }) => heldIn.some((held) => standsOn(way, held)));
       return numbers.length > 0 ? [among(t, numbers)] : [];
     });
     const lie = way.lies.map(({ motor, position }) => `lies${motor} == ${position === 'straight' ? 0 : 1}`);
     const so = [promisesFree(way.signal), ...lie, either(stands)].join(' && ');
-    return stands.length > 0 ? harmsOfSignals('over a train').map((harm) => `  ${whenever(so, set(harm))};`) : [];
+    return stands.length > 0 ? hazardsOfSignals('over a train').map((hazard) => `  ${whenever(so, set(hazard))};`) : [];
   });
   say('inline over() {', ...over, '  skip', '}');
 
-  /** Two at once are a harm even for one scan. */
+  /** Two at once are a hazard even for one scan. */
   const conflicting: string[] = [];
   for (const { one, two, lies } of conflictsOf(system.readings)) {
     const lie = lies.map(({ motor, position }) => `lies${motor} == ${position === 'straight' ? 0 : 1}`);
     const both = [`!${isAtStop(one)}`, `!${isAtStop(two)}`, ...lie].join(' && ');
-    for (const harm of harmsOfSignals('two at once')) conflicting.push(`     ${whenever(both, set(harm))};`);
+    for (const hazard of hazardsOfSignals('two at once')) conflicting.push(`     ${whenever(both, set(hazard))};`);
   }
   say('inline settle() {', '  inputs();', '  do', '  :: changed = events; moved = 0;');
   if (rules.memory > 0) say(`     i = 0; do :: i < ${rules.memory} -> was[i] = memo[i]; i++ :: else -> break od;`);
@@ -169,7 +169,7 @@ export function writePromela(model: ProofModel): string {
       const numbers = where(k, (p) => p.over.includes(t));
       return numbers.length > 0 ? [among(k, numbers)] : [];
     });
-    const under = over.length > 0 ? `; ${whenever(either(over), set(HARM_OF.pointsMoveUnder))}` : '';
+    const under = over.length > 0 ? `; ${whenever(either(over), set(HAZARD_OF.pointsMoveUnder))}` : '';
     say(`     if :: (lies${t} % 2) != ${drive} -> lies${t} = 2 + ${drive}; moved = 1${under} :: else fi;`);
   });
   for (const [p, { slot }] of powers.entries()) {
@@ -189,7 +189,7 @@ export function writePromela(model: ProofModel): string {
     if (value !== 0 && m < rules.memory && !since.has(m)) say(`    memo[${m}] = ${value};`);
   });
   for (const slot of previous) if (first.before[slot]) say(`    before[${slot}] = ${first.before[slot]};`);
-  say('    skip', '  };', 'end: do', '  :: work == 0 && todo == 0 && (HARM) -> assert(false)');
+  say('    skip', '  };', 'end: do', '  :: work == 0 && todo == 0 && (HAZARD) -> assert(false)');
 
   for (const move of MOVES) if (!move.needs || model.on.has(move.needs)) move.write(text);
   for (const t of trains.keys())

@@ -1,7 +1,7 @@
 import type { Partition } from '../detection';
 import { mmOf } from '../measure';
 import type { EdgeEnd } from '../track';
-import type { SignalReading } from './ways';
+import type { SignalReading } from './routes';
 
 /** A signal on a piece, and how far from where a train that reads it comes onto that piece. */
 export interface SignalAlong {

@@ -1,7 +1,7 @@
 import type { TurnoutPosition } from '../survey';
-import { canBothBeSet, type SignalReading } from './ways';
+import { canBothBeSet, type SignalReading } from './routes';
 
-/** Two signals whose ways lead through one block, for one lie of the points: they must never let trains on at once. */
+/** Two signals whose routes lead through one block, for one lie of the points: they must never let trains on at once. */
 export interface Conflict {
   one: number;
   two: number;
@@ -15,16 +15,17 @@ const found = new WeakMap<readonly SignalReading[], readonly Conflict[]>();
 export function conflictsOf(readings: readonly SignalReading[]): readonly Conflict[] {
   const known = found.get(readings);
   if (known) return known;
-  const through = new Map<number, { signal: number; way: SignalReading['ways'][number] }[]>();
-  for (const { index, ways } of readings)
-    for (const way of ways)
-      for (const { block } of way.blocks) through.set(block, [...(through.get(block) ?? []), { signal: index, way }]);
+  const through = new Map<number, { signal: number; route: SignalReading['routes'][number] }[]>();
+  for (const { index, routes } of readings)
+    for (const route of routes)
+      for (const { block } of route.blocks)
+        through.set(block, [...(through.get(block) ?? []), { signal: index, route }]);
   const conflicts = new Map<string, Conflict>();
   for (const [block, all] of through)
     all.forEach((a, i) => {
       for (const b of all.slice(i + 1)) {
-        if (a.signal === b.signal || !canBothBeSet(a.way, b.way)) continue;
-        const lies = new Map([...a.way.conditions, ...b.way.conditions].map((c) => [c.motor, c]));
+        if (a.signal === b.signal || !canBothBeSet(a.route, b.route)) continue;
+        const lies = new Map([...a.route.conditions, ...b.route.conditions].map((c) => [c.motor, c]));
         const key = `${a.signal} ${b.signal} ${[...lies.values()].map((c) => `${c.motor} ${c.position}`).sort()}`;
         if (!conflicts.has(key)) conflicts.set(key, { one: a.signal, two: b.signal, block, lies: [...lies.values()] });
       }

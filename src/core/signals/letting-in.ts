@@ -1,4 +1,4 @@
-import type { SignalReading, Way } from './ways';
+import type { Route, SignalReading } from './routes';
 
 /** One way of a signal as something that it lets trains into. */
 export interface LettingIn {
@@ -8,7 +8,7 @@ export interface LettingIn {
   /** The block before it: a train that still stands there, too, is just passing. */
   rear: number;
   /** How motors have to lie. */
-  lies: Way['conditions'];
+  lies: Route['conditions'];
 }
 
 const found = new WeakMap<readonly SignalReading[], readonly LettingIn[]>();
@@ -17,8 +17,8 @@ const found = new WeakMap<readonly SignalReading[], readonly LettingIn[]>();
 export function lettingIn(readings: readonly SignalReading[]): readonly LettingIn[] {
   const known = found.get(readings);
   if (known) return known;
-  const list = readings.flatMap(({ index, rear, ways }) =>
-    ways.map(({ blocks, conditions }) => ({
+  const list = readings.flatMap(({ index, rear, routes }) =>
+    routes.map(({ blocks, conditions }) => ({
       signal: index,
       blocks: blocks.map(({ block }) => block),
       rear,

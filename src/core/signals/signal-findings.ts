@@ -1,9 +1,9 @@
 import { onwardPieces, type Partition } from '../detection';
-import type { Finding, Remedy, Severity } from '../findings';
+import type { Finding, Fix, Severity } from '../findings';
 import { showLength } from '../measure';
 import { asTyped, type Edit, type Facing, type LayoutDocument, type Turnout } from '../survey';
 import type { EdgeEnd } from '../track';
-import { MOST_WAYS, type SignalReading } from './ways';
+import { MOST_ROUTES, type SignalReading } from './routes';
 
 /** Signals off a block's end, signals with nothing to protect, and points that a train can reach without a signal. */
 export function signalFindings(
@@ -32,7 +32,7 @@ export function signalFindings(
             ? []
             : [{ name: 'to the end of the block', value: shown(Math.abs(end - signal.at.tenthUm)) }],
         advice: 'Move it to an end of the block, or cut a gap where it stands.',
-        remedies: [
+        fixes: [
           {
             says: `Cut a gap at ${shown(signal.at.tenthUm)}`,
             edit: { do: 'add cut', kind: 'gap', line: signal.line, at: signal.at },
@@ -48,32 +48,32 @@ export function signalFindings(
         ],
       });
     }
-    if (reading.ways.length >= MOST_WAYS)
+    if (reading.routes.length >= MOST_ROUTES)
       findings.push({
         id: `many-ways ${signal.id}`,
         kind: 'signal with too many ways',
         severity: 'check',
         subject: signal.id,
-        says: `${signal.name} has ${MOST_WAYS} ways ahead of it, or more. Those beyond ${MOST_WAYS} are not read, and it stays at stop for them.`,
+        says: `${signal.name} has ${MOST_ROUTES} ways ahead of it, or more. Those beyond ${MOST_ROUTES} are not read, and it stays at stop for them.`,
         figures: [],
         advice: 'Place signals on the way, so that each has fewer ways to the next.',
-        remedies: [],
+        fixes: [],
       });
-    const ways = reading.ways.filter((way) => way.blocks.length > 0 && way.ending.kind !== 'circle');
-    if (ways.length === 0) {
+    const routes = reading.routes.filter((route) => route.blocks.length > 0 && route.ending.kind !== 'circle');
+    if (routes.length === 0) {
       findings.push({
         id: `protects-nothing ${signal.id}`,
         kind: 'signal with nothing to protect',
         severity: 'check',
         subject: signal.id,
-        says: `${signal.name} has nothing to protect: no block lies beyond it before ${reading.ways.some((w) => w.ending.kind === 'circle') ? 'the way comes back to itself' : 'the next signal or the end of the track'}. It will always show stop.`,
+        says: `${signal.name} has nothing to protect: no block lies beyond it before ${reading.routes.some((w) => w.ending.kind === 'circle') ? 'the way comes back to itself' : 'the next signal or the end of the track'}. It will always show stop.`,
         figures: [],
         advice: 'Move it to where a block begins, turn it round, or delete it.',
-        remedies: [{ says: `Delete ${signal.name}`, edit: { do: 'delete', id: signal.id } }],
+        fixes: [{ says: `Delete ${signal.name}`, edit: { do: 'delete', id: signal.id } }],
       });
     }
     const blind = [
-      ...new Set(ways.flatMap((way) => (way.ending.kind === 'end of detection' ? [way.ending.block] : []))),
+      ...new Set(routes.flatMap((route) => (route.ending.kind === 'end of detection' ? [route.ending.block] : []))),
     ];
     if (blind.length > 0) {
       const names = blind.map((b) => partition.blocks[b]!.name).join(', ');
@@ -85,7 +85,7 @@ export function signalFindings(
         says: `${signal.name} leads into ${names}, which no detector watches. For that way it always shows stop.`,
         figures: [],
         advice: 'Give that track a detector.',
-        remedies: [],
+        fixes: [],
       });
     }
   }
@@ -101,8 +101,8 @@ function unsignalledBoundaries(
   readings: readonly SignalReading[],
 ): Finding<Edit>[] {
   const found = new Map<string, Finding<Edit>>();
-  for (const { signal, ways } of readings) {
-    for (const { blocks } of ways) {
+  for (const { signal, routes } of readings) {
+    for (const { blocks } of routes) {
       for (const [i, step] of blocks.entries()) {
         const before = partition.blocks[blocks[i - 1]?.block ?? -1];
         const block = partition.blocks[step.block]!;
@@ -119,7 +119,7 @@ function unsignalledBoundaries(
           says: `No signal stands between ${before.name} and ${block.name} on the way from ${signal.name}, so a train that begins in ${before.name} is not held from ${block.name}.`,
           figures: [{ name: 'the place', value: place }],
           advice: `Place a signal there${block.points.length > 0 ? '' : ', or take away what divides the two blocks'}.`,
-          remedies: [
+          fixes: [
             {
               says: `Place a signal at ${place}`,
               edit: { do: 'add signal', line, at: asTyped(at, document.shownUnit), governs },
@@ -147,7 +147,7 @@ function unprotectedPoints(
   const covered = new Set<string>();
   const signalled = new Set<number>();
   for (const reading of readings) {
-    for (const step of reading.ways.flatMap((way) => way.blocks)) {
+    for (const step of reading.routes.flatMap((route) => route.blocks)) {
       covered.add(`${step.piece} ${step.enters}`);
       signalled.add(step.block);
     }
@@ -173,7 +173,7 @@ function unprotectedPoints(
       says: string,
       advice: string | undefined,
       places: { line: string; at: number; governs: Facing }[],
-      cuts: Remedy<Edit>[] = [],
+      cuts: Fix<Edit>[] = [],
     ) =>
       findings.push({
         id: `open-points ${severity} ${block.name}`,
@@ -183,10 +183,10 @@ function unprotectedPoints(
         says,
         figures: [],
         advice,
-        remedies: [
+        fixes: [
           ...cuts,
           ...places.slice(0, 4).map(
-            (p): Remedy<Edit> => ({
+            (p): Fix<Edit> => ({
               says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(document, p.line)}`,
               edit: { do: 'add signal', line: p.line, at: asTyped(p.at, document.shownUnit), governs: p.governs },
             }),
@@ -237,7 +237,7 @@ function unprotectedPoints(
 const BEFORE_BLADES = 1_000_000;
 
 /** Gaps that would set a turnout apart: before its blades, and on each leg at the clearance point. */
-function gapsAround(document: LayoutDocument, turnout: Turnout | undefined): Remedy<Edit>[] {
+function gapsAround(document: LayoutDocument, turnout: Turnout | undefined): Fix<Edit>[] {
   if (!turnout) return [];
   const length = (line: string) => document.lines.find((l) => l.id === line)!.length.tenthUm;
   const sign = turnout.facing === 'up' ? 1 : -1;

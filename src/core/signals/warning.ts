@@ -1,6 +1,6 @@
 import type { TenthUm } from '../measure';
 import { type LayoutDocument, systemOf } from '../survey';
-import type { SignalReading } from './ways';
+import type { SignalReading } from './routes';
 
 /** How long before a signal at stop a train learns of it, by the shortest way there. */
 export interface Warning {
@@ -19,8 +19,8 @@ export interface Warning {
  */
 export function warningsOf(document: LayoutDocument, readings: readonly SignalReading[]): Warning[] {
   const before = readings.map(() => [] as { from: number; length: TenthUm }[]);
-  for (const { index, ways } of readings)
-    for (const { ending, length } of ways)
+  for (const { index, routes } of readings)
+    for (const { ending, length } of routes)
       if (ending.kind === 'signal') before[ending.signal]!.push({ from: index, length });
   const farthest = readings.map(({ signal }) =>
     Math.max(

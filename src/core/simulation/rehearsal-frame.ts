@@ -3,7 +3,7 @@ import { OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../ki
 import { names } from '../patterns';
 import type { System, Terminal } from '../system';
 import { type Drawing, xOf } from '../track';
-import { type HarmId, harmsNow } from './harms';
+import { type HazardId, hazardsNow } from './hazards';
 import { type Rehearsal, TICK_MS } from './rehearsal';
 
 /** Where a train is, for a screen. */
@@ -42,7 +42,7 @@ export interface RehearsalFrame {
   /** What lamps and indicators show, by the id of what they belong to. */
   shows: Record<string, string>;
   /** What is wrong now with how trains stand and with what signals show, and the names of those. */
-  harms: { id: HarmId; of: string[] }[];
+  hazards: { id: HazardId; of: string[] }[];
 }
 
 export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
@@ -70,7 +70,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     given: readings.flatMap(({ signal, index }) => (controller.isOn('given', index) ? [signal.id] : [])),
     locked: rehearsal.motors.map(({ index }) => controller.isOn('locked', index)),
     shows: shownTo(system, controller.values),
-    harms: harmsNow(rehearsal).map(({ id, signals, trains }) => ({
+    hazards: hazardsNow(rehearsal).map(({ id, signals, trains }) => ({
       id,
       of: [...signals.map((s) => readings[s]!.signal.name), ...trains.map((t) => plant.trains[t]!.figures.name)],
     })),

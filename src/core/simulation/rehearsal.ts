@@ -47,13 +47,13 @@ export class Rehearsal {
   ) {
     this.controller = new Controller(system, options);
     const random = new Random(seed);
-    const spread = system.plant.trains.map(() => ({
+    const tolerance = system.plant.trains.map(() => ({
       speed: random.normal() * SPEED_DEVIATION,
       startDelay: Math.max(-0.9, random.normal() * DELAY_DEVIATION),
     }));
     this.process = new PlantProcess(
       this.controller,
-      (train) => spread[train]!,
+      (train) => tolerance[train]!,
       options.looksAlways,
       (slot, value) => this.missed.noticed(slot, value),
     );
@@ -175,14 +175,14 @@ export class Rehearsal {
     this.tell(train, takenOf(this.system, this.plant.trains[train]!.held()));
   }
   private tell(train: number, told: Telling[]): void {
-    const { partition, stretches } = this.system;
+    const { partition, trafficSections } = this.system;
     const held = this.plant.trains.map((rolling) => rolling.held());
     for (const telling of told) {
-      const { stretch, always } = telling;
+      const { trafficSection, always } = telling;
       const slot = slotOf(this.system, telling);
       const shared = held.some(
         (theirs, t) =>
-          t !== train && theirs.some(({ piece }) => stretches.ofBlock[partition.pieces[piece]!.block] === stretch),
+          t !== train && theirs.some(({ piece }) => trafficSections.ofBlock[partition.pieces[piece]!.block] === trafficSection),
       );
       if (slot !== undefined && (always || !(shared && this.tick > 0))) this.controller.pulse(slot);
     }

@@ -1,5 +1,5 @@
 import { type EventGroup, groupOf, type RehearsalEvent, sayEvent } from './events';
-import { harmOfEvent } from './harms';
+import { hazardOfEvent } from './hazards';
 import type { Rehearsal } from './rehearsal';
 
 /** An event in words, at its moment. */
@@ -16,7 +16,7 @@ export interface SpokenEvent {
 export function spokenEvent(run: Rehearsal, event: RehearsalEvent): SpokenEvent | undefined {
   const says = sayEvent(run, event);
   if (says === undefined) return undefined;
-  const bad = harmOfEvent(event) !== undefined;
+  const bad = hazardOfEvent(event) !== undefined;
   const numbers = [...('train' in event ? [event.train] : []), ...('other' in event ? [event.other] : [])];
   const trains = numbers.map((train) => run.plant.trains[train]!.figures.id);
   return { tick: run.tick, says, bad, group: bad ? 'mishaps' : groupOf(event), trains };

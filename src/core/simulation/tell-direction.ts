@@ -5,7 +5,7 @@ import type { System } from '../system';
 
 /** What a person says of a train: which way it came into a stretch that is worked both ways. */
 export interface Telling {
-  stretch: number;
+  trafficSection: number;
   /** The input by which it is said, and what that belongs to. */
   kind: InputKindId;
   of: number;
@@ -18,20 +18,20 @@ export const slotOf = ({ terminals }: Pick<System, 'terminals'>, { kind, of, whi
   terminals.find(kind, of, which)?.slot;
 
 /** Blocks of which people can say what nothing notices: all that are told by something else than a watched section, but for a time. */
-export const isSaid = ({ told }: Partition, block: number): boolean =>
+export const isSaid = ({ inferred: told }: Partition, block: number): boolean =>
   !['time', undefined].includes(told.get(block)?.by);
 
 /** Where it is asked what a person would say: the track with its single-line sections. */
-type Place = Pick<System, 'partition' | 'stretches'>;
+type Place = Pick<System, 'partition' | 'trafficSections'>;
 const blocksUnder = ({ partition }: Place, held: readonly TapeEntry[]): Set<number> =>
   new Set(held.map(({ piece }) => partition.pieces[piece]!.block));
 
 /** What there is to say of a train that is put down: that it is in such blocks. */
 export function takenOf(place: Place, held: TapeEntry[]): Telling[] {
-  const { partition, stretches } = place;
+  const { partition, trafficSections } = place;
   return [...blocksUnder(place, held)].flatMap((block): Telling[] =>
     isSaid(partition, block)
-      ? [{ stretch: stretches.ofBlock[block]!, kind: 'said occupied', of: block, always: true }]
+      ? [{ trafficSection: trafficSections.ofBlock[block]!, kind: 'said occupied', of: block, always: true }]
       : [],
   );
 }
@@ -60,15 +60,15 @@ export function saidAtPowerUp(system: System, held: readonly TapeEntry[][]): num
 }
 
 /** What there is to say of a train that stands on these entries, tail first; each stretch once, as its nose has come into it. */
-export function tellingsOf({ partition, stretches }: Place, held: TapeEntry[]): Telling[] {
+export function tellingsOf({ partition, trafficSections }: Place, held: TapeEntry[]): Telling[] {
   const found: Telling[] = [];
   for (const entry of [...held].reverse()) {
     const piece = partition.pieces[entry.piece]!;
-    const stretch = stretches.all[stretches.ofBlock[piece.block]!]!;
-    if (!stretch.bothWays || found.some((told) => told.stretch === stretch.index)) continue;
+    const trafficSection = trafficSections.all[trafficSections.ofBlock[piece.block]!]!;
+    if (!trafficSection.bothWays || found.some((told) => told.trafficSection === trafficSection.index)) continue;
     const { piece: back, end } = cameInBy(partition, piece, entry.exit);
-    const which = stretches.sideOf(piece.block, back.index, end);
-    found.push({ stretch: stretch.index, kind: 'direction', of: stretch.index, which });
+    const which = trafficSections.sideOf(piece.block, back.index, end);
+    found.push({ trafficSection: trafficSection.index, kind: 'direction', of: trafficSection.index, which });
   }
   return found;
 }

@@ -25,7 +25,7 @@ import { LONGEST_NAME } from './schema-parts';
 
 enablePatches();
 
-/** Everything a person can do to a layout. One vocabulary for buttons, keys, dragging and the remedies of findings. */
+/** Everything a person can do to a layout. One vocabulary for buttons, keys, dragging and the fixes of findings. */
 export type Edit =
   | { do: 'rename layout'; name: string }
   | { do: 'name directions'; up: string; down: string }

@@ -26,8 +26,8 @@ function rulesOf({ compiled, program, terminals, aspects, posts, people, unspoke
   ];
 }
 
-function trackOf({ partition, readings, stretches, sensors }: System) {
-  const { graph, pieces, blocks, sections, fields, told } = partition;
+function trackOf({ partition, readings, trafficSections, sensors }: System) {
+  const { graph, pieces, blocks, sections, fields, inferred: told } = partition;
   return [
     graph.edges.map(({ line, from, to, ends }) => [line, from, to, ends]),
     graph.points.map(({ id, ports, motors, clearance, kind }) => [id, ports, motors, clearance, kind.ways, kind.fouls]),
@@ -39,8 +39,8 @@ function trackOf({ partition, readings, stretches, sensors }: System) {
     fields.all.map(({ notices, on, sensors: watch, fedBy }) => [notices, on, watch, fedBy]),
     fields.ofSensor,
     sensors.map(({ id, kind, holdMs }) => [id, kind, holdMs, sensorKind(kind).pulses]),
-    readings.map(({ signal, piece, exit, ways }) => [signal.id, signal.at.tenthUm, piece, exit, ways]),
-    stretches.all.map((stretch) => [stretch.id, stretch.blocks, stretch.sides, stretch.bothWays]),
+    readings.map(({ signal, piece, exit, routes }) => [signal.id, signal.at.tenthUm, piece, exit, routes]),
+    trafficSections.all.map((trafficSection) => [trafficSection.id, trafficSection.blocks, trafficSection.sides, trafficSection.bothWays]),
   ];
 }
 const boundOf = (bound: { kind: string; gap?: boolean } | undefined) => bound && [bound.kind, bound.gap];

@@ -3,7 +3,7 @@ import type { Aspect } from '../kinds';
 import { type Compiled, compileProgram, type Program } from '../logic';
 import {
   compileScheme,
-  type NamedWay,
+  type NamedRoute,
   type OwnRuleFault,
   type Post,
   postsOf,
@@ -11,7 +11,7 @@ import {
   unspokenAtFirst,
   writeRules,
 } from '../patterns';
-import type { SignalReading, Stretches } from '../signals';
+import type { SignalReading, TrafficSections } from '../signals';
 import type { LayoutDocument, Sensor } from '../survey';
 import { keyOf } from './key';
 import { type PlantParameters, plantParameters } from './plant-parameters';
@@ -27,16 +27,16 @@ function once<Found>(find: () => Found): () => Found {
 }
 
 /**
- * What a document compiles to: the track with what watches it, the signals with their ways, the rule program with its terminals, and what the
+ * What a document compiles to: the track with what watches it, the signals with their routes, the rule program with its terminals, and what the
  * trains and motors are like. Whatever explains, tries, rehearses, proves or exports a design takes this, and no document. The rules are
  * written when they are first asked for.
  */
 export class System {
   readonly partition: Partition;
   readonly readings: readonly SignalReading[];
-  readonly stretches: Stretches;
+  readonly trafficSections: TrafficSections;
   /** The routes from each signal, by its number. */
-  readonly waysOf: readonly NamedWay[][];
+  readonly routesOf: readonly NamedRoute[][];
   /** Everything that a signal can show; rules and runs have an aspect by its number here. */
   readonly aspects: readonly Aspect[];
   readonly sensors: readonly Sensor[];
@@ -58,8 +58,8 @@ export class System {
     const { document } = scheme;
     this.partition = scheme.partition;
     this.readings = scheme.readings;
-    this.stretches = scheme.stretches;
-    this.waysOf = scheme.waysOf;
+    this.trafficSections = scheme.trafficSections;
+    this.routesOf = scheme.routesOf;
     this.aspects = scheme.aspects;
     this.sensors = document.sensors;
     this.posts = postsOf(scheme);

@@ -1,5 +1,5 @@
 'use client';
-import { type Finding, harmOfFinding } from '@/core/findings';
+import { type Finding, hazardOfFinding } from '@/core/findings';
 import type { Edit } from '@/core/survey';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isProofOf } from '@/ui/state/verdict-line';
@@ -74,9 +74,9 @@ const NONE: Finding<Edit>[] = [];
 function FindingRow({ finding }: { finding: Finding<Edit> }) {
   const store = useWorkbenchStore();
   const proof = useWorkbench((s) => {
-    const harm = harmOfFinding(finding.kind);
-    if (!harm || !s.proved || !isProofOf(s)) return undefined;
-    const verdict = s.proved.report.verdicts.find(({ property }) => property === harm);
+    const hazard = hazardOfFinding(finding.kind);
+    if (!hazard || !s.proved || !isProofOf(s)) return undefined;
+    const verdict = s.proved.report.verdicts.find(({ property }) => property === hazard);
     if (verdict?.result === 'holds')
       return `Prove looked at every state of the trains as they start now, at ${s.proved.at}, and came to no such harm; other trains, or another start, may.`;
     return verdict?.result === 'fails' ? 'Prove found a way to such harm.' : undefined;
@@ -102,7 +102,7 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
         {proof && <p className="text-ink2">{proof}</p>}
       </div>
       <div className="flex shrink-0 flex-col items-stretch gap-1">
-        {finding.remedies.map((remedy, i) => (
+        {finding.fixes.map((remedy, i) => (
           <button key={i} type="button" className="button" onClick={() => store.getState().edit(remedy.edit)}>
             {remedy.says}
           </button>

@@ -23,7 +23,7 @@ export function BlockSelection({ id }: { id: BlockId }) {
   if (!block) return <p className="text-ink2">That block is no longer there: its boundaries have changed.</p>;
   const anchor = { line: block.middle.line, at: asTyped(block.middle.at, document.shownUnit) };
   const { name } = block;
-  const untold = block.detectors.length === 0 && !block.told;
+  const untold = block.detectors.length === 0 && !block.inferred;
   const axleHere = trial.occupied.includes(id);
   return (
     <>

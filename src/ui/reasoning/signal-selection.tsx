@@ -43,15 +43,15 @@ export function SignalSelection({ signal }: { signal: Signal }) {
       </p>
       {view && (
         <PanelSection title="What it protects, and shows">
-          {view.ways.length === 0 && <p className="text-ink2">Nothing: no track lies beyond it.</p>}
+          {view.routes.length === 0 && <p className="text-ink2">Nothing: no track lies beyond it.</p>}
           <p className="flex items-start gap-1.5">
             <AspectLamps system={system} aspect={aspectOf(system, view.stop)} />
             <span>
               <strong>{view.stop}</strong>
-              <span className="text-ink2">: cleared for {view.ways.length > 1 ? 'none of these' : 'no way'}</span>
+              <span className="text-ink2">: cleared for {view.routes.length > 1 ? 'none of these' : 'no way'}</span>
             </span>
           </p>
-          {view.ways.map((way) => (
+          {view.routes.map((way) => (
             <p key={way.id} className="border-t border-hair py-1 first:border-0">
               <strong>
                 {signal.name} → {way.to}
@@ -131,9 +131,9 @@ export function SignalSelection({ signal }: { signal: Signal }) {
           <DeleteButton id={signal.id} what={signal.name} />
         </PanelSection>
       )}
-      {view && view.ways.length > 0 && (
+      {view && view.routes.length > 0 && (
         <Fold title="What it waits for">
-          {view.ways.map(({ to, needs, besides }) => (
+          {view.routes.map(({ to, needs, besides }) => (
             <div key={to} className="border-t border-hair py-1 first:border-0">
               {signal.name} is cleared to {to} when
               <ul className="ml-4 list-disc">

@@ -1,6 +1,6 @@
 import { type ComponentType, memo } from 'react';
 import type { DesignView } from '@/core/design';
-import { consistOf, TOLD_BY } from '@/core/detection';
+import { consistOf, INFERRED_BY } from '@/core/detection';
 import { sensorKind } from '@/core/kinds';
 import { fromMm, showLength, showNumber } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
@@ -50,7 +50,7 @@ export const spanOf = (geometry: SheetGeometry, piece: { line: string; from: num
 };
 
 /** How a block is drawn in the lane, and what is said of it: watched, watched but blind at stop, told otherwise, or by nothing. */
-function coverOf({ detectors, deadAtStop, told }: DesignView['blocks'][number]) {
+function coverOf({ detectors, deadAtStop, inferred }: DesignView['blocks'][number]) {
   if (deadAtStop)
     return {
       says: 'watched, but not while a train stands there without power',
@@ -59,9 +59,9 @@ function coverOf({ detectors, deadAtStop, told }: DesignView['blocks'][number]) 
       strokeWidth: 1.5,
     };
   if (detectors.length > 0) return { says: 'watched', fill: 'var(--accent)', opacity: 0.85 };
-  if (told) {
-    const sure = told === 'last spot' || told === 'count';
-    return { says: TOLD_BY[told], fill: 'none', stroke: sure ? 'var(--accent)' : 'var(--warn)' };
+  if (inferred) {
+    const sure = inferred === 'last spot' || inferred === 'count';
+    return { says: INFERRED_BY[inferred], fill: 'none', stroke: sure ? 'var(--accent)' : 'var(--warn)' };
   }
   return { says: 'no detector watches it', fill: 'none', stroke: 'var(--warn)', strokeDasharray: '4 3' };
 }
@@ -69,7 +69,7 @@ function coverOf({ detectors, deadAtStop, told }: DesignView['blocks'][number]) 
 /** What is watched by a detector and what is not, row by row. */
 const CoverageLane = memo(function CoverageLane({ document, design, geometry, y, width }: LaneProps) {
   const watched = sumLengths(design.blocks.filter((b) => b.detectors.length > 0));
-  const told = sumLengths(design.blocks.filter((b) => b.told));
+  const told = sumLengths(design.blocks.filter((b) => b.inferred));
   const all = sumLengths(design.blocks);
   const dead = sumLengths(design.blocks.filter((b) => b.deadAtStop));
   const unwatched = all - watched - told;

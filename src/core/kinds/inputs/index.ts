@@ -14,7 +14,7 @@ export const INPUTS = {
   /** The button at a post that clears a signal for one train. */
   'clear button': { of: 'signal', from: 'people', restrictive: 0 },
   /** A person says from which side a train came into a single-line section. */
-  direction: { of: 'stretch', from: 'people', momentary: true },
+  direction: { of: 'traffic section', from: 'people', momentary: true },
   'said occupied': { of: 'block', from: 'people', momentary: true },
   'said free': { of: 'block', from: 'people', momentary: true, restrictive: 0 },
 } as const satisfies Record<string, InputKind>;

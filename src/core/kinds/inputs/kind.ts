@@ -1,7 +1,7 @@
 /** What the rule program is told: everything that the house asks about one kind of input. */
 export interface InputKind {
   /** What it belongs to, by number. */
-  of: 'sensor' | 'motor' | 'signal' | 'post' | 'block' | 'stretch';
+  of: 'sensor' | 'motor' | 'signal' | 'post' | 'block' | 'traffic section';
   /** Who works it: track and trains, or people. */
   from: 'track' | 'people';
   /** It is true for one scan each time, however long it was worked. */

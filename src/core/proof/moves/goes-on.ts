@@ -1,17 +1,17 @@
-import { countedOn } from '../bound';
-import { HARM_OF } from '../harm-bits';
+import { countedOn } from '../committed';
+import { HAZARD_OF } from '../hazard-bits';
 import type { ProofModel } from '../model';
 import type { Advance } from '../placements';
 import type { MoveKind } from './kind';
 
-/** How a step ends that changes nothing for anybody; a story can be told without it. */
+/** How a step ends that changes nothing for anybody; a counterexample can be told without it. */
 export const UNNOTICED = 'goes on a little.';
 
 const fromOf = (model: ProofModel, train: number) => model.trains[train]!.placements[model.present.at[train]!]!;
 
 /** The blocks of the sections in which a train is seen. */
-const seenIn = ({ system }: ProofModel, felt: number[]): number[] =>
-  felt
+const seenIn = ({ system }: ProofModel, detected: number[]): number[] =>
+  detected
     .map((field) => system.partition.fields.all[field]!)
     .flatMap(({ section, sensors, blocks }) => (section === undefined || sensors.length === 0 ? [] : blocks));
 
@@ -38,7 +38,7 @@ export const goesOn: MoveKind = {
     const { to, passes, turnouts, rests } = from.advances[way]!;
     if (rests) return false;
     if (passes.length + turnouts.length > 0) return true;
-    return model.trains[train]!.placements[to]!.felt.some((field) => !from.felt.includes(field));
+    return model.trains[train]!.placements[to]!.detected.some((field) => !from.detected.includes(field));
   },
   tell(model, index, way) {
     const { system, present } = model;
@@ -57,7 +57,7 @@ export const goesOn: MoveKind = {
     for (const thing of advance.passes) {
       const { signal } = from.before[thing]!;
       const aspect = model.aspect(signal);
-      const late = countedOn(present.bound[index]!, thing)
+      const late = countedOn(present.committed[index]!, thing)
         ? 'though it has just gone to stop: too late to brake'
         : 'at stop: nothing had told it in time';
       parts.push(`passes ${signalName(signal)} ${aspect.stopsIn === 0 ? late : `at ${aspect.id}`}`);
@@ -69,7 +69,7 @@ export const goesOn: MoveKind = {
     const left = from.blocks.filter((b) => !into.blocks.includes(b));
     if (entered.length > 0) parts.push(`comes into ${blockNames(entered)}`);
     if (left.length > 0) parts.push(`leaves ${blockNames(left)}`);
-    const [was, now] = [seenIn(model, from.felt), seenIn(model, into.felt)];
+    const [was, now] = [seenIn(model, from.detected), seenIn(model, into.detected)];
     const hidden = was.filter((b) => !now.includes(b) && into.blocks.includes(b));
     const missed = missedBy(model, advance);
     if (missed.length > 0) parts.push(`is missed by ${missed.map((one) => one.name).join(' and ')}`);
@@ -87,7 +87,7 @@ export const goesOn: MoveKind = {
     const late = passes.some((thing) => model.isAtStop(from.before[thing]!.signal));
     return { runMm, longMm: model.trains[train]!.longMm(to), late, rests: rests !== undefined, misses };
   },
-  steer({ model, story, due, waitsAt, runsOn, tell, rolling }, deed, nth) {
+  steer({ model, counterexample, due, waitsAt, runsOn, tell, rolling }, deed, nth) {
     const { kind, index, runMm, longMm } = deed;
     const train = rolling(index);
     if (deed.rests) {
@@ -100,7 +100,7 @@ export const goesOn: MoveKind = {
     const goal = begins + waitsAt * longMm;
     /** One that will pass a signal at stop must not stop before. */
     let beyond = 0;
-    for (const { deeds } of story.slice(nth + 1)) {
+    for (const { deeds } of counterexample.slice(nth + 1)) {
       const own = deeds.find((d) => d.kind === kind && d.index === index);
       if (own && !own.late && !runsOn) break;
       if (own) beyond += own.runMm + own.longMm;
@@ -123,17 +123,17 @@ export const goesOn: MoveKind = {
           for (const { turnout, position, facing } of turnouts)
             if (facing) may.push(`(lies${turnout} > 1 || lies${turnout} == ${position})`);
           if (offTheEnd) {
-            say(`  :: d_step { ${may.join(' && ')} -> ${text.clear}; ${set(HARM_OF.leavesTheTrack)} }`);
+            say(`  :: d_step { ${may.join(' && ')} -> ${text.clear}; ${set(HAZARD_OF.leavesTheTrack)} }`);
             continue;
           }
           const deeds = passes.map((thing) =>
             whenever(
               text.isAtStop(before[thing]!.signal),
-              `if :: counted${t} & ${1 << thing} -> ${set(HARM_OF.passesFallen)} :: else -> ${set(HARM_OF.passesUnannounced)} fi`,
+              `if :: counted${t} & ${1 << thing} -> ${set(HAZARD_OF.passesFallen)} :: else -> ${set(HAZARD_OF.passesUnannounced)} fi`,
             ),
           );
           for (const { turnout, position } of turnouts)
-            deeds.push(whenever(`lies${turnout} != ${position}`, set(HARM_OF.meetsWrongPoints)));
+            deeds.push(whenever(`lies${turnout} != ${position}`, set(HAZARD_OF.meetsWrongPoints)));
           deeds.push(`at${t} = ${to}; past = 0; counted = 0`);
           carry.forEach((now, i) => {
             if (now < 0) return;

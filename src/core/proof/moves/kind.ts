@@ -1,7 +1,7 @@
+import type { Deed } from '../counterexample';
 import type { ProofModel } from '../model';
 import type { PromelaText } from '../promela-text';
 import type { Steering } from '../steer';
-import type { Deed } from '../story';
 import type { Switch } from '../switches';
 
 /** How a train runs in a step. */
@@ -33,14 +33,14 @@ export interface MoveKind {
   take(model: ProofModel, index: number, choice: number): boolean;
   /** It gets a train somewhere: past a signal, onto points, or where another detector sees it. */
   getsSomewhere?(model: ProofModel, index: number, choice: number): boolean;
-  /** The rules refuse it, whatever else falls into a first scan of that manner (`Rules.manner`). */
-  isRefused?(model: ProofModel, index: number, manner: number): boolean;
+  /** The rules refuse it, whatever else falls into a first scan of that effect (`Rules.effect`). */
+  isRefused?(model: ProofModel, index: number, effect: number): boolean;
   /** In a sentence, from the state before it. */
   tell(model: ProofModel, index: number, choice: number): string;
   course?(model: ProofModel, index: number, choice: number): Course;
   /** Begins it in a rehearsal; returns what tells that it is done, or undefined when it cannot be begun. */
   steer(steering: Steering, deed: Deed, nth: number): (() => boolean) | undefined;
-  /** It may have come to pass long before a story tells of it. */
+  /** It may have come to pass long before a counterexample tells of it. */
   passesBy?: boolean;
   /** Writes the steps of this kind as alternatives of the Promela model’s loop. */
   write(text: PromelaText): void;

@@ -45,7 +45,7 @@ export const pointsAreAskedFor: MoveKind = {
     }
   },
   take: (model, turnout, diverging) => model.ask(turnout, diverging),
-  isRefused: (model, turnout, manner) => model.rules.wasLocked(manner, turnout),
+  isRefused: (model, turnout, effect) => model.rules.wasLocked(effect, turnout),
   tell(model, turnout, diverging) {
     const back = model.present.turnouts[turnout]! >= MOVING ? ', while it still moves' : '';
     const { name } = model.motors[turnout]!;

@@ -40,7 +40,7 @@ export const turnsBack: MoveKind = {
   },
 };
 
-/** A train that was bound past something comes to a stand, and is bound past nothing that it must stop before. */
+/** A train that was committed past something comes to a stand, and is committed past nothing that it must stop before. */
 export const comesToAStand: MoveKind = {
   pairs: false,
   list(model, add) {

@@ -10,7 +10,7 @@ export const fault = commandKind({
     const index = sensors.findIndex(({ id }) => id === sensor);
     if (index < 0 || !sensorKind(sensors[index]!.kind).pulses) return 'That sensor gives no pulses.';
     const slot = terminals.slot('detector', index);
-    if (what === 'miss') run.missed.missNext(slot, run.plant.felt[partition.fields.ofSensor[index]!]!);
+    if (what === 'miss') run.missed.missNext(slot, run.plant.detected[partition.fields.ofSensor[index]!]!);
     else run.controller.pulse(slot);
     return undefined;
   },

@@ -1,8 +1,8 @@
 'use client';
 import { CircleAlert, CircleCheck, CircleDashed } from 'lucide-react';
-import { harmOfFinding } from '@/core/findings';
+import { hazardOfFinding } from '@/core/findings';
 import { PROPERTY_WORDS, UNNOTICED } from '@/core/proof';
-import { HARMS } from '@/core/simulation';
+import { HAZARDS } from '@/core/simulation';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isProofOf } from '@/ui/state/verdict-line';
 import type { ProofReport } from '@/workers/proof.worker';
@@ -36,8 +36,8 @@ const ICONS = {
   unfinished: CircleDashed,
 } as const;
 
-/** Of what findings of the same harm would do about it, so much is offered at most. */
-const MOST_REMEDIES = 3;
+/** Of what findings of the same hazard would do about it, so much is offered at most. */
+const MOST_FIXES = 3;
 
 /** One thing that can or cannot happen: the verdict first, then why, what to try, and the shortest way there. */
 export function VerdictRow({
@@ -51,22 +51,22 @@ export function VerdictRow({
   named(text: string): string;
 }) {
   const store = useWorkbenchStore();
-  const { property, result, story, cause, atTheStart } = verdict;
+  const { property, result, counterexample, cause, atTheStart } = verdict;
   const steered = report.steered[property];
   const Icon = ICONS[result];
   const warned = useWorkbench((s) =>
     result === 'holds' && isProofOf(s)
-      ? (s.design?.findings.find((f) => harmOfFinding(f.kind) === property)?.says ?? '')
+      ? (s.design?.findings.find((f) => hazardOfFinding(f.kind) === property)?.says ?? '')
       : '',
   );
   const found = useWorkbench((s) => (isProofOf(s) ? s.design?.findings : undefined));
-  const own = cause?.remedies ?? [];
+  const own = cause?.fixes ?? [];
   const more = (cause ? (found ?? []) : [])
-    .filter(({ kind }) => harmOfFinding(kind) === property)
-    .flatMap(({ remedies }) => remedies)
+    .filter(({ kind }) => hazardOfFinding(kind) === property)
+    .flatMap(({ fixes }) => fixes)
     .filter(({ says }) => !own.some((remedy) => named(remedy.says) === says))
-    .slice(0, MOST_REMEDIES);
-  const told = story?.filter(({ says }) => !says.endsWith(UNNOTICED)) ?? [];
+    .slice(0, MOST_FIXES);
+  const told = counterexample?.filter(({ says }) => !says.endsWith(UNNOTICED)) ?? [];
   return (
     <li className="border-b border-hair py-2">
       <p className={`flex gap-2 font-medium ${TONES[result]}`}>
@@ -91,7 +91,7 @@ export function VerdictRow({
           ))}
         </div>
       )}
-      {story && !atTheStart && (
+      {counterexample && !atTheStart && (
         <div className="mt-1.5 rounded-md border border-line bg-sheet px-2 py-1.5">
           <p className="font-semibold">
             {told.length === 0 ? 'The trains need only go on from where they begin.' : 'The shortest way there'}
@@ -107,7 +107,9 @@ export function VerdictRow({
                 {steered.confirmed
                   ? 'The rehearsal comes to it too.'
                   : `Possible, not confirmed: the rehearsal, with its own times, did not come to it.${
-                      steered.instead ? ` It came to another harm instead: ${lower(HARMS[steered.instead].fails)}` : ''
+                      steered.instead
+                        ? ` It came to another harm instead: ${lower(HAZARDS[steered.instead].fails)}`
+                        : ''
                     }`}
               </p>
               <button

@@ -316,7 +316,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
         ))}
       </div>
     );
-  if (block?.told && block.told !== 'time')
+  if (block?.inferred && block.inferred !== 'time')
     return (
       <div className="mb-3 flex flex-wrap gap-2">
         {[true, false].map((free) => (

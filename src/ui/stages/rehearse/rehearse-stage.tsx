@@ -7,7 +7,7 @@ import { Selection, subjectOf } from '@/ui/reasoning/selection';
 import { LineSheet } from '@/ui/sheet/line-sheet';
 import { shownDocument } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import { HarmsNow } from './harms-now';
+import { HazardsNow } from './harms-now';
 import { OnTheLine, WhileRunning } from './on-the-line';
 import { RehearseBar } from './rehearse-bar';
 import { RunsWindow } from './runs-window';
@@ -118,7 +118,7 @@ export function RehearseStage() {
       </main>
       {subject !== undefined ? (
         <Panel title="Reasoning" subject={subject} onClose={() => store.getState().select(undefined)}>
-          <HarmsNow />
+          <HazardsNow />
           <WhileRunning run={run} />
           <Selection key={selected} />
         </Panel>
@@ -128,7 +128,7 @@ export function RehearseStage() {
           subject={board ? (board.trains.length === 1 ? '1 train' : `${board.trains.length} trains`) : undefined}
         >
           {isTrain && <PanelTitle>{document.trains.find((t) => t.id === selected)?.name}</PanelTitle>}
-          <HarmsNow />
+          <HazardsNow />
           <OnTheLine run={run} />
         </Panel>
       )}

@@ -1,14 +1,14 @@
 import type { Compiled } from '../logic';
 import { bitsOf } from './bits';
 import { readersOf } from './byte-code';
-import type { Showings } from './showings';
+import type { DisplayedAspects } from './displayed-aspects';
 import { numberIn, StateSet } from './state-set';
 
 /**
  * What a step has to do with, as a number: the rules that read anything which it changes in any of its scans, and the signals and
  * turnouts that it changes. Motors count as rules: each reads how its turnout lies, which changes whenever its drive does.
  */
-export class Footprints {
+export class Independence {
   /** Words of bits of signals and turnouts (`Showings.thing`). */
   readonly thingWords: number;
   /** For each word of memory the rules that read it, as bits. */
@@ -58,10 +58,10 @@ export class Footprints {
     }
   }
   /** The whole print, given what was shown before the step and at each scan. */
-  end(showings: Showings, before: number, shown: readonly number[]): number {
-    for (const showing of shown)
+  end(displays: DisplayedAspects, before: number, shown: readonly number[]): number {
+    for (const displayed of shown)
       for (let i = 0; i < this.things; i++)
-        if (showings.thing(showing, i) !== showings.thing(before, i))
+        if (displays.thing(displayed, i) !== displays.thing(before, i))
           this.now[this.readerWords + (i >> 5)]! |= 1 << (i & 31);
     return numberIn(this.set, this.now);
   }

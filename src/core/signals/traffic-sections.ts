@@ -1,18 +1,18 @@
 import { type Block, onwardPieces, type Partition } from '../detection';
 import { remembered } from '../survey';
 import type { EdgeEnd } from '../track';
-import { canBothBeSet, type SignalReading, type Way } from './ways';
+import { canBothBeSet, type Route, type SignalReading } from './routes';
 
 /**
  * A stretch that one direction of traffic may hold: a chain of plain blocks, or a single block with points in it.
  * A side is the way in: the direction along a chain, or the entrance of a block with points.
  */
-export interface Stretch {
+export interface TrafficSection {
   index: number;
   id: string;
   name: string;
   blocks: number[];
-  /** Sides by which ways enter, in a fixed order. */
+  /** Sides by which routes enter, in a fixed order. */
   sides: string[];
   /**
    * It needs a memory of direction: a chain that trains enter from both ends, or a block with points into which trains can
@@ -23,8 +23,8 @@ export interface Stretch {
   closed: boolean;
 }
 
-export interface Stretches {
-  all: Stretch[];
+export interface TrafficSections {
+  all: TrafficSection[];
   ofBlock: number[];
   /** What people call the sides of blocks with points. */
   sideNames: ReadonlyMap<string, string>;
@@ -33,14 +33,14 @@ export interface Stretches {
 }
 
 /** Groups blocks into stretches and finds those that are worked in both directions. */
-export const findStretches = remembered(
+export const findTrafficSections = remembered(
   [],
-  (_, partition: Partition, readings: readonly SignalReading[]): Stretches => {
+  (_, partition: Partition, readings: readonly SignalReading[]): TrafficSections => {
     const { blocks } = partition;
     const ofBlock: number[] = blocks.map(() => -1);
     /** For a chained block, whether its first end faces the start of the chain. */
     const ahead: boolean[] = blocks.map(() => true);
-    const all: Stretch[] = [];
+    const all: TrafficSection[] = [];
 
     const plain = (block: Block) => block.points.length === 0 && block.ends.length === 2;
     const beyond = (block: Block, which: number) => {
@@ -49,7 +49,7 @@ export const findStretches = remembered(
     };
     for (const block of blocks) {
       if (ofBlock[block.index] !== -1) continue;
-      const stretch: Stretch = {
+      const trafficSection: TrafficSection = {
         index: all.length,
         id: '',
         name: '',
@@ -58,24 +58,24 @@ export const findStretches = remembered(
         bothWays: false,
         closed: false,
       };
-      all.push(stretch);
-      ofBlock[block.index] = stretch.index;
+      all.push(trafficSection);
+      ofBlock[block.index] = trafficSection.index;
       if (!plain(block)) continue;
-      for (const way of [1, 0]) {
+      for (const route of [1, 0]) {
         let here = block;
-        let out = way;
+        let out = route;
         for (;;) {
           const next = beyond(here, out);
           if (!next) break;
           const other = blocks[next.piece.block]!;
-          if (other === block) stretch.closed = true;
+          if (other === block) trafficSection.closed = true;
           if (ofBlock[other.index] !== -1 || !plain(other)) break;
           const entered = other.ends.findIndex((e) => e.piece === next.piece.index && e.end === next.enters);
           if (entered < 0) break;
-          ofBlock[other.index] = stretch.index;
-          ahead[other.index] = (entered === 0) === (way === 1);
-          if (way === 1) stretch.blocks.push(other.index);
-          else stretch.blocks.unshift(other.index);
+          ofBlock[other.index] = trafficSection.index;
+          ahead[other.index] = (entered === 0) === (route === 1);
+          if (route === 1) trafficSection.blocks.push(other.index);
+          else trafficSection.blocks.unshift(other.index);
           here = other;
           out = entered === 0 ? 1 : 0;
         }
@@ -89,35 +89,35 @@ export const findStretches = remembered(
       return (which === 0) === ahead[block] ? 'onward' : 'back';
     };
 
-    for (const stretch of all) {
-      const first = blocks[stretch.blocks[0]!]!;
-      const last = blocks[stretch.blocks[stretch.blocks.length - 1]!]!;
-      stretch.id = `stretch of ${first.id}`;
-      stretch.name = first === last ? first.name : `${first.name} to ${last.name}`;
+    for (const trafficSection of all) {
+      const first = blocks[trafficSection.blocks[0]!]!;
+      const last = blocks[trafficSection.blocks[trafficSection.blocks.length - 1]!]!;
+      trafficSection.id = `stretch of ${first.id}`;
+      trafficSection.name = first === last ? first.name : `${first.name} to ${last.name}`;
     }
     const sideNames = new Map<string, string>();
-    const entries: { way: Way; side: string }[][] = all.map(() => []);
+    const entries: { route: Route; side: string }[][] = all.map(() => []);
     for (const reading of readings) {
-      for (const way of reading.ways) {
+      for (const route of reading.routes) {
         const seen = new Set<number>();
-        for (const step of way.blocks) {
-          const stretch = ofBlock[step.block]!;
-          if (seen.has(stretch)) continue;
-          seen.add(stretch);
+        for (const step of route.blocks) {
+          const trafficSection = ofBlock[step.block]!;
+          if (seen.has(trafficSection)) continue;
+          seen.add(trafficSection);
           const side = sideOf(step.block, step.piece, step.enters);
-          entries[stretch]!.push({ way, side });
+          entries[trafficSection]!.push({ route, side });
           const entrance = entranceOf(partition, step.piece, step.enters);
           if (side === entrance.id) sideNames.set(side, entrance.says);
         }
       }
     }
-    for (const stretch of all) {
-      const own = entries[stretch.index]!;
-      stretch.sides = [...new Set(own.map((entry) => entry.side))].sort();
-      if (stretch.sides.length < 2) continue;
-      const chain = plain(blocks[stretch.blocks[0]!]!);
-      stretch.bothWays =
-        chain || own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.way, b.way)));
+    for (const trafficSection of all) {
+      const own = entries[trafficSection.index]!;
+      trafficSection.sides = [...new Set(own.map((entry) => entry.side))].sort();
+      if (trafficSection.sides.length < 2) continue;
+      const chain = plain(blocks[trafficSection.blocks[0]!]!);
+      trafficSection.bothWays =
+        chain || own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.route, b.route)));
     }
     return { all, ofBlock, sideNames, sideOf };
   },

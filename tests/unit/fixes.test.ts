@@ -21,10 +21,10 @@ describe('what a finding offers mends it', () => {
     const mended = new Set<FindingKind>();
     for (let seed = 90_000; seed < 90_150; seed++) {
       const document = randomLayout(seed);
-      for (const { id, kind, remedies } of checkDesign(document).findings) {
-        if (remedies.length === 0) continue;
-        const alone = remedies.every(({ edit }) => !idsOf(edited(document, edit)).includes(id));
-        const all = () => remedies.reduce((d, { edit }) => edited(d, edit), document);
+      for (const { id, kind, fixes } of checkDesign(document).findings) {
+        if (fixes.length === 0) continue;
+        const alone = fixes.every(({ edit }) => !idsOf(edited(document, edit)).includes(id));
+        const all = () => fixes.reduce((d, { edit }) => edited(d, edit), document);
         if (!alone) expect(idsOf(all()), `layout ${seed}, ${id}`).not.toContain(id);
         mended.add(kind);
       }
@@ -35,11 +35,11 @@ describe('what a finding offers mends it', () => {
     const d = edited(newDocument('Ends'), { do: 'add line', name: 'Main', length: cm(300), circuit: false });
     const [finding] = checkDesign(d).findings.filter(({ kind }) => kind === 'track end without a buffer');
     expect(finding!.says).toBe('Main ends at 0 cm and at 300 cm with no buffer: nothing holds a train there.');
-    const one = edited(d, finding!.remedies[1]!.edit);
+    const one = edited(d, finding!.fixes[1]!.edit);
     expect(checkDesign(one).findings.find(({ id }) => id === finding!.id)!.says).toContain(
       'ends at 0 cm with no buffer',
     );
-    expect(applyEdit(one, finding!.remedies[1]!.edit)).toEqual({
+    expect(applyEdit(one, finding!.fixes[1]!.edit)).toEqual({
       ok: false,
       problem: 'There is already a buffer at 300 cm.',
     });
@@ -57,7 +57,7 @@ describe('what a proof offers is possible, and mends what it can', () => {
     for (let seed = 91_000; seed < 91_040; seed++) {
       const document = randomLayout(seed);
       for (const { property, cause } of prove(document).verdicts)
-        for (const { edit } of cause?.remedies ?? []) {
+        for (const { edit } of cause?.fixes ?? []) {
           edited(document, edit);
           offered.set(property, (offered.get(property) ?? 0) + 1);
         }
@@ -68,8 +68,8 @@ describe('what a proof offers is possible, and mends what it can', () => {
   test('a full circuit: with one train taken off, nothing fails', () => {
     const full = withTrains(ring('Full', 3, 120), 3, 120);
     const { cause } = prove(full).verdicts.find(({ property }) => property === 'deadlock')!;
-    expect(cause!.remedies.map(({ says }) => says)).toHaveLength(3);
-    expect(prove(edited(full, cause!.remedies[0]!.edit)).verdicts.every(({ result }) => result === 'holds')).toBe(true);
+    expect(cause!.fixes.map(({ says }) => says)).toHaveLength(3);
+    expect(prove(edited(full, cause!.fixes[0]!.edit)).verdicts.every(({ result }) => result === 'holds')).toBe(true);
   });
   test('coaches that no detector sees: with resistor axles, nothing fails', () => {
     const d = learningOval();
@@ -78,7 +78,7 @@ describe('what a proof offers is possible, and mends what it can', () => {
     );
     const failing = prove(d).verdicts.filter(({ result }) => result === 'fails');
     expect(failing.length).toBeGreaterThan(0);
-    const fit = failing.flatMap(({ cause }) => cause!.remedies).find(({ edit }) => edit.do === 'fit resistor axles')!;
+    const fit = failing.flatMap(({ cause }) => cause!.fixes).find(({ edit }) => edit.do === 'fit resistor axles')!;
     expect(prove(edited(d, fit.edit)).verdicts.every(({ result }) => result === 'holds')).toBe(true);
   });
 });

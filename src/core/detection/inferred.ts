@@ -28,11 +28,11 @@ interface ByNose extends ByOne<'nose'> {
   out: readonly WayOut[];
 }
 /** What tells of a block that nothing watches throughout: pairs of spots at its ends, by which was left last or by counting; a timer; people; a toggle; boards in a chain. */
-export type Told = ByPairs<'last spot'> | ByPairs<'count'> | ByOne<'time'> | ByOne<'people'> | ByOne<'turns'> | ByNose;
-export type ToldBy = Told['by'];
+export type Inferred = ByPairs<'last spot'> | ByPairs<'count'> | ByOne<'time'> | ByOne<'people'> | ByOne<'turns'> | ByNose;
+export type InferredBy = Inferred['by'];
 
 /** In words: what is said of a block that is told so, after “it is”, and in a lane. */
-export const TOLD_BY: Record<ToldBy, string> = {
+export const INFERRED_BY: Record<InferredBy, string> = {
   'last spot': 'told by spots at its ends',
   count: 'told by counting at its ends',
   time: 'assumed for a time after a train',
@@ -45,10 +45,10 @@ export const TOLD_BY: Record<ToldBy, string> = {
  * What tells of each block of which nothing watches the whole, by its number. Whatever stands in it to tell of it comes first; pairs serve where each
  * end by which trains come in has one, and all count the same. Of a block that has none of these nothing tells that it is free.
  */
-export function toldBlocks({ sensors }: Pick<LayoutDocument, 'sensors'>, division: Division): Map<number, Told> {
-  const told = new Map<number, Told>();
+export function inferredBlocks({ sensors }: Pick<LayoutDocument, 'sensors'>, division: Division): Map<number, Inferred> {
+  const inferred = new Map<number, Inferred>();
   const places = sensors.filter(({ kind }) => sensorKind(kind).reachMm !== 'section');
-  if (places.length === 0) return told;
+  if (places.length === 0) return inferred;
   const kinds = [...new Set(places.flatMap(({ kind }) => sensorKind(kind).inPairs ?? []))];
   const within = new Map<number, Sensor[]>();
   for (const sensor of places) {
@@ -60,9 +60,9 @@ export function toldBlocks({ sensors }: Pick<LayoutDocument, 'sensors'>, divisio
     const found =
       standsIn(within.get(block.index) ?? [], places, division, block) ??
       kinds.map((kind) => pairsOf(places, division, block, kind)).find(Boolean);
-    if (found) told.set(block.index, found);
+    if (found) inferred.set(block.index, found);
   }
-  return told;
+  return inferred;
 }
 
 const BY = { 'for a time': 'time', 'as people say': 'people', 'by turns': 'turns', 'by the nose': 'nose' } as const;
@@ -73,7 +73,7 @@ function standsIn(
   places: readonly Sensor[],
   division: Division,
   block: Block,
-): Told | undefined {
+): Inferred | undefined {
   const sensor = own.find(({ kind }) => sensorKind(kind).tells);
   if (!sensor) return undefined;
   const by = BY[sensorKind(sensor.kind).tells!];
@@ -92,7 +92,7 @@ function standsIn(
 
 const isSpot = ({ kind }: Sensor): boolean => sensorKind(kind).notices !== 'nothing';
 
-function pairsOf(sensors: readonly Sensor[], division: Division, block: Block, inPairs: InPairs): Told | undefined {
+function pairsOf(sensors: readonly Sensor[], division: Division, block: Block, inPairs: InPairs): Inferred | undefined {
   const spots = sensors.filter(({ kind }) => sensorKind(kind).inPairs === inPairs);
   const pairs = endsOf(division, block).map(({ piece, end }) => pairAt(spots, division, division.pieces[piece]!, end));
   if (pairs.length === 0 || !pairs.every((pair) => pair !== undefined && fits(pair, inPairs))) return undefined;

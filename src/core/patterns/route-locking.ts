@@ -5,7 +5,7 @@ import type { Pattern } from './pattern';
 import type { Scheme } from './scheme';
 
 /** Points are locked while a train is cleared over them, or was a moment ago: it may be about to take the way. */
-export const wayLock: Pattern = {
+export const routeLocking: Pattern = {
   id: 'way lock',
   lock(scheme, motor, book) {
     const { id: about, name: called } = motor;
@@ -27,12 +27,12 @@ export const wayLock: Pattern = {
 /** A way over a motor is cleared and a train in rear of its signal may be about to take it. */
 function clearedOver(scheme: Scheme, motor: number): Expr[] {
   const bySignal = new Map<number, Expr[]>();
-  for (const way of scheme.waysOver[motor]!) {
-    const { index } = way.reading;
-    bySignal.set(index, [...(bySignal.get(index) ?? []), name(names.go(way))]);
+  for (const route of scheme.routesOver[motor]!) {
+    const { index } = route.reading;
+    bySignal.set(index, [...(bySignal.get(index) ?? []), name(names.go(route))]);
   }
-  return [...bySignal].map(([signal, ways]) => {
+  return [...bySignal].map(([signal, routes]) => {
     const rear = scheme.partition.blocks[scheme.readings[signal]!.rear]!;
-    return and(or(...ways), name(names.occupied(rear)));
+    return and(or(...routes), name(names.occupied(rear)));
   });
 }

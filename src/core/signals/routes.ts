@@ -15,7 +15,7 @@ export interface SignalPlace {
 }
 
 /** One way ahead of a signal, as the points may lie: everything up to the next signal read in the same direction. */
-export interface Way {
+export interface Route {
   /** How the motors of points have to lie: facing ones choose the way, the others must merely lie right for it. */
   conditions: Over[];
   /** Blocks in order, and the piece and end by which each is entered. */
@@ -37,15 +37,15 @@ export interface Way {
 
 export interface SignalReading extends SignalPlace {
   index: number;
-  ways: Way[];
+  routes: Route[];
 }
 
 /** A boundary nearer than this to a signal is the one it stands at; people set masts beside the cut, not in it. */
 const AT_BOUNDARY: TenthUm = 100;
-/** More ways than this from one signal is a survey error; the rest are not read, and a finding says so. */
-export const MOST_WAYS = 200;
+/** More routes than this from one signal is a survey error; the rest are not read, and a finding says so. */
+export const MOST_ROUTES = 200;
 
-/** Reads every signal of a layout: where it stands, and all the ways ahead of it through points. */
+/** Reads every signal of a layout: where it stands, and all the routes ahead of it through points. */
 export const readSignals = remembered(['features'], (document, partition: Partition): SignalReading[] => {
   const signals = signalsOf(document);
   const places = signals.map((signal) => placeOf(signal, partition));
@@ -59,7 +59,7 @@ export const readSignals = remembered(['features'], (document, partition: Partit
   return places.map((place, index) => ({
     ...place,
     index,
-    ways: waysFrom(place, index, partition, standing, fouling),
+    routes: routesFrom(place, index, partition, standing, fouling),
   }));
 });
 
@@ -104,32 +104,32 @@ function foulingByEdge(partition: Partition): FoulingByEdge {
   return found;
 }
 
-function waysFrom(
+function routesFrom(
   place: SignalPlace,
   own: number,
   partition: Partition,
   standing: Standing,
   fouling: FoulingByEdge,
-): Way[] {
-  const ways: Way[] = [];
+): Route[] {
+  const routes: Route[] = [];
   const rear = place.rear;
 
   const visited = new Set<number>();
-  const walk = (piece: Piece, exit: EdgeEnd, way: Way): void => {
-    if (ways.length >= MOST_WAYS) return;
+  const walk = (piece: Piece, exit: EdgeEnd, route: Route): void => {
+    if (routes.length >= MOST_ROUTES) return;
     const onward = onwardPieces(partition, piece, exit);
     if (onward.length === 0) {
-      way.ending = { kind: 'end of track' };
-      ways.push(way);
+      route.ending = { kind: 'end of track' };
+      routes.push(route);
       return;
     }
     for (const on of onward) {
-      const earlier = (motor: number) => way.conditions.find((c) => c.motor === motor);
+      const earlier = (motor: number) => route.conditions.find((c) => c.motor === motor);
       if (on.over.some(({ motor, position }) => (earlier(motor)?.position ?? position) !== position)) continue;
-      const next: Way =
+      const next: Route =
         onward.length === 1
-          ? way
-          : { ...way, conditions: [...way.conditions], blocks: [...way.blocks], fouled: [...way.fouled] };
+          ? route
+          : { ...route, conditions: [...route.conditions], blocks: [...route.blocks], fouled: [...route.fouled] };
       if (onward.length > 1 && on.over.some(({ position }) => position === 'diverging')) next.aside = true;
       next.conditions.push(...on.over.filter(({ motor }) => !earlier(motor)));
       const key = on.piece.index * 2 + on.enters;
@@ -137,14 +137,14 @@ function waysFrom(
       const home = on.piece.block === rear && next.blocks.length > 0 && partition.blocks[rear]!.points.length === 0;
       if (home || visited.has(key)) {
         next.ending = { kind: 'circle' };
-        ways.push(next);
+        routes.push(next);
         continue;
       }
       enter(on.piece, on.enters, next, piece, exit);
       const out: EdgeEnd = on.enters === 0 ? 1 : 0;
       const block = partition.blocks[on.piece.block]!;
       const met = nextStanding(standing, on.piece, out, undefined);
-      if (partition.sections[block.section]!.sensors.length === 0 && !partition.told.has(block.index))
+      if (partition.sections[block.section]!.sensors.length === 0 && !partition.inferred.has(block.index))
         next.ending = { kind: 'end of detection', block: block.index };
       else if (met !== undefined) next.ending = { kind: 'signal', signal: met };
       else {
@@ -153,27 +153,27 @@ function waysFrom(
         visited.delete(key);
         continue;
       }
-      ways.push(next);
+      routes.push(next);
     }
   };
 
   /** Comes into a piece by an end, out of another by an end of that: where lines meet head to head, these are alike. */
-  const enter = (piece: Piece, enters: EdgeEnd, way: Way, from: Piece, exit: EdgeEnd) => {
-    way.length += piece.to - piece.from;
+  const enter = (piece: Piece, enters: EdgeEnd, route: Route, from: Piece, exit: EdgeEnd) => {
+    route.length += piece.to - piece.from;
     const crossed = piece.block !== from.block || from.bounded[exit] !== undefined;
-    const ahead = piece.block !== rear || way.blocks.length > 0 || crossed;
-    if (ahead && !way.blocks.some((b) => b.block === piece.block))
-      way.blocks.push({ block: piece.block, piece: piece.index, enters });
-    for (const stretch of fouling.get(piece.edge) ?? []) {
-      if (stretch.to <= piece.from || stretch.from >= piece.to) continue;
-      for (const block of stretch.other) if (block !== rear && !way.fouled.includes(block)) way.fouled.push(block);
+    const ahead = piece.block !== rear || route.blocks.length > 0 || crossed;
+    if (ahead && !route.blocks.some((b) => b.block === piece.block))
+      route.blocks.push({ block: piece.block, piece: piece.index, enters });
+    for (const trafficSection of fouling.get(piece.edge) ?? []) {
+      if (trafficSection.to <= piece.from || trafficSection.from >= piece.to) continue;
+      for (const block of trafficSection.other) if (block !== rear && !route.fouled.includes(block)) route.fouled.push(block);
     }
   };
 
   const start = partition.pieces[place.piece]!;
   const up = place.exit === 1;
   const toBoundary = up ? start.to - place.signal.at.tenthUm : place.signal.at.tenthUm - start.from;
-  const first: Way = {
+  const first: Route = {
     conditions: [],
     blocks: [],
     fouled: [],
@@ -185,8 +185,8 @@ function waysFrom(
   if (ahead !== undefined) return [{ ...first, ending: { kind: 'signal', signal: ahead } }];
   visited.add(place.piece * 2 + (place.exit === 1 ? 0 : 1));
   walk(start, place.exit, first);
-  for (const way of ways) way.fouled = way.fouled.filter((b) => !way.blocks.some((w) => w.block === b));
-  return ways;
+  for (const route of routes) route.fouled = route.fouled.filter((b) => !route.blocks.some((w) => w.block === b));
+  return routes;
 }
 
 /** The first signal read on the way out of a piece, beyond the given one if it stands there too. */
@@ -205,7 +205,7 @@ function nextStanding(
   return ordered[0]?.index;
 }
 
-/** Whether two ways can be set at the same time: no motor is wanted in two positions. */
-export function canBothBeSet(one: Way, two: Way): boolean {
+/** Whether two routes can be set at the same time: no motor is wanted in two positions. */
+export function canBothBeSet(one: Route, two: Route): boolean {
   return one.conditions.every((c) => two.conditions.every((d) => c.motor !== d.motor || c.position === d.position));
 }

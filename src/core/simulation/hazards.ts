@@ -1,11 +1,11 @@
 import { promisesFree } from '../kinds';
-import { faceToFace, inOneBlock, type RollingTrain, type Stance, stanceOf } from '../plant';
+import { type Footprint, faceToFace, footprintOf, inOneBlock, type RollingTrain } from '../plant';
 import { conflictNow, lettingIn, standsOn } from '../signals';
 import type { RehearsalEvent } from './events';
 import type { Rehearsal } from './rehearsal';
 
 /** What can go wrong between trains, track and signals, in the order in which it is told. */
-export type HarmId =
+export type HazardId =
   | 'trains touch'
   | 'two trains in a block'
   | 'face to face'
@@ -18,10 +18,10 @@ export type HarmId =
   | 'signal falls too late to stop'
   | 'rules never settle';
 
-interface Harm {
+interface Hazard {
   /** What it is on the track: an event that it is, or how two trains stand. */
   event?(event: RehearsalEvent): boolean;
-  stances?(a: Stance, b: Stance): boolean;
+  footprints?(a: Footprint, b: Footprint): boolean;
   /** It lies in what signals show: two of them let trains into one block at once, or one lets them in where a train stands. */
   ofSignals?: 'two at once' | 'over a train';
   /** It lies in the rules alone: they go round and round. */
@@ -38,7 +38,7 @@ interface Harm {
 }
 
 /** One list for rehearsal and proof alike. */
-export const HARMS: Record<HarmId, Harm> = {
+export const HAZARDS: Record<HazardId, Hazard> = {
   'trains touch': {
     event: ({ kind }) => kind === 'collision',
     holds: 'No two trains ever touch, where tracks meet or cross or on one track.',
@@ -47,14 +47,14 @@ export const HARMS: Record<HarmId, Harm> = {
     ends: true,
   },
   'two trains in a block': {
-    stances: inOneBlock,
+    footprints: inOneBlock,
     holds: 'No two trains are ever in one block.',
     fails: 'Two trains can come into one block.',
     now: 'Two trains are in one block',
     never: 'no two trains are in one block',
   },
   'face to face': {
-    stances: faceToFace,
+    footprints: faceToFace,
     holds: 'No two trains ever face each other with no points between them.',
     fails: 'Two trains can come to face each other with no points between them.',
     now: 'Two trains face each other with no points between them',
@@ -93,13 +93,13 @@ export const HARMS: Record<HarmId, Harm> = {
     never: 'no signal lets a train on where another stands on its way',
   },
   'stop not announced in time': {
-    event: (e) => e.kind === 'passes' && e.aspect.stopsIn === 0 && !e.fell,
+    event: (e) => e.kind === 'passes' && e.aspect.stopsIn === 0 && !e.dropped,
     holds: 'Every stop is announced in time to brake for it.',
     fails: 'A train can pass a signal at stop, because the stop was not announced in time.',
     never: 'no stop comes unannounced',
   },
   'signal falls too late to stop': {
-    event: (e) => e.kind === 'passes' && e.aspect.stopsIn === 0 && e.fell,
+    event: (e) => e.kind === 'passes' && e.aspect.stopsIn === 0 && e.dropped,
     holds: 'No signal ever falls to stop before a train that can no longer stop at it.',
     fails: 'A signal can fall to stop before a train that can no longer stop at it.',
     never: 'no signal falls before a train that can no longer stop',
@@ -112,46 +112,47 @@ export const HARMS: Record<HarmId, Harm> = {
     ends: true,
   },
 };
-export const HARM_IDS = Object.keys(HARMS) as HarmId[];
+export const HAZARD_IDS = Object.keys(HAZARDS) as HazardId[];
 
-/** The harm that an event of a rehearsal is, if it is one. */
-export const harmOfEvent = (event: RehearsalEvent): HarmId | undefined =>
-  HARM_IDS.find((id) => HARMS[id].event?.(event));
+/** The hazard that an event of a rehearsal is, if it is one. */
+export const hazardOfEvent = (event: RehearsalEvent): HazardId | undefined =>
+  HAZARD_IDS.find((id) => HAZARDS[id].event?.(event));
 
-/** The harms that lie in how two trains stand, for those that no event marks. */
-export const harmsOfStance = (a: Stance, b: Stance): HarmId[] => HARM_IDS.filter((id) => HARMS[id].stances?.(a, b));
+/** The hazards that lie in how two trains stand, for those that no event marks. */
+export const hazardsOfFootprints = (a: Footprint, b: Footprint): HazardId[] =>
+  HAZARD_IDS.filter((id) => HAZARDS[id].footprints?.(a, b));
 
 /** How a train of a rehearsal stands. */
-export const stanceNow = ({ system }: Rehearsal, train: RollingTrain): Stance =>
-  stanceOf(system.partition, system.stretches, train.held());
+export const footprintNow = ({ system }: Rehearsal, train: RollingTrain): Footprint =>
+  footprintOf(system.partition, system.trafficSections, train.held());
 
-/** A harm that lasts: the signals and the trains, by number, that it lies in. */
-export interface HarmNow {
-  id: HarmId;
+/** A hazard that lasts: the signals and the trains, by number, that it lies in. */
+export interface HazardNow {
+  id: HazardId;
   signals: number[];
   trains: number[];
 }
 
-/** The harms that lie in how the trains of a rehearsal stand now, and in what its signals show. */
-export function harmsNow(run: Rehearsal): HarmNow[] {
+/** The hazards that lie in how the trains of a rehearsal stand now, and in what its signals show. */
+export function hazardsNow(run: Rehearsal): HazardNow[] {
   const { readings } = run.system;
-  const stances = run.plant.trains.map((train) => stanceNow(run, train));
+  const footprints = run.plant.trains.map((train) => footprintNow(run, train));
   const lies = (motor: number) => run.plant.motors[motor]!.position;
-  const found: HarmNow[] = [];
-  const ofSignals = (what: Harm['ofSignals'], signals: number[], trains: number[]) => {
-    for (const id of HARM_IDS) if (HARMS[id].ofSignals === what) found.push({ id, signals, trains });
+  const found: HazardNow[] = [];
+  const ofSignals = (what: Hazard['ofSignals'], signals: number[], trains: number[]) => {
+    for (const id of HAZARD_IDS) if (HAZARDS[id].ofSignals === what) found.push({ id, signals, trains });
   };
   const conflict = conflictNow(readings, (signal) => run.readOff(signal).stopsIn !== 0, lies);
   if (conflict) ofSignals('two at once', [conflict.one, conflict.two], []);
-  for (const way of lettingIn(readings)) {
-    if (!promisesFree(run.readOff(way.signal))) continue;
-    if (!way.lies.every(({ motor, position }) => lies(motor) === position)) continue;
-    const trains = stances.flatMap(({ blocks }, t) => (standsOn(way, blocks) ? [t] : []));
-    if (trains.length > 0) ofSignals('over a train', [way.signal], trains);
+  for (const route of lettingIn(readings)) {
+    if (!promisesFree(run.readOff(route.signal))) continue;
+    if (!route.lies.every(({ motor, position }) => lies(motor) === position)) continue;
+    const trains = footprints.flatMap(({ blocks }, t) => (standsOn(route, blocks) ? [t] : []));
+    if (trains.length > 0) ofSignals('over a train', [route.signal], trains);
   }
-  stances.forEach((one, i) => {
-    stances.slice(i + 1).forEach((two, j) => {
-      for (const id of harmsOfStance(one, two)) found.push({ id, signals: [], trains: [i, i + 1 + j] });
+  footprints.forEach((one, i) => {
+    footprints.slice(i + 1).forEach((two, j) => {
+      for (const id of hazardsOfFootprints(one, two)) found.push({ id, signals: [], trains: [i, i + 1 + j] });
     });
   });
   return found;

@@ -67,7 +67,7 @@ describe('the ways ahead of every signal of the demo', () => {
   test('every signal is in the table', () =>
     expect(signals.map((s) => s.name).sort()).toEqual(Object.keys(WAYS).sort()));
   test.each(signals.map((s) => [s.name, s] as const))('%s', (name, reading) => {
-    const found = reading.ways.map((way) => [
+    const found = reading.routes.map((way) => [
       way.to,
       way.points.map((p) => `${p.turnout}${p.position === 'straight' ? '+' : '−'}`).join(' '),
       way.blocks.join(' '),
@@ -76,11 +76,11 @@ describe('the ways ahead of every signal of the demo', () => {
   });
   test('ways into dead ends say that the track ends; all others lead to a signal', () => {
     for (const reading of signals) {
-      for (const way of reading.ways) expect(way.ending).toBe(/^(PD|SK\d)$/.test(way.to) ? 'end of track' : 'signal');
+      for (const way of reading.routes) expect(way.ending).toBe(/^(PD|SK\d)$/.test(way.to) ? 'end of track' : 'signal');
     }
   });
   test('the way from ME over the straight points is 54 + 176 cm long', () => {
-    const way = signals.find((s) => s.name === 'ME')!.ways.find((w) => w.to === 'M1E')!;
+    const way = signals.find((s) => s.name === 'ME')!.routes.find((w) => w.to === 'M1E')!;
     expect(way.length).toBe(cm(230).tenthUm);
   });
 });
@@ -133,8 +133,8 @@ describe('a gap inside the clearance', () => {
   const view = viewDesign(foulSpur());
   test('the fouled block must be free for the straight way too', () => {
     const { scheme } = checkDesign(foulSpur());
-    const straight = scheme.waysOf[0]!.find((w) => w.to === 'S2')!;
-    expect(straight.way.fouled.map((b) => scheme.partition.blocks[b]!.name)).toEqual(['Spur']);
+    const straight = scheme.routesOf[0]!.find((w) => w.to === 'S2')!;
+    expect(straight.route.fouled.map((b) => scheme.partition.blocks[b]!.name)).toEqual(['Spur']);
   });
   test('the turnout is locked by a vehicle in either block', () =>
     expect(view.lockedBy['t-T1']).toEqual(['P', 'Spur']));
@@ -168,8 +168,8 @@ describe('crossings', () => {
   };
   test('a signal over a diamond needs the crossed line’s block free as well', () => {
     const { scheme } = checkDesign(crossing('diamond'));
-    const [way] = scheme.waysOf[0]!;
-    expect(way!.way.fouled.map((b) => scheme.partition.blocks[b]!.name)).toEqual(['b2']);
+    const [way] = scheme.routesOf[0]!;
+    expect(way!.route.fouled.map((b) => scheme.partition.blocks[b]!.name)).toEqual(['b2']);
   });
   test('a crossover is said to be read as a diamond so far, a slip is read as it is', () => {
     const kinds = (kind: 'crossover' | 'double slip') => checkDesign(crossing(kind)).findings.map((f) => f.kind);
@@ -191,7 +191,7 @@ describe('where the track or the detection ends', () => {
     ] as const)
       block(d, name, 'a', at);
     change(d);
-    return signalsIn(d).map((s) => s.ways.map((w) => w.ending));
+    return signalsIn(d).map((s) => s.routes.map((w) => w.ending));
   };
   test('before a buffer the last signal’s way ends with the track', () =>
     expect(line(() => {})).toEqual([['signal'], ['end of track']]));

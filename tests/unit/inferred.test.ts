@@ -2,14 +2,14 @@ import { describe, expect, test } from 'vitest';
 import { causesIn, checkDesign, tryByHand } from '@/core/design';
 import { consistOf, divideTrack } from '@/core/detection';
 import { cm, mmOf } from '@/core/measure';
-import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerStory, writePromela } from '@/core/proof';
-import { type Command, HARM_IDS, harmOfEvent, Rehearsal } from '@/core/simulation';
+import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerCounterexample, writePromela } from '@/core/proof';
+import { type Command, HAZARD_IDS, hazardOfEvent, Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { Draw } from '../../tools/fuzz/draw';
-import { spinHarms } from './spin';
+import { spinHazards } from './spin';
 
 const LONG = 120;
 const sensor = (id: string, kind: Sensor['kind'], at: number, holdMs = 200): Sensor => ({
@@ -62,7 +62,7 @@ function oneTold(trains: number, own: Sensor[]): LayoutDocument {
   d.sensors = [...d.sensors.filter((one) => one !== gone), ...own];
   return d;
 }
-const toldBy = (d: LayoutDocument) => [...divideTrack(d, compileTrack(d)).told.values()].map(({ by }) => by);
+const toldBy = (d: LayoutDocument) => [...divideTrack(d, compileTrack(d)).inferred.values()].map(({ by }) => by);
 const findingsOf = (d: LayoutDocument) => checkDesign(d).findings.map(({ kind, severity }) => `${severity} ${kind}`);
 function failing(d: LayoutDocument, switches: ReadonlySet<Switch> = STANDARD_SWITCHES, most = 400_000) {
   const proof = new ProofRun(compileSystem(d), most, switches);
@@ -100,7 +100,7 @@ describe('a block told by counting', () => {
           ]);
           if (rehearsal.command(command) === undefined && command.kind === 'turn back') turns += 1;
         }
-        rehearsal.step((event) => expect(harmOfEvent(event)).toBeUndefined());
+        rehearsal.step((event) => expect(hazardOfEvent(event)).toBeUndefined());
         if (tick % 25 > 0) continue;
         /** Where trains stand, in blocks, from their positions alone. */
         const stands = new Set<string>();
@@ -191,7 +191,7 @@ describe('a pulse that is missed, or comes twice', () => {
   test('one that is missed on the way in leaves the block free with the train in it; one too many there keeps it occupied', () => {
     const sound = countsAfter(() => {});
     expect(sound.every(({ stands, occupied }) => !stands || occupied)).toBe(true);
-    const next = (run: Rehearsal) => run.system.partition.told.get(sound.findIndex(({ stands }) => stands))!;
+    const next = (run: Rehearsal) => run.system.partition.inferred.get(sound.findIndex(({ stands }) => stands))!;
     const missed = countsAfter((run) => {
       const told = next(run);
       for (const { inner, outer } of 'pairs' in told ? told.pairs : [])
@@ -209,8 +209,8 @@ describe('a pulse that is missed, or comes twice', () => {
     while (!proof.step(20_000));
     const found = proof.result(causesIn(d)).verdicts.find(({ property }) => property === 'two trains in a block')!;
     expect(found.result).toBe('fails');
-    expect(found.story!.some(({ says }) => /is missed by|a pulse too many/.test(says))).toBe(true);
-    const steered = steerStory(proof.explorer.model, 'two trains in a block', found.story!);
+    expect(found.counterexample!.some(({ says }) => /is missed by|a pulse too many/.test(says))).toBe(true);
+    const steered = steerCounterexample(proof.explorer.model, 'two trains in a block', found.counterexample!);
     expect(steered.confirmed).toBe(true);
   });
   test('Spin finds the same of one block that is counted', () => {
@@ -220,11 +220,11 @@ describe('a pulse that is missed, or comes twice', () => {
     const on = new Set<Switch>(['say free', 'false pulses']);
     const found = failing(d, on).map(({ property }) => property);
     expect(found).toContain('signal falls too late to stop');
-    const told = HARM_IDS.filter((harm) => harm !== 'rules never settle');
-    const met = told.filter((harm) => found.includes(harm));
-    const looks = spinHarms(writePromela(new ProofModel(compileSystem(d), on)), [
-      told.filter((harm) => !met.includes(harm)),
-      ...met.map((harm) => [harm]),
+    const told = HAZARD_IDS.filter((hazard) => hazard !== 'rules never settle');
+    const met = told.filter((hazard) => found.includes(hazard));
+    const looks = spinHazards(writePromela(new ProofModel(compileSystem(d), on)), [
+      told.filter((hazard) => !met.includes(hazard)),
+      ...met.map((hazard) => [hazard]),
     ]);
     expect(looks.map(({ errors }) => errors > 0)).toEqual([false, ...met.map(() => true)]);
     expect(looks[0]!.complete).toBe(true);
@@ -248,7 +248,7 @@ describe('a block that is only assumed to be free', () => {
   test('its time is kept to the scan, from when the spot noticed something last', () => {
     const d = oneTold(1, [spot, sensor('t', 'timer', 240, 5000)]);
     const rehearsal = new Rehearsal(compileSystem(d), 1);
-    const block = rehearsal.system.partition.blocks.find(({ index }) => rehearsal.system.partition.told.has(index))!;
+    const block = rehearsal.system.partition.blocks.find(({ index }) => rehearsal.system.partition.inferred.has(index))!;
     rehearsal.command({ kind: 'run', train: d.trains[0]!.id, on: true });
     let [last, freed, before] = [0, 0, 0];
     for (let tick = 1; tick < 6000 && freed === 0; tick++) {
@@ -279,7 +279,7 @@ describe('a block that is only assumed to be free', () => {
       [counted(3, 1, 'reed', 1), false],
     ];
     for (const [d, meets] of each) {
-      const [look] = spinHarms(writePromela(new ProofModel(compileSystem(d))), [['two trains in a block']]);
+      const [look] = spinHazards(writePromela(new ProofModel(compileSystem(d))), [['two trains in a block']]);
       expect([d.sensors.at(-1)!.kind, look!.errors > 0]).toEqual([d.sensors.at(-1)!.kind, meets]);
     }
   });
@@ -290,7 +290,7 @@ describe('a block that is only assumed to be free', () => {
     expect(findingsOf(d)).toContain('unsafe toggle that can fall out of step');
     const pulses = (miss: boolean) => {
       const rehearsal = new Rehearsal(compileSystem(d), 1);
-      const block = rehearsal.system.partition.blocks.find(({ index }) => rehearsal.system.partition.told.has(index))!;
+      const block = rehearsal.system.partition.blocks.find(({ index }) => rehearsal.system.partition.inferred.has(index))!;
       rehearsal.command({ kind: 'say', block: block.id, free: true });
       if (miss) rehearsal.command({ kind: 'fault', sensor: 'a', what: 'miss' });
       rehearsal.command({ kind: 'run', train: d.trains[0]!.id, on: true });
@@ -314,7 +314,7 @@ describe('a block that is only assumed to be free', () => {
   test('in a rehearsal somebody says so; of a watched block there is nothing to say', () => {
     const d = oneTold(1, [sensor('v', 'virtual end', 240, 0)]);
     const rehearsal = new Rehearsal(compileSystem(d), 1);
-    const { blocks, told } = rehearsal.system.partition;
+    const { blocks, inferred: told } = rehearsal.system.partition;
     const block = blocks.find(({ index }) => told.has(index))!;
     const occupied = () => rehearsal.controller.evaluator.valueOf(`occupied.${block.id}`);
     for (const free of [true, false, true]) {
@@ -328,7 +328,7 @@ describe('a block that is only assumed to be free', () => {
   test('tried by hand an axle put down there is taken for a train', () => {
     for (const kind of ['timer', 'toggle', 'virtual end'] as const) {
       const design = checkDesign(oneTold(0, [spot, sensor('x', kind, 240, 20_000)]));
-      const { blocks, told } = design.scheme.partition;
+      const { blocks, inferred: told } = design.scheme.partition;
       const block = blocks.find(({ index }) => told.has(index))!;
       const read = (occupied: string[]) =>
         tryByHand(design, { occupied: occupied as never, points: {} })[`occupied.${block.id}`];

@@ -1,5 +1,5 @@
 import { onwardPieces, type Partition, pointsBeyond } from '../detection';
-import type { SignalsOn, Stretches } from '../signals';
+import type { SignalsOn, TrafficSections } from '../signals';
 import type { EdgeEnd } from '../track';
 import { pieceLengthMm, type TapeEntry } from './tape';
 
@@ -14,7 +14,7 @@ export const entriesBetween = <T extends TapeEntry>(tape: T[], from: number, to:
   tape.filter((entry) => entry.to > from + SAME_MM && entry.from < to - SAME_MM);
 
 /** What a train holds, by the wheel: its nose and its wheels, but not what hangs over behind the last of them. */
-export interface Stance {
+export interface Footprint {
   blocks: number[];
   /** Chains of plain blocks that it stands in. */
   courses: Course[];
@@ -22,32 +22,32 @@ export interface Stance {
 
 /** A train in a chain of plain blocks: between which of them, counted along the chain, and whether it runs back along it. */
 interface Course {
-  stretch: number;
+  trafficSection: number;
   closed: boolean;
   back: boolean;
   first: number;
   last: number;
 }
 
-export function stanceOf(partition: Partition, stretches: Stretches, held: TapeEntry[]): Stance {
+export function footprintOf(partition: Partition, trafficSections: TrafficSections, held: TapeEntry[]): Footprint {
   const blocks = new Set<number>();
   const courses = new Map<number, Course>();
   for (const { piece, exit } of held) {
     const { block } = partition.pieces[piece]!;
     blocks.add(block);
-    const stretch = stretches.all[stretches.ofBlock[block]!]!;
-    const nth = stretch.blocks.indexOf(block);
-    const course = courses.get(stretch.index);
+    const trafficSection = trafficSections.all[trafficSections.ofBlock[block]!]!;
+    const nth = trafficSection.blocks.indexOf(block);
+    const course = courses.get(trafficSection.index);
     if (course) {
       course.first = Math.min(course.first, nth);
       course.last = Math.max(course.last, nth);
       continue;
     }
-    const side = stretches.sideOf(block, piece, exit === 1 ? 0 : 1);
+    const side = trafficSections.sideOf(block, piece, exit === 1 ? 0 : 1);
     if (side !== 'onward' && side !== 'back') continue;
-    courses.set(stretch.index, {
-      stretch: stretch.index,
-      closed: stretch.closed,
+    courses.set(trafficSection.index, {
+      trafficSection: trafficSection.index,
+      closed: trafficSection.closed,
       back: side === 'back',
       first: nth,
       last: nth,
@@ -56,13 +56,13 @@ export function stanceOf(partition: Partition, stretches: Stretches, held: TapeE
   return { blocks: [...blocks].sort((a, b) => a - b), courses: [...courses.values()] };
 }
 
-export const inOneBlock = (a: Stance, b: Stance): boolean => a.blocks.some((block) => b.blocks.includes(block));
+export const inOneBlock = (a: Footprint, b: Footprint): boolean => a.blocks.some((block) => b.blocks.includes(block));
 
 /** Two trains that run towards each other with no points between them. */
-export const faceToFace = (a: Stance, b: Stance): boolean =>
+export const faceToFace = (a: Footprint, b: Footprint): boolean =>
   a.courses.some((mine) =>
     b.courses.some((theirs) => {
-      if (mine.stretch !== theirs.stretch || mine.back === theirs.back) return false;
+      if (mine.trafficSection !== theirs.trafficSection || mine.back === theirs.back) return false;
       const [onward, back] = mine.back ? [theirs, mine] : [mine, theirs];
       return mine.closed || onward.first <= back.last;
     }),

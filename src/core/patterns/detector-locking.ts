@@ -17,7 +17,7 @@ export function foulingBlocks(scheme: Scheme, motor: number): number[] {
 }
 
 /** Points are locked while a vehicle may stand on the blades or foul a leg of them, or of others that throw with them. */
-export const foulingLock: Pattern = {
+export const detectorLocking: Pattern = {
   id: 'fouling lock',
   lock(scheme, motor) {
     const { blocks } = scheme.partition;

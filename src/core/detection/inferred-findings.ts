@@ -1,4 +1,4 @@
-import type { Finding, Remedy } from '../findings';
+import type { Finding, Fix } from '../findings';
 import { sensorKind } from '../kinds';
 import {
   CAUTION_SHARE,
@@ -18,7 +18,7 @@ import type { Block } from './division';
 import { onwardPieces } from './onward-pieces';
 import type { Partition } from './partition';
 import { endsOf, NEAR, pairAt, reachOf, type SpotPair } from './spot-pairs';
-import type { Told, WayOut } from './told';
+import type { Inferred, WayOut } from './inferred';
 import { watchIt } from './watch-it';
 
 /** How far behind a signal the spot of a chain is put, or halfway through a short piece. Our choice. */
@@ -36,7 +36,7 @@ interface Running {
 }
 
 /** What is wrong, and what can be, with blocks that nothing watches throughout and that are told in another way. */
-export function toldFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
+export function inferredFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
   const trains = document.trains.map((train): Running => {
     const consist = consistOf(document, train);
     const bare = [consist, turnedRound(consist)].map(({ parts: { magnet } }) => magnet[0]?.from);
@@ -50,14 +50,14 @@ export function toldFindings(document: LayoutDocument, partition: Partition): Fi
   });
   return partition.blocks.flatMap((block) => {
     if (partition.sections[block.section]!.sensors.length > 0) return [];
-    const told = partition.told.get(block.index);
+    const inferred = partition.inferred.get(block.index);
     const of = { document, partition, block, trains };
-    return told ? FINDINGS[told.by](of, told as never) : lacksPair(of);
+    return inferred ? FINDINGS[inferred.by](of, inferred as never) : lacksPair(of);
   });
 }
 
-type By<B> = Extract<Told, { by: B }>;
-const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } = {
+type By<B> = Extract<Inferred, { by: B }>;
+const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Edit>[] } = {
   'last spot': ({ document, partition, block, trains }, { pairs }) => {
     const shown = (length: TenthUm) => showLength(length, document.shownUnit);
     const shortest = least(trains, ({ long }) => long);
@@ -71,7 +71,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
         figures: apart(document, pairs),
         advice:
           'After power-up say of each such block whether it is free, and let no train stand over its spots then. Let no two trains come to one end of it and turn back. A detector for the whole of it needs none of that.',
-        remedies: [watchIt(document, partition, block, block.name)],
+        fixes: [watchIt(document, partition, block, block.name)],
       },
       ...pairs
         .filter((pair) => shortest && shortest.long <= apartOf(pair))
@@ -83,7 +83,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
           says: `${pair.outer.name} and ${pair.inner.name} are ${shown(apartOf(pair))} apart, and ${shortest!.name} is only ${shown(shortest!.long)} long: it passes one after the other, and ${block.name} reads free with it inside.`,
           figures: [],
           advice: 'Move them together, or run nothing so short.',
-          remedies: [],
+          fixes: [],
         })),
     ];
   },
@@ -103,7 +103,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
         figures: [...apart(document, pairs), { name: 'counts up to', value: `${2 ** bits - 1} ${what}` }],
         advice:
           'Look whether it is empty after power-up and whenever the count may be wrong, and say so: that alone puts it right. A detector for the whole of it needs none of that.',
-        remedies: [watchIt(document, partition, block, block.name)],
+        fixes: [watchIt(document, partition, block, block.name)],
       },
       ...doubtful.slice(0, 1).map(({ pair, name, gap, span }) => ({
         id: `count-doubts ${block.id}`,
@@ -113,7 +113,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
         says: `Two ${what} of ${name} are ${shown(gap)} apart, and ${pair.outer.name} and ${pair.inner.name} watch ${shown(span)} of track: they are counted as one or as two, in as otherwise than out.`,
         figures: [],
         advice: `Move the two spots nearer to each other, or apart, until no ${what} that pass are about as far from each other as both watch together.`,
-        remedies: [],
+        fixes: [],
       })),
       ...lost.map(({ name, bare }) => ({
         id: `count-loses ${block.id} ${name}`,
@@ -126,7 +126,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
             : `${shown(bare)} at an end of ${name} carries no magnet: ${block.name} reads free while that much of it stands there.`,
         figures: [],
         advice: 'Hang a magnet under its first and under its last vehicle, near the ends.',
-        remedies: [],
+        fixes: [],
       })),
     ];
   },
@@ -134,7 +134,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
     const slowest = least(trains, ({ long, top }) => -((mmOf(block.length) + mmOf(long)) / top));
     const takesMs = slowest ? ((mmOf(block.length) + mmOf(slowest.long)) / (slowest.top * CAUTION_SHARE)) * 1000 : 0;
     const seconds = (ms: number) => `${showNumber(ms / 1000, 1)} s`;
-    const shared = { subject: sensor.id, remedies: [watchIt(document, partition, block, block.name)] };
+    const shared = { subject: sensor.id, fixes: [watchIt(document, partition, block, block.name)] };
     if (setOff.length === 0)
       return [
         {
@@ -169,7 +169,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
                 { name: 'block and train', value: showLength(block.length + slowest.long, document.shownUnit) },
                 { name: 'at caution', value: `${showNumber(slowest.top * CAUTION_SHARE, 0)} mm/s` },
               ],
-              remedies: [
+              fixes: [
                 {
                   says: `Let it run ${seconds(roundUp(takesMs))}`,
                   edit: { do: 'change sensor' as const, id: sensor.id, change: { holdMs: roundUp(takesMs) } },
@@ -193,7 +193,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
       figures: [],
       advice:
         'Let one spot set and another reset it: two magnetic spots at each end of the block, without the toggle, find back by themselves.',
-      remedies: [
+      fixes: [
         { says: `Delete ${sensor.name}`, edit: { do: 'delete', id: sensor.id } },
         watchIt(document, partition, block, block.name),
       ],
@@ -201,7 +201,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
   ],
   nose: ({ document, partition, block, trains }, { sensor, setOff, out }) => {
     const shown = (length: TenthUm) => showLength(length, document.shownUnit);
-    const shared = { subject: sensor.id, remedies: [watchIt(document, partition, block, block.name)] };
+    const shared = { subject: sensor.id, fixes: [watchIt(document, partition, block, block.name)] };
     const called = (spots: readonly Sensor[]) => [...new Set(spots.map(({ name }) => name))].join(' or ');
     const blind = out.filter(({ unseen }) => unseen);
     const next = called(out.flatMap(({ next }) => next));
@@ -237,7 +237,7 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
         says: `${next ? `Not every way out of ${block.name} leads` : `No way out of ${block.name} leads`} past a spot of the next board: of a train that has gone past none ${sensor.name} never learns, and the signals into ${block.name} stay at stop, over empty track, until somebody says that it is free.`,
         figures: [],
         advice: 'Put a spot just beyond, let a timer step it up, or give one person the button.',
-        remedies: [...spotBeyond(document, partition, blind), stepUp(sensor), ...shared.remedies],
+        fixes: [...spotBeyond(document, partition, blind), stepUp(sensor), ...shared.fixes],
       })),
       ...(longest && longest.long > block.length
         ? [
@@ -267,13 +267,13 @@ const FINDINGS: { [B in Told['by']]: (of: Of, told: By<B>) => Finding<Edit>[] } 
       }`,
       figures: [],
       advice: 'Give one person the button and the rule when to press it, or watch the block.',
-      remedies: [watchIt(document, partition, block, block.name)],
+      fixes: [watchIt(document, partition, block, block.name)],
     },
   ],
 };
 
 /** A spot just beyond the first end by which trains leave past none. */
-function spotBeyond(document: LayoutDocument, partition: Partition, out: readonly WayOut[]): Remedy<Edit>[] {
+function spotBeyond(document: LayoutDocument, partition: Partition, out: readonly WayOut[]): Fix<Edit>[] {
   const [on] = out.flatMap(({ piece, end }) => onwardPieces(partition, partition.pieces[piece]!, end));
   if (!on) return [];
   const { line, from, to } = on.piece;
@@ -282,7 +282,7 @@ function spotBeyond(document: LayoutDocument, partition: Partition, out: readonl
   return [{ says: 'Add an optical spot just beyond', edit: { do: 'add sensor', line, at, kind: 'optical' } }];
 }
 
-const stepUp = ({ id, name }: Sensor): Remedy<Edit> => ({
+const stepUp = ({ id, name }: Sensor): Fix<Edit> => ({
   says: `Make ${name} a timer`,
   edit: { do: 'change sensor', id, change: { kind: 'timer', holdMs: sensorKind('timer').holdMs } },
 });
@@ -303,7 +303,7 @@ function lacksPair({ document, partition, block }: Of): Finding<Edit>[] {
       says: `${block.name} has two spots at ${there.length} of its ${ends.length} ends: what leaves by the ${ends.length - there.length === 1 ? 'other' : 'others'} is never noticed, so that it always counts as occupied.`,
       figures: [],
       advice: `Put spots of one kind on either side of each boundary, within ${showLength(NEAR, document.shownUnit)} of it.`,
-      remedies: [],
+      fixes: [],
     },
   ];
 }

@@ -4,7 +4,7 @@ import { numberIn, StateSet } from './state-set';
  * What signals show and how turnouts lie, all at once, as a number: one byte each, signals first. And what was shown at one scan
  * after the other, as the number of a list: what comes first, and the list of the rest, so that lists that end alike share that end.
  */
-export class Showings {
+export class DisplayedAspects {
   /** No list, or nothing more in it. */
   static readonly NONE = -1;
   private readonly set: StateSet;
@@ -29,17 +29,17 @@ export class Showings {
     return numberIn(this.set, this.words);
   }
   /** By number: a signal’s aspect, or after all of them how a turnout lies. */
-  thing(showing: number, thing: number): number {
-    return (this.set.word(showing, thing >> 2) >>> ((thing & 3) * 8)) & 255;
+  thing(displayed: number, thing: number): number {
+    return (this.set.word(displayed, thing >> 2) >>> ((thing & 3) * 8)) & 255;
   }
-  lies(showing: number, turnout: number): number {
-    return this.thing(showing, this.signals + turnout);
+  lies(displayed: number, turnout: number): number {
+    return this.thing(displayed, this.signals + turnout);
   }
 
-  listOf(showings: readonly number[]): number {
-    let list = Showings.NONE;
-    for (let i = showings.length - 1; i >= 0; i--) {
-      this.pair[0] = showings[i]!;
+  listOf(displays: readonly number[]): number {
+    let list = DisplayedAspects.NONE;
+    for (let i = displays.length - 1; i >= 0; i--) {
+      this.pair[0] = displays[i]!;
       this.pair[1] = list;
       list = numberIn(this.lists, this.pair);
     }

@@ -11,20 +11,25 @@ export interface Deed extends Course {
   choice: number;
 }
 
-/** One step of a story, in words: one thing that is done, or two within one scan. */
-export interface StoryStep {
+/** One step of a counterexample, in words: one thing that is done, or two within one scan. */
+export interface CounterexampleStep {
   says: string;
   deeds: Deed[];
 }
 
 /** Tells the way to a state and one step on from it, in words. `at` is called with the model before each step, and after the last. */
-export function tellStory(explorer: Explorer, to: number, last?: number, at?: () => void): StoryStep[] {
+export function tellCounterexample(
+  explorer: Explorer,
+  to: number,
+  last?: number,
+  at?: () => void,
+): CounterexampleStep[] {
   const { model } = explorer;
   const codes = [...explorer.path(to), ...(last === undefined ? [] : [last])];
   const state = new Int32Array(model.words);
   explorer.set.read(0, state);
   model.unpack(state);
-  const steps: StoryStep[] = [];
+  const steps: CounterexampleStep[] = [];
   for (const code of codes) {
     at?.();
     const parts = model.pairs.partsOf(code);

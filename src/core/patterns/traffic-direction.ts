@@ -1,0 +1,175 @@
+import { and, type Expr, name, not, or, previous } from '../logic';
+import { canBothBeSet, type Route, type SignalReading, type TrafficSections } from '../signals';
+import * as names from './names';
+import type { Pattern, Term } from './pattern';
+import type { RuleBook } from './rule-book';
+import { type Direction, type NamedRoute, pointsLie, type Scheme } from './scheme';
+
+/** No other side holds the stretch. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
+function opposing({ trafficSections }: Scheme, direction: Direction): Term[] {
+  return direction.trafficSection.sides
+    .filter((side) => side !== direction.side)
+    .map((side) => ({
+      expr: not(previous(names.held(direction.trafficSection, side))),
+      says: `${direction.trafficSection.name} is not held for trains ${saySide(trafficSections, side)}`,
+    }));
+}
+
+/** A train in rear asks unless the direction held there is away from the signal; where nobody knows, it may ask. */
+function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
+  const { trafficSections } = scheme;
+  const trafficSection = trafficSections.all[trafficSections.ofBlock[reading.rear]!]!;
+  if (!trafficSection.bothWays) return [];
+  const out = trafficSections.sideOf(reading.rear, reading.piece, reading.exit);
+  const away = trafficSection.sides.filter((side) => side === out).map((side) => not(previous(names.held(trafficSection, side))));
+  const towards = trafficSection.sides.filter((side) => side !== out).map((side) => previous(names.held(trafficSection, side)));
+  return away.length === 0 ? [] : [or(...away, ...towards)];
+}
+
+/** A train is on the way, in a block before its last: one line a block, with the direction held there where there is one. */
+function trainOnWay(scheme: Scheme, route: Route, rear: number): Expr[] {
+  const { trafficSections, partition } = scheme;
+  return route.blocks
+    .filter((step) => step.block !== rear)
+    .map((step) => {
+      const trafficSection = trafficSections.all[trafficSections.ofBlock[step.block]!]!;
+      const here = name(names.occupied(partition.blocks[step.block]!));
+      return trafficSection.bothWays
+        ? and(here, previous(names.held(trafficSection, trafficSections.sideOf(step.block, step.piece, step.enters))))
+        : here;
+    });
+}
+
+/**
+ * The memory of direction of each stretch worked both routes: one latch a side, all held at power-up. A side is taken by a
+ * grant or by a person's word, and given up when the stretch and the way to it have been empty for the release time. A way into such a
+ * stretch is granted to one side at a time: requests are ranked by the order in which signals were placed.
+ */
+export const trafficDirection: Pattern = {
+  id: 'direction memory',
+  signal(scheme, reading, book) {
+    if (approachIsKnown(scheme, reading)) approachRules(book, scheme, reading);
+  },
+  grant(scheme, route) {
+    if (route.directions.length === 0) return undefined;
+    const wants = names.wants(route.reading.signal);
+    return {
+      needs: [
+        { expr: name(wants), says: 'a train asks for it' },
+        ...route.directions.flatMap((direction) => opposing(scheme, direction)),
+      ],
+      before: rivalsBefore(scheme, route),
+    };
+  },
+  memory(scheme, trafficSection, book) {
+    if (!trafficSection.bothWays) return;
+    const { partition, trafficSections } = scheme;
+    const grants = new Map(trafficSection.sides.map((side) => [side, { go: [] as Expr[], before: new Set<number>() }]));
+    for (const route of scheme.routesInto[trafficSection.index]!) {
+      const direction = route.directions.find((d) => d.trafficSection === trafficSection)!;
+      const entry = grants.get(direction.side)!;
+      entry.go.push(name(names.go(route)));
+      for (const block of direction.before) entry.before.add(block);
+    }
+    const about = partition.blocks[trafficSection.blocks[0]!]!.id;
+    for (const side of trafficSection.sides) {
+      const { go, before } = grants.get(side)!;
+      const held = names.held(trafficSection, side);
+      const empty = [...trafficSection.blocks, ...before].map((block) => not(name(names.occupied(partition.blocks[block]!))));
+      book.input(['direction', trafficSection.index, side], names.tell(trafficSection, side), 'bool', {
+        about,
+        yes: `A person says that the train in ${trafficSection.name} came in ${saySide(trafficSections, side)}`,
+        no: `Nobody has said how a train came into ${trafficSection.name}`,
+      });
+      book.rule(
+        names.quiet(trafficSection, side),
+        'bool',
+        {
+          op: 'TON',
+          in: and(name('settled'), previous(held), ...empty, ...go.map(not)),
+          ms: scheme.releaseMs,
+          starts: false,
+        },
+        {
+          about,
+          yes: `${trafficSection.name}, held for trains ${saySide(trafficSections, side)}, and the way to it have been empty long enough`,
+          no: `${trafficSection.name} is not held for trains ${saySide(trafficSections, side)}, or it or the way to it is in use, or was a moment ago`,
+        },
+      );
+      const others = trafficSection.sides.filter((s) => s !== side).map((s) => name(names.tell(trafficSection, s)));
+      book.rule(
+        held,
+        'bool',
+        {
+          op: 'RS',
+          set: or(...go, name(names.tell(trafficSection, side))),
+          reset: or(name(names.quiet(trafficSection, side)), ...others),
+          starts: true,
+        },
+        {
+          about,
+          yes: `${trafficSection.name} is held for trains ${saySide(trafficSections, side)}`,
+          no: `${trafficSection.name} is not held for trains ${saySide(trafficSections, side)}`,
+        },
+      );
+    }
+  },
+};
+
+function saySide({ sideNames }: TrafficSections, side: string): string {
+  return side === 'onward' ? 'along it' : side === 'back' ? 'the other way along it' : sideNames.get(side)!;
+}
+
+/**
+ * Who asks: a train that has only this signal before it, and one that has been cleared up to this signal by the one
+ * before, so that it may run on without braking. No train asks further ahead than that.
+ */
+function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): void {
+  const { signal } = reading;
+  const about = signal.id;
+  const leading = scheme.routesTo[reading.index]!;
+  const rear = scheme.partition.blocks[reading.rear]!;
+  const onItsWay = leading.flatMap(({ route }) => {
+    const before = trainOnWay(scheme, route, reading.rear);
+    return before.length > 0 ? [and(...pointsLie(scheme, route), or(...before))] : [];
+  });
+  book.rule(
+    names.near(signal),
+    'bool',
+    or(and(name(names.occupied(rear)), ...rearAgrees(scheme, reading)), ...onItsWay),
+    {
+      about,
+      yes: `A train has ${signal.name} next before it`,
+      no: `No train has ${signal.name} next before it`,
+    },
+  );
+  const clearedHere = leading.map((route) => {
+    const from = route.reading;
+    const asking = approachIsKnown(scheme, from)
+      ? names.near(from.signal)
+      : names.occupied(scheme.partition.blocks[from.rear]!);
+    return and(name(asking), previous(names.go(route)));
+  });
+  book.rule(names.wants(signal), 'bool', or(name(names.near(signal)), ...clearedHere), {
+    about,
+    fact: 'always',
+    yes: `A train asks for ${signal.name}`,
+    no: `No train asks for ${signal.name}`,
+  });
+}
+
+const approachIsKnown = (scheme: Scheme, reading: SignalReading) =>
+  scheme.routesOf[reading.index]!.some((route) => route.directions.length > 0);
+
+/** Requests of signals placed earlier that would enter the same stretch from another side while this way is set. */
+function rivalsBefore(scheme: Scheme, mine: NamedRoute): string[] {
+  const rivals = new Set<string>();
+  for (const { trafficSection, side } of mine.directions) {
+    for (const theirs of scheme.routesInto[trafficSection.index]!) {
+      if (theirs.reading.index >= mine.reading.index || !canBothBeSet(mine.route, theirs.route)) continue;
+      const other = theirs.directions.find((d) => d.trafficSection === trafficSection)!;
+      if (other.side !== side) rivals.add(names.may(theirs));
+    }
+  }
+  return [...rivals];
+}
