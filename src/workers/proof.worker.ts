@@ -9,7 +9,6 @@ import {
   type Steered,
   type Switch,
   steerCounterexample,
-  writePromela,
 } from '@/core/proof';
 import { idsForNames, type LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
@@ -55,7 +54,8 @@ const worker = {
     stopped = true;
   },
   /** The model for the Spin checker; written here, since pages may not start the emitted program. */
-  promela(document: LayoutDocument, switches: Switch[]): string {
+  async promela(document: LayoutDocument, switches: Switch[]): Promise<string> {
+    const { writePromela } = await import('@/core/proof/export');
     return writePromela(new ProofModel(compileSystem(document), new Set(switches)));
   },
 };

@@ -121,3 +121,13 @@ test('whoever comes after the compiled System takes that, and no document', () =
   expect(after.length).toBeGreaterThan(60);
   expect(after.filter((file) => /\bLayoutDocument\b/.test(readFileSync(join(SRC, file), 'utf8')))).toEqual([]);
 });
+
+test('the engine of the proof knows no railway, and nothing of the core knows what writes it for other checkers', () => {
+  const engine = files.filter((file) => file.startsWith('core/proof/engine/'));
+  expect(engine.length).toBeGreaterThan(4);
+  const reaches = (file: string) => imports(file).flatMap((from) => target(file, from) ?? []);
+  const known = (to: string) => to.startsWith('core/proof/engine/') || to === 'core/logic';
+  expect(engine.flatMap(reaches).filter((to) => !known(to))).toEqual([]);
+  const others = files.filter((file) => file.startsWith('core/') && !file.startsWith('core/proof/export/'));
+  expect(others.filter((file) => reaches(file).some((to) => to.startsWith('core/proof/export')))).toEqual([]);
+});

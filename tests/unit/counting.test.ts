@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { divideTrack } from '@/core/detection';
-import { countBlockSteps, type Placement, PlacementsOfTrain, StateSet, writePlantPromela } from '@/core/proof';
+import { countBlockSteps, type Placement, PlacementsOfTrain, StateSet } from '@/core/proof';
+import { writePlantPromela } from '@/core/proof/export';
 import { compileTrack } from '@/core/track';
 import { ring } from '@/demo/learning-oval';
 import { Draw } from './random-line';

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { ProofModel, ProofRun, writePromela } from '@/core/proof';
+import { ProofModel, ProofRun } from '@/core/proof';
+import { writePromela } from '@/core/proof/export';
 import { frameOf, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';

@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { causesIn, checkDesign, tryByHand } from '@/core/design';
 import { consistOf, divideTrack } from '@/core/detection';
 import { cm, mmOf } from '@/core/measure';
-import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerCounterexample, writePromela } from '@/core/proof';
+import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerCounterexample } from '@/core/proof';
+import { writePromela } from '@/core/proof/export';
 import { type Command, HAZARD_IDS, hazardOfEvent, Rehearsal } from '@/core/simulation';
 import type { LayoutDocument, Sensor } from '@/core/survey';
 import { compileSystem } from '@/core/system';
@@ -248,7 +249,9 @@ describe('a block that is only assumed to be free', () => {
   test('its time is kept to the scan, from when the spot noticed something last', () => {
     const d = oneTold(1, [spot, sensor('t', 'timer', 240, 5000)]);
     const rehearsal = new Rehearsal(compileSystem(d), 1);
-    const block = rehearsal.system.partition.blocks.find(({ index }) => rehearsal.system.partition.inferred.has(index))!;
+    const block = rehearsal.system.partition.blocks.find(({ index }) =>
+      rehearsal.system.partition.inferred.has(index),
+    )!;
     rehearsal.command({ kind: 'run', train: d.trains[0]!.id, on: true });
     let [last, freed, before] = [0, 0, 0];
     for (let tick = 1; tick < 6000 && freed === 0; tick++) {
@@ -290,7 +293,9 @@ describe('a block that is only assumed to be free', () => {
     expect(findingsOf(d)).toContain('unsafe toggle that can fall out of step');
     const pulses = (miss: boolean) => {
       const rehearsal = new Rehearsal(compileSystem(d), 1);
-      const block = rehearsal.system.partition.blocks.find(({ index }) => rehearsal.system.partition.inferred.has(index))!;
+      const block = rehearsal.system.partition.blocks.find(({ index }) =>
+        rehearsal.system.partition.inferred.has(index),
+      )!;
       rehearsal.command({ kind: 'say', block: block.id, free: true });
       if (miss) rehearsal.command({ kind: 'fault', sensor: 'a', what: 'miss' });
       rehearsal.command({ kind: 'run', train: d.trains[0]!.id, on: true });

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { type Compiled, compileProgram } from '@/core/logic';
 import { Explorer, ProofModel } from '@/core/proof';
-import { MOVING, Rules } from '@/core/proof/rules';
-import type { Wiring } from '@/core/proof/wiring';
+import { MOVING, Rules } from '@/core/proof/model/rules';
+import type { Wiring } from '@/core/proof/model/wiring';
 import { HAZARD_IDS } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
@@ -14,8 +14,14 @@ const MOST_STATES = 20_000;
 
 function explored(document: LayoutDocument, thorough: boolean) {
   const explorer = new Explorer(new ProofModel(compileSystem(document)), thorough);
-  while (!explorer.run(1000)) if (explorer.set.size > MOST_STATES) return undefined;
-  const { set, moves, hazards, ended, deadlock } = explorer;
+  while (!explorer.run(1000)) if (explorer.states > MOST_STATES) return undefined;
+  const {
+    search: { set },
+    moves,
+    hazards,
+    ended,
+    deadlock,
+  } = explorer;
   const words = Array.from({ length: set.words }, (_, w) => w);
   /** Rule states are numbered as they are found, which depends on what is taken: all but that last word of a state compares. */
   const plants = Array.from({ length: set.size }, (_, number) => words.slice(0, -1).map((w) => set.word(number, w)));

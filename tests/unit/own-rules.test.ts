@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { Bench, checkDesign } from '@/core/design';
+import { Bench, checkDesign, ownRuleList } from '@/core/design';
 import { compileProgram, constantOf, readExpr, TOO_MANY } from '@/core/logic';
 import { ProofRun } from '@/core/proof';
 import {
@@ -197,4 +197,109 @@ test('the rules of every example come back from their text', () => {
       expect(read(text), `${example.name} ${name}`).toMatchObject({ put: [], drop: [] });
     }
   }
+});
+
+describe('rules of one’s own and what they speak of', () => {
+  test('a value of the wrong type is told in the text, never thrown, and the other rules are kept', () => {
+    const { text, read } = deskOf(oval(), 'S1');
+    const wrong = [
+      ['#stop', 'cannot be told'],
+      ['signal.S2', 'an aspect where a yes or no is needed'],
+      ['signal.S2 is #nonsense', 'nonsense'],
+      ['#stop is #stop', 'cannot be told'],
+      ['(if occupied.B1 then #stop else #clear) is #stop', 'cannot be told'],
+    ] as const;
+    for (const [to, says] of wrong) {
+      const { faults, put } = read(text.replace('not occupied.B1', to));
+      expect(faults.map((fault) => fault.says).join(), to).toContain(says);
+      expect(faults.every(({ stops }) => stops)).toBe(true);
+      expect(put).toEqual([]);
+    }
+    const rules = [
+      { name: 'first', text: 'true' },
+      { name: 'second', text: '#stop' },
+      { name: 'third', text: 'first' },
+    ];
+    const d = edited(oval(), { do: 'own rules', put: rules, drop: [], about: 'mine' });
+    const { system, findings } = checkDesign(d);
+    const standing = system.program.declarations.filter(({ why }) => why?.pattern === 'your own rule');
+    expect(standing.map(({ name }) => name)).toEqual(['first', 'third']);
+    expect(findings.filter(({ kind }) => kind === 'rule of your own that does not work')).toHaveLength(1);
+  });
+
+  test('a rule beside those generated stays in the window in which it was written, and in the list of all', () => {
+    const d = oval();
+    const { id, text, read } = deskOf(d, 'S1');
+    const { put, faults } = read(`${text}\n\nrule mine : bool = occupied.B1\n\nrule shown : aspect = signal.S2`);
+    expect(faults.filter(({ stops }) => stops)).toEqual([]);
+    expect(put.map(({ name, about, type }) => [name, about, type])).toEqual([
+      ['mine', id, undefined],
+      ['shown', id, 'aspect'],
+    ]);
+    const with2 = edited(d, { do: 'own rules', put, drop: [], about: 'S1' });
+    const again = deskOf(with2, 'S1');
+    expect(again.text).toContain('rule mine : bool = occupied.B1');
+    expect(
+      again.bench
+        .rulesAbout(id)
+        .rules.filter((rule) => rule.own)
+        .map(({ name }) => name),
+    ).toEqual(['mine', 'shown']);
+    expect(again.read(again.text)).toEqual({ faults: [], put: [], drop: [] });
+    const rows = ownRuleList(checkDesign(with2).system);
+    expect(rows.map(({ written, text: says, aboutName, generated }) => [written, says, aboutName, generated])).toEqual([
+      ['mine', 'occupied.B1', 'S1', undefined],
+      ['shown', 'signal.S2', 'S1', undefined],
+    ]);
+    /** Taken out of the text, it is deleted. */
+    const dropped = again.read(again.text.replace('rule mine : bool = occupied.B1\n\n', ''));
+    expect(dropped.drop).toEqual(['mine']);
+    expect(read(`${text}\n\nrule my.thing : bool = true`).faults[0]!.says).toMatch(/a name of one word/);
+  });
+
+  test('a rule follows the block it speaks of when a gap is moved, and one that is about something that is gone says so', () => {
+    /** As a layout is before anybody has named its blocks. */
+    const d = { ...oval(), blocks: [] };
+    const name = checkDesign(d).scheme.partition.blocks[1]!.name;
+    const own2 = own(d, 'S1', ' and settled', ` and settled and not occupied."${name}"`);
+    const gap = d.features.find(({ kind }) => kind === 'gap')!;
+    for (const mm of [1, -1, 30]) {
+      const moved = edited(own2, { do: 'move', id: gap.id, at: { tenthUm: gap.at.tenthUm + mm * 10_000, typed: '' } });
+      expect(checkDesign(moved).system.ownRuleFaults).toEqual([]);
+      expect(ownRuleList(checkDesign(moved).system)[0]!.text).toContain('occupied');
+    }
+    /** Named, it is the same block. */
+    const block = checkDesign(own2).scheme.partition.blocks[1]!;
+    const first = checkDesign(own2).scheme.partition.pieces[block.pieces[0]!]!;
+    const at = { line: first.line, at: { tenthUm: first.from + 10_000, typed: '' } };
+    const called = edited(own2, { do: 'name block', anchor: at, as: block.id.slice('block '.length), name: 'Yard' });
+    expect(checkDesign(called).system.ownRuleFaults).toEqual([]);
+    expect(ownRuleList(checkDesign(called).system)[0]!.text).toContain('occupied.Yard');
+    expect(compileSystem(called).key).toBe(compileSystem(own2).key);
+
+    const gone = edited(own2, { do: 'delete', id: signalsOf(d).find((signal) => signal.name === 'S1')!.id });
+    const design = checkDesign(gone);
+    expect(design.system.program.declarations.some(({ why }) => why?.pattern === 'your own rule')).toBe(false);
+    const [finding] = design.findings.filter(({ kind }) => kind === 'rule of your own that does not work');
+    expect(finding!.says).toMatch(/no longer there/);
+    expect(ownRuleList(design.system)[0]).toMatchObject({ about: undefined, generated: undefined });
+    const mended = edited(gone, finding!.fixes[0]!.edit);
+    expect(mended.rules).toEqual([]);
+  });
+
+  test('a rule that was written while blocks were known by where they begin still stands', () => {
+    const d = { ...oval(), blocks: [] };
+    const { partition } = checkDesign(d).scheme;
+    const block = partition.blocks[1]!;
+    const first = partition.pieces[block.pieces[0]!]!;
+    const once = `block ${first.line}@${first.from}`;
+    const rule = { id: 'ru1', name: 'mine', text: `occupied."${once}"`, type: undefined, about: undefined };
+    const { system } = checkDesign({ ...d, rules: [rule] });
+    expect(system.ownRuleFaults).toEqual([]);
+    expect(ownRuleList(system)[0]!.problem).toBeUndefined();
+    expect(system.program.declarations.find(({ name }) => name === 'mine')!.expr).toEqual({
+      op: 'name',
+      name: `occupied.${block.id}`,
+    });
+  });
 });

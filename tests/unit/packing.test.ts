@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { Packing } from '@/core/proof/packing';
+import { Packing } from '@/core/proof/engine/packing';
 
 /** A machine that packs fields holding so many values each. */
 function machineOf(sizes: number[]) {

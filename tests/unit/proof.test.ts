@@ -1,15 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { causesIn } from '@/core/design';
 import { cm } from '@/core/measure';
-import {
-  ProofModel,
-  ProofRun,
-  type Property,
-  STANDARD_SWITCHES,
-  type Switch,
-  steerCounterexample,
-  writePromela,
-} from '@/core/proof';
+import { ProofModel, ProofRun, type Property, STANDARD_SWITCHES, type Switch, steerCounterexample } from '@/core/proof';
+import { writePromela } from '@/core/proof/export';
 import { HAZARD_IDS, replay } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';

@@ -107,7 +107,7 @@ describe('compiling', () => {
     ['rule a : colour = true', 'unknown type'],
     ['rule a : bool = true\nrule a : bool = false', 'declared twice'],
     ['rule a : aspect = #blue', 'no aspect'],
-    ['input x : aspect\nrule a : bool = not x', 'uses a aspect where a bool is needed'],
+    ['input x : aspect\nrule a : bool = not x', 'uses an aspect where a yes or no is needed'],
   ])('%s is refused', (text, part) => {
     expect(() => compileProgram(program(text))).toThrow(RuleProgramError);
     expect(() => compileProgram(program(text))).toThrow(part);

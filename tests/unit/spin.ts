@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { hazardFlag } from '@/core/proof';
+import { hazardFlag } from '@/core/proof/export';
 import type { HazardId } from '@/core/simulation';
 
 /** How many errors and states a search found, and whether it looked at all of them. */

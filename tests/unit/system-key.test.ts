@@ -144,13 +144,13 @@ describe('what has one key does the same', () => {
       const looked = [randomLayout(seed), renamed(randomLayout(seed))].map((d) => {
         const system = compileSystem(d);
         const explorer = new Explorer(new ProofModel(system));
-        while (!explorer.run(2000) && explorer.set.size < 20_000) {}
+        while (!explorer.run(2000) && explorer.states < 20_000) {}
         const run = new Rehearsal(system, seed);
         for (let tick = 0; tick < 3000; tick++) run.step();
         return {
           key: system.key,
           hazards: [...explorer.hazards.keys()].sort(),
-          states: explorer.set.size,
+          states: explorer.states,
           trace: run.traceHash,
         };
       });

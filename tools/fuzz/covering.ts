@@ -34,8 +34,11 @@ const LOOK_EVERY = 5;
 /** Every state’s values of the program, and every hazard, of a layout; undefined when there are too many. */
 export function explored(document: LayoutDocument, most: number, on?: ReadonlySet<Switch>) {
   const explorer = new Explorer(new ProofModel(compileSystem(document), on));
-  while (!explorer.run(2000)) if (explorer.set.size > most) return undefined;
-  const { model, set } = explorer;
+  while (!explorer.run(2000)) if (explorer.states > most) return undefined;
+  const {
+    model,
+    search: { set },
+  } = explorer;
   const { names, slots } = model.rules.wiring.compiled;
   const places = names.map((name) => slots.get(name)!);
   const state = new Int32Array(model.words);
@@ -156,7 +159,7 @@ export function covering(
     finished: true,
     found: [...explorer.hazards.keys()],
     met: [...met],
-    states: explorer.set.size,
+    states: explorer.states,
   };
 }
 

@@ -1,4 +1,4 @@
-import { consistOf, resistorAxles, INFERRED_BY, takenOff, turnedRound, unseenOf, watchIt } from '../detection';
+import { consistOf, INFERRED_BY, resistorAxles, takenOff, turnedRound, unseenOf, watchIt } from '../detection';
 import type { Fix } from '../findings';
 import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
 import { faceToFace } from '../plant';
@@ -196,6 +196,7 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
     };
   },
   'rules never settle': ({ none }) => none,
+  'no power for ever': ({ none }) => none,
 };
 
 /** Tells the causes of hazards in a layout, and what would prevent them, for `ProofRun.result`. */

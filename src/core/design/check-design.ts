@@ -1,4 +1,4 @@
-import { detectionFindings, sensitivityFindings, spotFindings, inferredFindings } from '../detection';
+import { detectionFindings, inferredFindings, sensitivityFindings, spotFindings } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
 import { compileScheme, type Scheme } from '../patterns';

@@ -1,4 +1,4 @@
-import { type BlockId, middleOf, type InferredBy } from '../detection';
+import { type BlockId, type InferredBy, middleOf } from '../detection';
 import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';

@@ -14,6 +14,7 @@ export {
 export { FAULTS, type FailOutcome, type FailRow } from './fail-direction';
 export type { KeptRun, KeptRunRow } from './kept-run';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
+export { type OwnRuleRow, ownRuleList } from './own-rule-list';
 export {
   type ProposedSignal,
   placeProposed,

@@ -6,12 +6,13 @@ import {
   type Program,
   RuleTextError,
   readProgram,
+  renamed,
   TOO_MANY,
   writeDeclaration,
   writeExpr,
   writeName,
 } from '../logic';
-import { calledName, OWN, problemOf } from '../patterns';
+import { calledName, OWN, problemOf, standsAlone } from '../patterns';
 import { nearest } from '../walk';
 
 /** The rules about a thing, to be looked at and changed. */
@@ -30,7 +31,8 @@ export interface RuleOf {
   pattern: string;
   /** With its names as they are written. */
   expr: Expr;
-  /** Where it is somebody's own: what was generated, as text. */
+  /** It is somebody's own; and if it stands in the place of one that is generated, that one, as text. */
+  own: boolean;
   generated: string | undefined;
 }
 
@@ -47,7 +49,7 @@ export interface TextFault {
 export interface RulesRead {
   faults: TextFault[];
   /** Rules that are others than those generated, with ids in the place of names; and those that are as generated again. */
-  put: { name: string; text: string }[];
+  put: { name: string; text: string; type?: string; about?: string }[];
   drop: string[];
 }
 
@@ -63,6 +65,7 @@ export function rulesAbout(program: Program, id: string): RulesAbout {
       says: rule.why?.yes ?? '',
       pattern: rule.why?.pattern ?? OWN,
       expr: renamed(rule.expr!, (name) => writeName(name, program.called)),
+      own: isOwn(rule),
       generated: rule.generated && writeExpr(rule.generated, program.called),
     })),
     names: program.declarations.map(({ name, type, why }) => ({
@@ -94,6 +97,8 @@ function lookAt(program: Program): Looked {
   looked.set(program, found);
   return found;
 }
+
+const isOwn = ({ why }: Declaration): boolean => why?.pattern === OWN;
 
 /** Reads changed rules about a thing: what is wrong with them, and what they change. */
 export function readRules(program: Program, id: string, text: string): RulesRead {
@@ -145,37 +150,51 @@ export function readRules(program: Program, id: string, text: string): RulesRead
   if (faults.length > 0) return nothing;
   const put: RulesRead['put'] = [];
   const drop: string[] = [];
-  for (const { name, expr, role } of declared) {
+  const remarked: { name: string; expr: Expr }[] = [];
+  for (const { name, expr, role, type } of declared) {
     const before = now.get(name);
+    const called = calledName(program, name);
     if (!expr || (before && !before.expr)) {
-      if (role !== 'input')
-        fault(calledName(program, name), `${calledName(program, name)} is an input: it comes from the track.`);
+      if (role !== 'input' || !before) fault(called, `${called} is an input: it comes from the track.`);
       continue;
     }
-    const generated = before ? (before.generated ?? before.expr!) : undefined;
+    if (!before && !standsAlone(name))
+      fault(called, `A rule beside those generated has a name of one word: ${called} is none of theirs.`);
+    if (before && before.type !== type) fault(called, `${called} is ${before.type}, not ${type}.`);
+    const generated = before && (before.generated ?? (isOwn(before) ? undefined : before.expr!));
     if (generated && same(generated, expr)) {
-      if (before!.generated) drop.push(name);
-    } else if (!before || !same(before.expr!, expr)) put.push({ name, text: writeExpr(expr) });
-    remarks(program, text, name, expr, faults);
+      if (before.generated) drop.push(name);
+    } else if (!before || !same(before.expr!, expr))
+      put.push({
+        name,
+        text: writeExpr(expr),
+        ...(before ? {} : { about: id }),
+        ...(generated || type === 'bool' ? {} : { type }),
+      });
+    remarked.push({ name, expr });
   }
-  for (const { name } of ownOf(program, id))
-    if (!declared.some((one) => one.name === name) && now.get(name)?.generated) drop.push(name);
-  if (put.length > 0 && faults.every(({ stops }) => !stops)) {
-    const changed = new Map(declared.map((one) => [one.name, one]));
-    const whole = {
-      ...program,
-      declarations: [
-        ...program.declarations.map((one) => ({
-          ...one,
-          ...(one.expr ? { expr: changed.get(one.name)?.expr ?? one.expr } : {}),
-        })),
-        ...declared.filter(({ name }) => !now.has(name)),
-      ],
-    };
-    const problem = problemOf(whole);
-    const at = text.indexOf(writeName(put[0]!.name, program.called));
-    if (problem) faults.push({ from: Math.max(0, at), to: wordEnd(text, Math.max(0, at)), says: problem, stops: true });
+  for (const own of ownOf(program, id))
+    if (isOwn(own) && !declared.some(({ name }) => name === own.name)) drop.push(own.name);
+  if (faults.length > 0) return nothing;
+  const changed = new Map(declared.map((one) => [one.name, one]));
+  const problem =
+    put.length > 0
+      ? problemOf({
+          ...program,
+          declarations: [
+            ...program.declarations.map((one) =>
+              one.expr ? { ...one, expr: changed.get(one.name)?.expr ?? one.expr } : one,
+            ),
+            ...declared.filter(({ name }) => !now.has(name)),
+          ],
+        })
+      : undefined;
+  if (problem) {
+    const at = Math.max(0, text.indexOf(writeName(put[0]!.name, program.called)));
+    faults.push({ from: at, to: wordEnd(text, at), says: problem, stops: true });
+    return nothing;
   }
+  for (const { name, expr } of remarked) remarks(program, text, name, expr, faults);
   return { faults, put, drop };
 }
 
@@ -199,21 +218,6 @@ function remarks(program: Program, text: string, name: string, expr: Expr, fault
 }
 
 const same = (one: Expr, other: Expr): boolean => writeExpr(one) === writeExpr(other);
-
-/** With other names, those of the scan before included. */
-function renamed(expr: Expr, rename: (name: string) => string): Expr {
-  const into = (part: unknown): unknown => {
-    if (Array.isArray(part)) return part.map(into);
-    if (typeof part !== 'object' || part === null) return part;
-    const node = Object.fromEntries(Object.entries(part).map(([key, value]) => [key, into(value)])) as Record<
-      string,
-      unknown
-    >;
-    if (node.op === 'name' || node.op === 'previous') node.name = rename(node.name as string);
-    return node;
-  };
-  return into(expr) as Expr;
-}
 
 /** The name that was most likely meant: of those that begin with the same word, if there are any. */
 function meant(name: string, known: readonly string[]): string | undefined {

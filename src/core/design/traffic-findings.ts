@@ -123,7 +123,9 @@ function startFindings({ document, partition, readings, trafficSections }: Schem
     }
   });
   for (const trafficSection of trafficSections.all.filter(({ closed }) => closed)) {
-    const trains = standing.filter(({ footprint }) => footprint.blocks.some((block) => trafficSection.blocks.includes(block)));
+    const trains = standing.filter(({ footprint }) =>
+      footprint.blocks.some((block) => trafficSection.blocks.includes(block)),
+    );
     if (trains.length === 0 || trains.length < trafficSection.blocks.length) continue;
     findings.push({
       id: `full-circuit ${trafficSection.name}`,

@@ -15,9 +15,12 @@ export { type Block, type BlockId, isBlockId, type Piece, pieceAt, type Section 
 export { type BestAxles, bestAxles, type FewestAxles, fewestAxles, type SeenLimits } from './fewest-axles';
 export { eachCrossing, type Field, type Fields, partsNoticed } from './fields';
 export { chanceShown, shortestHoldMs } from './hold';
+export { INFERRED_BY, type Inferred, type InferredBy } from './inferred';
+export { inferredFindings } from './inferred-findings';
 export { type GivenInputs, giveInputs, inputName, readInput, shareOut, wireOf } from './inputs';
 export { onwardPieces } from './onward-pieces';
 export {
+  blockOf,
   blocksOn,
   cameInBy,
   divideTrack,
@@ -30,7 +33,5 @@ export { type SeeEverywhere, type SeenEverywhere, seenLimits } from './seen-limi
 export { type Sensitivity, sensitivityFindings, sensitivityOf } from './sensitivity';
 export { spotFindings } from './spot-findings';
 export type { SpotPair } from './spot-pairs';
-export { INFERRED_BY, type Inferred, type InferredBy } from './inferred';
-export { inferredFindings } from './inferred-findings';
 export { middleOf, watchIt } from './watch-it';
 export { seenAcross, watchedFrom } from './watched-ways';

@@ -15,10 +15,10 @@ import {
 import { asTyped, type Edit, type LayoutDocument, type Sensor } from '../survey';
 import { type Consist, consistOf, turnedRound } from './consist';
 import type { Block } from './division';
+import type { Inferred, WayOut } from './inferred';
 import { onwardPieces } from './onward-pieces';
 import type { Partition } from './partition';
 import { endsOf, NEAR, pairAt, reachOf, type SpotPair } from './spot-pairs';
-import type { Inferred, WayOut } from './inferred';
 import { watchIt } from './watch-it';
 
 /** How far behind a signal the spot of a chain is put, or halfway through a short piece. Our choice. */

@@ -28,7 +28,13 @@ interface ByNose extends ByOne<'nose'> {
   out: readonly WayOut[];
 }
 /** What tells of a block that nothing watches throughout: pairs of spots at its ends, by which was left last or by counting; a timer; people; a toggle; boards in a chain. */
-export type Inferred = ByPairs<'last spot'> | ByPairs<'count'> | ByOne<'time'> | ByOne<'people'> | ByOne<'turns'> | ByNose;
+export type Inferred =
+  | ByPairs<'last spot'>
+  | ByPairs<'count'>
+  | ByOne<'time'>
+  | ByOne<'people'>
+  | ByOne<'turns'>
+  | ByNose;
 export type InferredBy = Inferred['by'];
 
 /** In words: what is said of a block that is told so, after “it is”, and in a lane. */
@@ -45,7 +51,10 @@ export const INFERRED_BY: Record<InferredBy, string> = {
  * What tells of each block of which nothing watches the whole, by its number. Whatever stands in it to tell of it comes first; pairs serve where each
  * end by which trains come in has one, and all count the same. Of a block that has none of these nothing tells that it is free.
  */
-export function inferredBlocks({ sensors }: Pick<LayoutDocument, 'sensors'>, division: Division): Map<number, Inferred> {
+export function inferredBlocks(
+  { sensors }: Pick<LayoutDocument, 'sensors'>,
+  division: Division,
+): Map<number, Inferred> {
   const inferred = new Map<number, Inferred>();
   const places = sensors.filter(({ kind }) => sensorKind(kind).reachMm !== 'section');
   if (places.length === 0) return inferred;

@@ -3,8 +3,8 @@ import { type LayoutDocument, type Place, remembered } from '../survey';
 import { type EdgeEnd, edgeAt, onwardFrom, type TrackGraph } from '../track';
 import { type Block, type Boundary, type Division, type Piece, pieceAt, type Section } from './division';
 import { type Fields, fieldsOf } from './fields';
-import { onwardPieces } from './onward-pieces';
 import { type Inferred, inferredBlocks } from './inferred';
+import { onwardPieces } from './onward-pieces';
 
 /** Track divided, with what is watched of it. */
 export interface Partition extends Division {
@@ -108,7 +108,7 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
     piece.block = numberOf(blockOf, blockSets.find(piece.index), () => {
       blocks.push({
         index: blocks.length,
-        id: `block ${piece.line}@${piece.from}`,
+        id: 'block ',
         name: '',
         section: piece.section,
         pieces: [],
@@ -189,6 +189,41 @@ function longestWay(partition: Partition, block: Block): TenthUm {
   return Math.max(...starts.slice(0, 12).map((start) => walk(partition.pieces[start.piece]!, start.end)));
 }
 
+/**
+ * A block that nobody has named is known by the first boundary that it has, and the side of it on which it lies: so it stays the same when that is moved. One without
+ * any is known by its line. `taken` has the ids of named blocks.
+ */
+function knowBlocks({ blocks, pieces }: Partition, taken: Set<string>): void {
+  for (const block of blocks) {
+    if (block.named) continue;
+    const bounds = block.ends.flatMap(({ piece, end }) => {
+      const bound = pieces[piece]!.bounded[end];
+      return bound?.kind === 'cut' ? [`${bound.id}_${end === 0 ? 'up' : 'down'}`] : [];
+    });
+    const { line } = pieces[block.pieces[0]!]!;
+    const stem = bounds.find((one) => !taken.has(one)) ?? bounds[0] ?? `${line}_whole`;
+    let id = stem;
+    for (let n = 2; taken.has(id); n++) id = `${stem}_${n}`;
+    taken.add(id);
+    block.id = `block ${id}`;
+  }
+}
+
+/** Blocks were known by where they begin, before they had ids of their own; rules and runs that were kept then name them so. */
+const ONCE = /^block (.+)@(\d+)$/;
+/** The block of an id, of one that it once had, or of a name. */
+export function blockOf({ blocks, pieces }: Pick<Partition, 'blocks' | 'pieces'>, known: string): Block | undefined {
+  const [, line, from] = ONCE.exec(known) ?? [];
+  return (
+    blocks.find(({ id }) => id === known) ??
+    blocks.find((block) => {
+      const first = pieces[block.pieces[0]!]!;
+      return first.line === line && first.from === Number(from);
+    }) ??
+    blocks.find(({ name }) => name === known)
+  );
+}
+
 function nameBlocks(document: Divided, partition: Partition): void {
   const taken = new Set<string>();
   for (const named of document.blocks) {
@@ -199,6 +234,7 @@ function nameBlocks(document: Divided, partition: Partition): void {
     block.name = named.name;
     taken.add(named.name);
   }
+  knowBlocks(partition, new Set(document.blocks.map(({ id }) => id)));
   const unit = document.shownUnit === 'inch' ? TENTH_UM_PER_INCH : TENTH_UM_PER_CM;
   const lineNames = new Map(document.lines.map((line) => [line.id, line.name]));
   for (const block of partition.blocks) {

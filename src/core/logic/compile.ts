@@ -25,6 +25,9 @@ export interface Compiled {
   order: Declaration[];
 }
 
+const aOf = (type: string): string =>
+  type === 'bool' ? 'a yes or no' : `${/^[aeiou]/.test(type) ? 'an' : 'a'} ${type}`;
+
 /** Orders, checks and compiles a program. Throws RuleProgramError. */
 export function compileProgram(program: Program): Compiled {
   const byName = new Map<string, Declaration>();
@@ -69,7 +72,7 @@ export function compileProgram(program: Program): Compiled {
   const emit = (expr: Expr, wanted: string | undefined, at: Declaration): string => {
     const must = (type: string) => {
       if (wanted !== undefined && wanted !== type)
-        throw new RuleProgramError(`“${at.name}” uses a ${type} where a ${wanted} is needed.`);
+        throw new RuleProgramError(`“${at.name}” uses ${aOf(type)} where ${aOf(wanted)} is needed.`);
       return type;
     };
     switch (expr.op) {

@@ -123,3 +123,18 @@ export function namesIn(expr: Expr, into: Set<string> = new Set()): Set<string> 
   for (const part of partsOf(expr)) namesIn(part, into);
   return into;
 }
+
+/** With other names, those of the scan before included. */
+export function renamed(expr: Expr, rename: (name: string) => string): Expr {
+  const into = (part: unknown): unknown => {
+    if (Array.isArray(part)) return part.map(into);
+    if (typeof part !== 'object' || part === null) return part;
+    const node = Object.fromEntries(Object.entries(part).map(([key, value]) => [key, into(value)])) as Record<
+      string,
+      unknown
+    >;
+    if (node.op === 'name' || node.op === 'previous') node.name = rename(node.name as string);
+    return node;
+  };
+  return into(expr) as Expr;
+}

@@ -22,6 +22,7 @@ export {
   type Program,
   previous,
   type Role,
+  renamed,
   type TerminalMark,
   value,
   type Why,

@@ -58,7 +58,9 @@ export const assumed: Pattern = {
     if (inferred?.by === 'time')
       return [{ expr: name(names.inside(block)), says: `${inferred.sensor.name} has not run out in ${block.name}` }];
     if (inferred?.by === 'turns')
-      return [{ expr: name(names.inside(block)), says: `${inferred.sensor.name} stands at occupied for ${block.name}` }];
+      return [
+        { expr: name(names.inside(block)), says: `${inferred.sensor.name} stands at occupied for ${block.name}` },
+      ];
     if (inferred?.by === 'nose')
       return [{ expr: name(names.inside(block)), says: `no nose has come out of ${block.name} yet` }];
     if (inferred?.by === 'people')

@@ -6,7 +6,7 @@
 export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks } from './detector-locking';
 export * as names from './names';
-export { calledName, OWN, type OwnRuleFault, problemOf, withOwnRules } from './own-rules';
+export { calledName, OWN, type OwnRuleFault, problemOf, standsAlone, withOwnRules } from './own-rules';
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
 export {
   besidesOf,

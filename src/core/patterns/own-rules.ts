@@ -6,17 +6,24 @@ import {
   RuleProgramError,
   RuleTextError,
   readExpr,
+  renamed,
+  type Why,
 } from '../logic';
 import type { OwnRule } from '../survey';
 
-/** A rule of somebody's own that cannot stand as it is: what was generated stands in its place. */
+/** A rule of somebody's own that cannot stand as it is: what was generated stands in its place, if anything is. */
 export interface OwnRuleFault {
   rule: OwnRule;
   problem: string;
+  /** What it was in the place of is no longer there. */
+  orphan?: true;
 }
 
 /** What own rules come from, in place of a pattern. */
 export const OWN = 'your own rule';
+
+/** A rule that stands beside those generated has a name of one word; any other is in the place of one of these. */
+export const standsAlone = (name: string): boolean => !name.includes('.');
 
 /**
  * The program with rules of somebody's own in place of those that were generated, or beside them. One that cannot be read, asks for
@@ -25,19 +32,27 @@ export const OWN = 'your own rule';
 export function withOwnRules(
   program: Program,
   rules: readonly OwnRule[],
+  /** A name as the program has it today, for one that was written when things were known by other ids. */
+  today: (name: string) => string = (name) => name,
 ): { program: Program; faults: OwnRuleFault[] } {
   const faults: OwnRuleFault[] = [];
+  const generatedBy = new Map(program.declarations.map((one) => [one.name, one]));
   const readable = rules.flatMap((rule): { rule: OwnRule; put: Declaration }[] => {
-    const generated = program.declarations.find(({ name }) => name === rule.name);
+    const name = today(rule.name);
+    const generated = generatedBy.get(name);
+    if (!generated && !standsAlone(name)) {
+      faults.push({ rule, problem: 'What it was about is no longer there.', orphan: true });
+      return [];
+    }
     if (generated && !generated.expr) {
       faults.push({ rule, problem: 'It is an input: what it is comes from the track.' });
       return [];
     }
     try {
-      const expr = readExpr(rule.text);
+      const expr = renamed(readExpr(rule.text), today);
       const put: Declaration = generated
         ? { ...generated, expr, generated: generated.expr!, why: { ...generated.why!, pattern: OWN } }
-        : { name: rule.name, type: 'bool', role: 'rule', expr };
+        : { name, type: rule.type ?? 'bool', role: 'rule', expr, why: whyOf(rule) };
       return [{ rule, put }];
     } catch (error) {
       if (!(error instanceof RuleTextError)) throw error;
@@ -68,6 +83,14 @@ export function withOwnRules(
   for (const { rule, put } of left) faults.push({ rule, problem: problemOf(standing([...kept, put]))! });
   return { program: whole, faults };
 }
+
+/** Of a rule that stands alone: nothing is known of it but its name. */
+const whyOf = ({ name, type = 'bool', about = '' }: OwnRule): Why => ({
+  pattern: OWN,
+  about,
+  yes: type === 'bool' ? `Your own rule ${name} is so` : `Your own rule ${name} is {}`,
+  no: `Your own rule ${name} is not so`,
+});
 
 /** Why a program cannot run; undefined when it can. Names are told as people call them. */
 export function problemOf(program: Program): string | undefined {

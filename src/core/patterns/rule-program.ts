@@ -1,3 +1,4 @@
+import { blockOf } from '../detection';
 import { FULL_POWER, OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
 import { and, type Declaration, type Expr, is, name, not, or, type Program, value, when } from '../logic';
 import type { SignalReading } from '../signals';
@@ -11,7 +12,6 @@ import { byHand } from './by-hand';
 import { cautionAtFirst } from './caution-at-first';
 import { contactArms } from './contact-arms';
 import { detectorLocking } from './detector-locking';
-import { trafficDirection } from './traffic-direction';
 import { divergingHeld } from './diverging-held';
 import * as names from './names';
 import { occupancy } from './occupancy';
@@ -30,6 +30,7 @@ import { spotCount } from './spot-count';
 import { spotMemory } from './spot-memory';
 import { stopSection } from './stop-section';
 import { timedCaution } from './timed-caution';
+import { trafficDirection } from './traffic-direction';
 
 /** Every pattern, in the order in which their terms stand in a rule. */
 export const PATTERNS: readonly Pattern[] = [
@@ -131,8 +132,17 @@ const asksOf = (scheme: Scheme, route: NamedRoute, instead: PutTerm[], into?: De
 export function writeRules(scheme: Scheme): { program: Program; faults: OwnRuleFault[] } {
   const { rules } = scheme.document;
   const program = generate(scheme);
-  return rules.length === 0 ? { program, faults: [] } : withOwnRules(program, rules);
+  return rules.length === 0 ? { program, faults: [] } : withOwnRules(program, rules, (name) => today(scheme, name));
 }
+
+/** A name of a rule that was written while blocks were known by where they begin. */
+const today = ({ partition }: Scheme, name: string): string =>
+  name.includes('@')
+    ? name
+        .split('.')
+        .map((part) => blockOf(partition, part)?.id ?? part)
+        .join('.')
+    : name;
 
 /** Here alone the slots that patterns fill become rules. */
 function generate(scheme: Scheme): Program {
@@ -149,7 +159,8 @@ function generate(scheme: Scheme): Program {
   composeLighting(scheme, book);
   composeLamps(scheme, book);
   composeIndicators(scheme, book);
-  for (const trafficSection of scheme.trafficSections.all) each('memory', (pattern, own) => pattern.memory?.(scheme, trafficSection, own));
+  for (const trafficSection of scheme.trafficSections.all)
+    each('memory', (pattern, own) => pattern.memory?.(scheme, trafficSection, own));
   return {
     scanMs: 20,
     enums: {

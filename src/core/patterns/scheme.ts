@@ -2,7 +2,14 @@ import { divideTrack, type Partition } from '../detection';
 import { type Aspect, aspectsOf } from '../kinds';
 import { type Expr, is, name } from '../logic';
 import { layoutSpeedMmPerS, stoppingTimeS } from '../measure';
-import { findTrafficSections, type Route, readSignals, type SignalReading, type TrafficSection, type TrafficSections } from '../signals';
+import {
+  findTrafficSections,
+  type Route,
+  readSignals,
+  type SignalReading,
+  type TrafficSection,
+  type TrafficSections,
+} from '../signals';
 import { type LayoutDocument, systemOf, type Train } from '../survey';
 import { compileTrack } from '../track';
 import * as names from './names';

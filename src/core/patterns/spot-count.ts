@@ -67,7 +67,10 @@ export const spotCount: Pattern = {
     const { what } = inferred.inPairs.counts!;
     return [
       { expr: name(names.inside(block)), says: `not as many ${what} have gone out of ${block.name} as came in` },
-      ...inferred.pairs.map(({ inner }) => ({ expr: name(names.detect(inner)), says: `${inner.name} notices something` })),
+      ...inferred.pairs.map(({ inner }) => ({
+        expr: name(names.detect(inner)),
+        says: `${inner.name} notices something`,
+      })),
     ];
   },
 };

@@ -21,8 +21,12 @@ function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
   const trafficSection = trafficSections.all[trafficSections.ofBlock[reading.rear]!]!;
   if (!trafficSection.bothWays) return [];
   const out = trafficSections.sideOf(reading.rear, reading.piece, reading.exit);
-  const away = trafficSection.sides.filter((side) => side === out).map((side) => not(previous(names.held(trafficSection, side))));
-  const towards = trafficSection.sides.filter((side) => side !== out).map((side) => previous(names.held(trafficSection, side)));
+  const away = trafficSection.sides
+    .filter((side) => side === out)
+    .map((side) => not(previous(names.held(trafficSection, side))));
+  const towards = trafficSection.sides
+    .filter((side) => side !== out)
+    .map((side) => previous(names.held(trafficSection, side)));
   return away.length === 0 ? [] : [or(...away, ...towards)];
 }
 
@@ -75,7 +79,9 @@ export const trafficDirection: Pattern = {
     for (const side of trafficSection.sides) {
       const { go, before } = grants.get(side)!;
       const held = names.held(trafficSection, side);
-      const empty = [...trafficSection.blocks, ...before].map((block) => not(name(names.occupied(partition.blocks[block]!))));
+      const empty = [...trafficSection.blocks, ...before].map((block) =>
+        not(name(names.occupied(partition.blocks[block]!))),
+      );
       book.input(['direction', trafficSection.index, side], names.tell(trafficSection, side), 'bool', {
         about,
         yes: `A person says that the train in ${trafficSection.name} came in ${saySide(trafficSections, side)}`,

@@ -27,7 +27,7 @@ export function tellCounterexample(
   const { model } = explorer;
   const codes = [...explorer.path(to), ...(last === undefined ? [] : [last])];
   const state = new Int32Array(model.words);
-  explorer.set.read(0, state);
+  explorer.search.set.read(0, state);
   model.unpack(state);
   const steps: CounterexampleStep[] = [];
   for (const code of codes) {

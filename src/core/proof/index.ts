@@ -1,16 +1,19 @@
 /**
- * Every reachable state of plant and rule program. `placements.ts` turns a train’s way into a list of events, `model.ts` joins
- * trains, turnouts and program into one machine, `explore.ts` finds all its states, `counterexample.ts` tells a way to hazard in words,
- * `write-promela.ts` writes the same machine for another checker.
+ * Every reachable state of plant and rule program. `engine/` searches states and knows no railway; `model/` joins trains, turnouts and rules into
+ * one machine, each train a list of placements; `moves/` are the steps that it can take, `hazards/` what is looked for in each; `explore.ts` finds all its
+ * states, `counterexample.ts` tells how a hazard comes about, `steer.ts` brings a rehearsal to it. `export/`, loaded by whoever wants it, writes the same
+ * machine for another checker.
  */
-export { countBlockSteps } from './block-steps';
+
 export type { CounterexampleStep } from './counterexample';
+export { StateSet } from './engine/state-set';
 export { Explorer } from './explore';
-export { ProofModel } from './model';
+export { countBlockSteps } from './model/block-steps';
+export { ProofModel } from './model/model';
+export { type Placement, PlacementsOfTrain } from './model/placements';
+export { meet } from './model/proof-train';
+export { STANDING_TICKS } from './model/standing-start';
 export { UNNOTICED } from './moves';
-export { type Placement, PlacementsOfTrain } from './placements';
-export { hazardFlag } from './promela-text';
-export { meet } from './proof-train';
 export {
   type Explain,
   PROPERTY_WORDS,
@@ -21,9 +24,5 @@ export {
   proofKey,
   type Verdict,
 } from './prove';
-export { STANDING_TICKS } from './standing-start';
-export { StateSet } from './state-set';
 export { type Steered, steerCounterexample } from './steer';
 export { STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from './switches';
-export { writePlantPromela } from './write-plant-promela';
-export { writePromela } from './write-promela';

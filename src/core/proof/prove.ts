@@ -2,7 +2,8 @@ import { HAZARD_IDS, HAZARDS, type HazardId } from '../simulation';
 import type { System } from '../system';
 import { type CounterexampleStep, tellCounterexample } from './counterexample';
 import { Explorer } from './explore';
-import { ProofModel } from './model';
+import { isLookedFor } from './hazards/hazard-bits';
+import { ProofModel } from './model/model';
 import { STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from './switches';
 
 export type Property = HazardId | 'deadlock';
@@ -22,9 +23,9 @@ export interface Verdict<Cause = never> {
   property: Property;
   /**
    * “holds” only when every state was looked at; “holds unless” when every state was, but for what comes after another hazard that
-   * can happen and after which nothing can be told.
+   * can happen and after which nothing can be told; “not looked at” where the explorer has nothing that would find it.
    */
-  result: 'holds' | 'holds unless' | 'fails' | 'unfinished';
+  result: 'holds' | 'holds unless' | 'fails' | 'unfinished' | 'not looked at';
   counterexample?: CounterexampleStep[];
   /** It is so before anything has moved. */
   atTheStart?: boolean;
@@ -56,6 +57,19 @@ export interface Proof<Cause = never> extends ProofProgress {
   assumptions: string[];
 }
 
+/** Whether it can happen at all on such a layout; what cannot is not told of. */
+function mayHappen(property: Property, system: System): boolean {
+  if (property === 'deadlock') return true;
+  const { found } = HAZARDS[property];
+  return found.in !== 'nothing' || found.may(system);
+}
+/** Of what happens to trains nothing is known where there is none. */
+function isLookedAt(property: Property, { trains }: ProofModel): boolean {
+  if (property !== 'deadlock' && !isLookedFor(property)) return false;
+  const withoutTrains = property !== 'deadlock' && ['rules', 'displayed'].includes(HAZARDS[property].found.in);
+  return trains.length > 0 || withoutTrains;
+}
+
 /** What every proof takes for granted, whatever is switched on. */
 const ASSUMPTIONS = [
   'A train may wait or be halted anywhere, go on at any moment, and takes no time; a timer may end at any moment once it counts.',
@@ -85,13 +99,13 @@ export class ProofRun {
   }
 
   get progress(): ProofProgress {
-    const { set, moves, waiting } = this.explorer;
-    return { states: set.size, moves, waiting };
+    const { states, moves, waiting } = this.explorer;
+    return { states, moves, waiting };
   }
 
   /** Follows up to `states` more states. True when there is nothing more to do. */
   step(states: number): boolean {
-    return this.explorer.run(states) || this.explorer.set.size >= this.mostStates;
+    return this.explorer.run(states) || this.explorer.states >= this.mostStates;
   }
 
   /** What is known by now. `explain` is called with the model in the state to which the last step of a counterexample leads. */
@@ -100,7 +114,9 @@ export class ProofRun {
     const { finished, deadlock, hazards, model, ended } = explorer;
     const causeOf = (property: Property, counterexample: CounterexampleStep[]) =>
       explain && { cause: explain(model, property, counterexample) };
-    const verdicts = PROPERTIES.map((property): Verdict<Cause> => {
+    const asked = PROPERTIES.filter((property) => mayHappen(property, model.system));
+    const verdicts = asked.map((property): Verdict<Cause> => {
+      if (!isLookedAt(property, model)) return { property, result: 'not looked at' };
       if (property === 'deadlock') {
         if (deadlock !== undefined) {
           const counterexample = tellCounterexample(explorer, deadlock);

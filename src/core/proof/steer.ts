@@ -10,10 +10,10 @@ import {
   type TimedCommand,
 } from '../simulation';
 import type { CounterexampleStep } from './counterexample';
-import type { ProofModel } from './model';
+import type { ProofModel } from './model/model';
+import { STANDING_TICKS } from './model/standing-start';
 import { MOVES } from './moves';
 import type { Property } from './prove';
-import { STANDING_TICKS } from './standing-start';
 
 /** A counterexample as a run of the rehearsal. */
 export interface Steered {

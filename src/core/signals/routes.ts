@@ -166,7 +166,8 @@ function routesFrom(
       route.blocks.push({ block: piece.block, piece: piece.index, enters });
     for (const trafficSection of fouling.get(piece.edge) ?? []) {
       if (trafficSection.to <= piece.from || trafficSection.from >= piece.to) continue;
-      for (const block of trafficSection.other) if (block !== rear && !route.fouled.includes(block)) route.fouled.push(block);
+      for (const block of trafficSection.other)
+        if (block !== rear && !route.fouled.includes(block)) route.fouled.push(block);
     }
   };
 

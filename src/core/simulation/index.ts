@@ -2,7 +2,19 @@
 
 export { type Command, isCommand, sayCommand, type TimedCommand } from './commands';
 export { EVENT_GROUPS, type EventGroup, type RehearsalEvent, sayEvent, type TimedEvent } from './events';
-export { footprintNow, HAZARD_IDS, HAZARDS, type HazardId, hazardOfEvent, hazardsNow } from './hazards';
+export {
+  DEEDS,
+  type Deed,
+  type Displayed,
+  footprintNow,
+  HAZARD_IDS,
+  HAZARDS,
+  type HazardId,
+  hazardOfEvent,
+  hazardsDisplayed,
+  hazardsNow,
+  hazardsOfFootprints,
+} from './hazards';
 export { Random } from './random';
 export type { Recording } from './recording';
 export { Rehearsal, replay, TICK_MS } from './rehearsal';

@@ -1,4 +1,4 @@
-import type { Partition } from '../detection';
+import { blockOf, type Partition } from '../detection';
 import { type Plant, type WayTo, wayTo } from '../plant';
 
 /** A train was sent to a block: the order stands until it is done or taken back. */
@@ -30,9 +30,7 @@ export class Orders {
 
   /** Sends a train to a block; says why when it cannot be done as the train stands. An order that stood is replaced. */
   give(train: number, block: string): string | undefined {
-    const { blocks } = this.partition;
-    /** Runs that were kept before blocks had ids name them. */
-    const known = blocks.find(({ id }) => id === block) ?? blocks.find(({ name }) => name === block);
+    const known = blockOf(this.partition, block);
     if (!known) return 'That block is no longer there.';
     const rolling = this.plant.trains[train]!;
     const way = wayTo(this.partition, rolling, known.index);

@@ -182,7 +182,8 @@ export class Rehearsal {
       const slot = slotOf(this.system, telling);
       const shared = held.some(
         (theirs, t) =>
-          t !== train && theirs.some(({ piece }) => trafficSections.ofBlock[partition.pieces[piece]!.block] === trafficSection),
+          t !== train &&
+          theirs.some(({ piece }) => trafficSections.ofBlock[partition.pieces[piece]!.block] === trafficSection),
       );
       if (slot !== undefined && (always || !(shared && this.tick > 0))) this.controller.pulse(slot);
     }

@@ -16,7 +16,7 @@ import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists'
 import type { Crossing } from './lists/crossings';
 import type { Feature } from './lists/features';
 import type { Turnout } from './lists/turnouts';
-import { asTyped, freshId } from './new-document';
+import { asTyped, freshId, isFreeId } from './new-document';
 import { referenceFaults } from './reference-faults';
 import { Refused, refuse } from './refused';
 import { remove } from './remove';
@@ -41,7 +41,8 @@ export type Edit =
   | { do: 'move'; id: string; at: TypedLength }
   /** On which day it was cut, drilled or laid, if it was. */
   | { do: 'fix'; id: string; certainty: 'tentative' | 'fixed'; on?: string }
-  | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; name: string }
+  /** `id`: of the name that is changed. `as`: the id by which the block is known while it has no name, and which it keeps. */
+  | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; as?: string; name: string }
   | { do: 'rename'; id: string; name: string }
   | { do: 'delete'; id: string }
   | { do: 'change line'; id: string; length: TypedLength }
@@ -225,7 +226,11 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
         refuse(`There is already a block ${name}.`);
       const known = edit.id === undefined ? undefined : thingOf(document, 'blocks', edit.id);
       if (known) known.name = name;
-      else document.blocks.push({ id: freshId(asItWas(document), LISTS.blocks.prefix), name, anchor: edit.anchor });
+      else {
+        const was = asItWas(document);
+        const kept = edit.as !== undefined && isFreeId(was, edit.as) ? edit.as : freshId(was, LISTS.blocks.prefix);
+        document.blocks.push({ id: kept, name, anchor: edit.anchor });
+      }
       return `Name block ${name}`;
     }
     case 'rename': {

@@ -29,6 +29,11 @@ export function freshId(document: LayoutDocument, prefix: string, besides: reado
   for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }
 
+/** Nothing on the layout has that id, and anything may have it. */
+export const isFreeId = (document: LayoutDocument, id: string): boolean =>
+  /^[A-Za-z][A-Za-z0-9_-]{0,39}$/.test(id) &&
+  LIST_NAMES.every((list) => thingsOf(document, list).every((thing) => thing.id !== id));
+
 /** A length that was computed rather than typed, with what it would have been typed as in a unit. */
 export const asTyped = (tenthUm: TenthUm, unit: ShownUnit): TypedLength => ({
   tenthUm,

@@ -40,7 +40,12 @@ function trackOf({ partition, readings, trafficSections, sensors }: System) {
     fields.ofSensor,
     sensors.map(({ id, kind, holdMs }) => [id, kind, holdMs, sensorKind(kind).pulses]),
     readings.map(({ signal, piece, exit, routes }) => [signal.id, signal.at.tenthUm, piece, exit, routes]),
-    trafficSections.all.map((trafficSection) => [trafficSection.id, trafficSection.blocks, trafficSection.sides, trafficSection.bothWays]),
+    trafficSections.all.map((trafficSection) => [
+      trafficSection.id,
+      trafficSection.blocks,
+      trafficSection.sides,
+      trafficSection.bothWays,
+    ]),
   ];
 }
 const boundOf = (bound: { kind: string; gap?: boolean } | undefined) => bound && [bound.kind, bound.gap];

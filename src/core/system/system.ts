@@ -12,7 +12,7 @@ import {
   writeRules,
 } from '../patterns';
 import type { SignalReading, TrafficSections } from '../signals';
-import type { LayoutDocument, Sensor } from '../survey';
+import type { LayoutDocument, OwnRule, Sensor } from '../survey';
 import { keyOf } from './key';
 import { type PlantParameters, plantParameters } from './plant-parameters';
 import { Terminals } from './terminals';
@@ -47,7 +47,8 @@ export class System {
   readonly releaseMs: number;
   /** How many people run it at once; at least one. */
   readonly people: number;
-  private readonly hasOwnRules: boolean;
+  /** Rules of somebody’s own as they were written; `program` has those that stand. */
+  readonly rules: readonly OwnRule[];
   private readonly written: () => { program: Program; faults: readonly OwnRuleFault[] };
   private readonly compile: () => Compiled;
   private readonly wire: () => Terminals;
@@ -67,7 +68,7 @@ export class System {
     this.releaseMs = scheme.releaseMs;
     this.people = Math.max(1, document.people ?? 1);
     this.measure = once(() => plantParameters(document));
-    this.hasOwnRules = document.rules.length > 0;
+    this.rules = document.rules;
     this.written = once(() => writeRules(scheme));
     this.compile = once(() => compileProgram(this.program));
     this.wire = once(() => new Terminals(this.program, this.compiled));
@@ -82,7 +83,7 @@ export class System {
   }
   /** Rules of somebody’s own that cannot stand as they are. */
   get ownRuleFaults(): readonly OwnRuleFault[] {
-    return this.hasOwnRules ? this.written().faults : [];
+    return this.rules.length > 0 ? this.written().faults : [];
   }
   /** Throws a RuleProgramError when the rules cannot be compiled. */
   get compiled(): Compiled {

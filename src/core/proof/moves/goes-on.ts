@@ -1,7 +1,6 @@
-import { countedOn } from '../committed';
-import { HAZARD_OF } from '../hazard-bits';
-import type { ProofModel } from '../model';
-import type { Advance } from '../placements';
+import { countedOn } from '../model/committed';
+import type { ProofModel } from '../model/model';
+import type { Advance } from '../model/placements';
 import type { MoveKind } from './kind';
 
 /** How a step ends that changes nothing for anybody; a counterexample can be told without it. */
@@ -107,44 +106,5 @@ export const goesOn: MoveKind = {
     }
     tell({ kind: 'draw up', train: model.trains[index]!.id, mm: Math.max(1, goal + beyond - train.head) });
     return () => train.head >= goal - 1 || !train.running || train.stranded;
-  },
-  write(text) {
-    const { say, set, whenever } = text;
-    for (const [t, { placements }] of text.model.trains.entries()) {
-      const id = text.thing(`train ${t}`);
-      for (const [p, { before, advances }] of placements.entries())
-        for (const { to, gates, passes, carry, turnouts, seen, offTheEnd } of advances) {
-          const may = [text.begins(id, seen), `at${t} == ${p}`];
-          for (const gate of gates) {
-            const { signal, over } = before[gate]!;
-            const proceed = signal < 0 ? '' : ` || !${text.isAtStop(signal)}`;
-            may.push(`(past${t} > ${gate} || !${text.coming(over)}${proceed})`);
-          }
-          for (const { turnout, position, facing } of turnouts)
-            if (facing) may.push(`(lies${turnout} > 1 || lies${turnout} == ${position})`);
-          if (offTheEnd) {
-            say(`  :: d_step { ${may.join(' && ')} -> ${text.clear}; ${set(HAZARD_OF.leavesTheTrack)} }`);
-            continue;
-          }
-          const deeds = passes.map((thing) =>
-            whenever(
-              text.isAtStop(before[thing]!.signal),
-              `if :: counted${t} & ${1 << thing} -> ${set(HAZARD_OF.passesFallen)} :: else -> ${set(HAZARD_OF.passesUnannounced)} fi`,
-            ),
-          );
-          for (const { turnout, position } of turnouts)
-            deeds.push(whenever(`lies${turnout} != ${position}`, set(HAZARD_OF.meetsWrongPoints)));
-          deeds.push(`at${t} = ${to}; past = 0; counted = 0`);
-          carry.forEach((now, i) => {
-            if (now < 0) return;
-            deeds.push(whenever(`past${t} > ${i} && past < ${now + 1}`, `past = ${now + 1}`));
-            deeds.push(whenever(`counted${t} & ${1 << i}`, `counted = counted | ${1 << now}`));
-          });
-          deeds.push(`past${t} = past; counted${t} = counted; past = 0; counted = 0`);
-          deeds.push(`todo = ${text.toLook(t, !seen)}`);
-          const after = seen ? text.takes(id, true) : `${text.clear}; skip`;
-          say(`  :: d_step { ${may.join(' && ')} -> ${after}; ${deeds.join('; ')} }`);
-        }
-    }
   },
 };

@@ -11,21 +11,25 @@ export { UNNOTICED } from './goes-on';
 export type { Course, MoveKind } from './kind';
 export { Listing } from './listing';
 export { Pairs } from './pairs';
+export { pulsing } from './to-rules';
 
-/** Every kind of step but two at once, which is made of these. */
-export const MOVES: readonly MoveKind[] = [
-  goesOn,
-  timerEnds,
-  pointsAreAskedFor,
-  pointsArrive,
-  turnsBack,
-  comesToAStand,
-  isHeldByHand,
-  isLiftedOff,
-  isSetDown,
-  isSaidToBeFree,
-  pulseTooMany,
-];
+/** Every kind of step but two at once, which is made of these. Its number is its place here. */
+const TABLE = {
+  'goes on': goesOn,
+  'timer ends': timerEnds,
+  'points are asked for': pointsAreAskedFor,
+  'points arrive': pointsArrive,
+  'turns back': turnsBack,
+  'comes to a stand': comesToAStand,
+  'is worked by hand': isHeldByHand,
+  'is lifted off': isLiftedOff,
+  'is set down': isSetDown,
+  'is said to be free': isSaidToBeFree,
+  'pulse too many': pulseTooMany,
+} as const satisfies Record<string, MoveKind>;
+export type MoveId = keyof typeof TABLE;
+export const MOVE_IDS = Object.keys(TABLE) as MoveId[];
+export const MOVES: readonly MoveKind[] = Object.values(TABLE);
 export const moveOf = (code: number): MoveKind => MOVES[kindOf(code)]!;
 
 /** The kinds of step that are tried, each by its number: those that are taken to the rules alone, and those of trains. */

@@ -1,6 +1,5 @@
 import type { Deed } from '../counterexample';
-import type { ProofModel } from '../model';
-import type { PromelaText } from '../promela-text';
+import type { ProofModel } from '../model/model';
 import type { Steering } from '../steer';
 import type { Switch } from '../switches';
 
@@ -42,6 +41,4 @@ export interface MoveKind {
   steer(steering: Steering, deed: Deed, nth: number): (() => boolean) | undefined;
   /** It may have come to pass long before a counterexample tells of it. */
   passesBy?: boolean;
-  /** Writes the steps of this kind as alternatives of the Promela model’s loop. */
-  write(text: PromelaText): void;
 }

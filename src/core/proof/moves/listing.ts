@@ -1,4 +1,4 @@
-import type { ProofModel } from '../model';
+import type { ProofModel } from '../model/model';
 import { encodeMove } from './code';
 import type { MoveKind } from './kind';
 

@@ -1,4 +1,4 @@
-import type { ProofModel } from '../model';
+import type { ProofModel } from '../model/model';
 import type { MoveKind } from './kind';
 
 const isEmpty = (model: ProofModel, block: number): boolean =>
@@ -24,19 +24,6 @@ export const isSaidToBeFree: MoveKind = {
     if (!tell({ kind: 'say', block: blockOf(model, index).id, free: true })) return undefined;
     const from = run.tick;
     return () => run.tick >= from + 2;
-  },
-  write(text) {
-    const { trains, rules } = text.model;
-    for (const [nth, { block, slot, inside }] of rules.wiring.frees.entries()) {
-      const there = trains.flatMap((_, t) => {
-        const numbers = text.where(t, ({ blocks }) => blocks.includes(block));
-        return numbers.length > 0 ? [text.among(t, numbers)] : [];
-      });
-      const may = `value[${inside}] == 1 && !(${text.either(there)})`;
-      text.say(
-        `  :: d_step { ${text.begins(text.thing(`free ${nth}`), false)} && ${may} -> ${text.takes(-1, false)}; value[${slot}] = 1 }`,
-      );
-    }
   },
 };
 

@@ -1,6 +1,6 @@
 import { sensorKind } from '../../kinds';
-import type { ProofModel } from '../model';
-import { MOVING } from '../rules';
+import type { ProofModel } from '../model/model';
+import { MOVING } from '../model/rules';
 import type { MoveKind } from './kind';
 
 /** A timer that counts ends. */
@@ -23,13 +23,6 @@ export const timerEnds: MoveKind = {
     const { evaluator } = run.controller;
     const before = evaluator.valueOf(name);
     return () => evaluator.valueOf(name) !== before;
-  },
-  write(text) {
-    text.rules.timers.forEach(({ word, ton }, i) => {
-      const id = text.thing(`timer ${i}`);
-      const counts = ton ? `memo[${word}] == 1 && memo[${word + 2}] == 0` : `memo[${word + 2}] == 1`;
-      text.say(`  :: d_step { ${text.begins(id, true)} && ${counts} -> ${text.takes(id, true)}; ends[${i}] = 1 }`);
-    });
   },
 };
 
@@ -57,19 +50,6 @@ export const pointsAreAskedFor: MoveKind = {
     const from = run.tick;
     return () => run.tick >= from + 2;
   },
-  write(text) {
-    text.model.motors.forEach((_, t) => {
-      const id = text.thing(`points ${t}`);
-      for (const [to, position] of [
-        [0, 'straight'],
-        [1, 'diverging'],
-      ] as const) {
-        const lies = text.model.on.has('throw back') ? `lies${t} % 2 != ${to}` : `lies${t} == ${1 - to}`;
-        const ask = `${text.terminal('request', t, position)} = 1`;
-        text.say(`  :: d_step { ${text.begins(id, true)} && ${lies} -> ${text.takes(id, true)}; ${ask} }`);
-      }
-    });
-  },
 };
 
 /** Points that move come to lie as they are driven. */
@@ -88,14 +68,6 @@ export const pointsArrive: MoveKind = {
   steer: ({ run }, { index }) => {
     return () => run.plant.motors[index]!.position !== 'between';
   },
-  write(text) {
-    for (const t of text.model.motors.keys()) {
-      const id = text.thing(`motor ${t}`);
-      text.say(
-        `  :: d_step { ${text.begins(id, true)} && lies${t} > 1 -> ${text.takes(id, true)}; lies${t} = lies${t} - 2 }`,
-      );
-    }
-  },
 };
 
 /** An input that people work is put on by hand, or let go: a signal held, a post taken, a button pressed. */
@@ -113,13 +85,6 @@ export const isHeldByHand: MoveKind = {
   steer({ model, tell }, { index, choice }) {
     tell(model.rules.wiring.hands[index]!.command(choice === 1));
     return () => true;
-  },
-  write(text) {
-    for (const { slot } of text.model.rules.wiring.hands) {
-      const id = text.thing(`hold ${slot}`);
-      const turned = `value[${slot}] = 1 - value[${slot}]`;
-      text.say(`  :: d_step { ${text.begins(id, false)} -> ${text.takes(id, false)}; ${turned} }`);
-    }
   },
 };
 
@@ -141,16 +106,8 @@ export const pulseTooMany: MoveKind = {
     const from = run.tick;
     return () => run.tick >= from + 2;
   },
-  write(text) {
-    for (const s of pulsing(text.model)) {
-      const slot = text.terminal('detector', s);
-      const id = text.thing(`pulse ${s}`);
-      text.say(
-        `  :: d_step { ${text.begins(id, false)} && ${slot} == 0 -> ${text.takes(id, false)}; extra = ${s + 1} }`,
-      );
-    }
-  },
 };
 
-const pulsing = ({ system }: ProofModel): number[] =>
+/** Sensors that give pulses, by number. */
+export const pulsing = ({ system }: ProofModel): number[] =>
   system.sensors.flatMap(({ kind }, s) => (sensorKind(kind).pulses ? [s] : []));

@@ -1,4 +1,3 @@
-import { meet } from '../proof-train';
 import type { MoveKind } from './kind';
 
 /** A train turns back, where it may. */
@@ -27,17 +26,6 @@ export const turnsBack: MoveKind = {
     due.set(index, train.head - waitsAt * longMm);
     return () => true;
   },
-  write(text) {
-    for (const [t, { placements, tellings }] of text.model.trains.entries()) {
-      const id = text.thing(`train ${t}`);
-      for (const [p, { turns }] of placements.entries())
-        for (const [choice, { to }] of turns.entries()) {
-          const moved = `at${t} = ${to}; past${t} = 0; counted${t} = 0; todo = ${text.toLook(t, false)}`;
-          const deed = [moved, ...text.told(t, tellings[p]![choice]!)].join('; ');
-          text.say(`  :: d_step { ${text.begins(id, false)} && at${t} == ${p} -> ${text.takes(id, false)}; ${deed} }`);
-        }
-    }
-  },
 };
 
 /** A train that was committed past something comes to a stand, and is committed past nothing that it must stop before. */
@@ -51,13 +39,6 @@ export const comesToAStand: MoveKind = {
   steer({ model, tell, rolling }, { index }) {
     tell({ kind: 'run', train: model.trains[index]!.id, on: false });
     return () => rolling(index).speed === 0;
-  },
-  write(text) {
-    for (const t of text.model.trains.keys()) {
-      const may = `${text.begins(text.thing(`train ${t}`), false)} && past${t} > 0`;
-      const stood = `past${t} = 0; counted${t} = 0; todo = ${text.toLook(t, true)}`;
-      text.say(`  :: d_step { ${may} -> ${text.clear}; ${stood} }`);
-    }
   },
 };
 
@@ -73,14 +54,6 @@ export const isLiftedOff: MoveKind = {
   steer({ model, due, tell }, { index }) {
     due.delete(index);
     return tell({ kind: 'lift off', train: model.trains[index]!.id }) ? () => true : undefined;
-  },
-  write(text) {
-    for (const [t, { placements }] of text.model.trains.entries()) {
-      const id = text.thing(`train ${t}`);
-      const off = placements.length;
-      const deed = `at${t} = ${off}; past${t} = 0; counted${t} = 0; todo = ${text.toLook(t, false)}`;
-      text.say(`  :: d_step { ${text.begins(id, false)} && at${t} != ${off} -> ${text.takes(id, false)}; ${deed} }`);
-    }
   },
 };
 
@@ -98,18 +71,5 @@ export const isSetDown: MoveKind = {
     if (!tell({ kind: 'set down', train: id })) return undefined;
     tell({ kind: 'run', train: id, on: false });
     return () => true;
-  },
-  write(text) {
-    const { trains } = text.model;
-    for (const [t, train] of trains.entries()) {
-      const id = text.thing(`train ${t}`);
-      const taken = trains.flatMap((other, o) => {
-        const there = o === t ? [] : text.where(o, (_, q) => meet(train.pieces, 0, other.pieces, q));
-        return there.length > 0 ? [text.among(o, there)] : [];
-      });
-      const may = `at${t} == ${train.placements.length} && !(${text.either(taken)})`;
-      const deed = [`at${t} = 0; todo = ${text.toLook(t, false)}`, ...text.told(t, train.toldAtStart)].join('; ');
-      text.say(`  :: d_step { ${text.begins(id, false)} && ${may} -> ${text.takes(id, false)}; ${deed} }`);
-    }
   },
 };

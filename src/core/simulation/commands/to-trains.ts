@@ -1,3 +1,4 @@
+import { blockOf } from '../../detection';
 import type { RollingTrain } from '../../plant';
 import { fields } from '../../survey';
 import type { Rehearsal } from '../rehearsal';
@@ -47,7 +48,7 @@ export const send = commandKind({
   schema: fields.record({ train: fields.text(60), block: fields.text(60) }),
   carryOut: (run, { train, block }) => onTrack(run, train, (_, index) => run.orders.give(index, block)),
   says(run, { train, block }) {
-    const name = run.system.partition.blocks.find(({ id }) => id === block)?.name ?? block;
+    const name = blockOf(run.system.partition, block)?.name ?? block;
     return `${called(run, train)} is sent to ${name}`;
   },
 });

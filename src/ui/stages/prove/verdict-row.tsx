@@ -1,5 +1,5 @@
 'use client';
-import { CircleAlert, CircleCheck, CircleDashed } from 'lucide-react';
+import { CircleAlert, CircleCheck, CircleDashed, CircleSlash } from 'lucide-react';
 import { hazardOfFinding } from '@/core/findings';
 import { PROPERTY_WORDS, UNNOTICED } from '@/core/proof';
 import { HAZARDS } from '@/core/simulation';
@@ -23,17 +23,26 @@ export function sayVerdict({ property, result }: Verdict, report: ProofReport): 
       return `Proved: ${lower(words.holds)}`;
     case 'holds unless':
       return `Holds as long as ${report.unless.join(' and ')}: ${lower(words.holds)} What comes after that was not looked at.`;
-    default:
+    case 'not looked at':
+      return `Not looked at: ${lower(words.holds)}`;
+    case 'unfinished':
       return `Not found in ${count(report.moves)} moves, and not finished. Would say: ${words.holds}`;
   }
 }
 
-const TONES = { fails: 'text-fail', holds: 'text-ok', 'holds unless': 'text-ink2', unfinished: 'text-ink2' } as const;
+const TONES = {
+  fails: 'text-fail',
+  holds: 'text-ok',
+  'holds unless': 'text-ink2',
+  unfinished: 'text-ink2',
+  'not looked at': 'text-ink2',
+} as const;
 const ICONS = {
   fails: CircleAlert,
   holds: CircleCheck,
   'holds unless': CircleDashed,
   unfinished: CircleDashed,
+  'not looked at': CircleSlash,
 } as const;
 
 /** Of what findings of the same hazard would do about it, so much is offered at most. */

@@ -1,0 +1,25 @@
+import type { MoveId } from '../moves';
+import {
+  isHeldByHand,
+  isSaidToBeFree,
+  pointsAreAskedFor,
+  pointsArrive,
+  pulseTooMany,
+  timerEnds,
+} from './moves-of-rules';
+import { comesToAStand, goesOn, isLiftedOff, isSetDown, turnsBack, type WriteMove } from './moves-of-trains';
+
+/** How each kind of step is written. */
+export const WRITTEN: Readonly<Record<MoveId, WriteMove>> = {
+  'goes on': goesOn,
+  'timer ends': timerEnds,
+  'points are asked for': pointsAreAskedFor,
+  'points arrive': pointsArrive,
+  'turns back': turnsBack,
+  'comes to a stand': comesToAStand,
+  'is worked by hand': isHeldByHand,
+  'is lifted off': isLiftedOff,
+  'is set down': isSetDown,
+  'is said to be free': isSaidToBeFree,
+  'pulse too many': pulseTooMany,
+};

@@ -1,0 +1,35 @@
+import { indexOf, moveOf } from '../moves';
+import type { ProofModel } from './model';
+
+/**
+ * Asked of two things that can be done in the present state of a model, each by its code and the effect in which the rules take it
+ * alone: numbers beside each other, since a proof asks of millions of pairs.
+ */
+type OfTwo = (model: ProofModel, one: number, effectOfOne: number, two: number, effectOfTwo: number) => boolean;
+
+/** Whether two things may fall into one scan. One that the rules refuse in that scan, whatever else happens in it, adds nothing. */
+export const mayPair: OfTwo = (model, one, effectOfOne, two, effectOfTwo) => {
+  if (one >> 8 === two >> 8 || !moveOf(one).pairs || !moveOf(two).pairs) return false;
+  if (effectOfOne < 0 || effectOfTwo < 0) return false;
+  return !isRefused(model, one, effectOfTwo) && !isRefused(model, two, effectOfOne);
+};
+const isRefused = (model: ProofModel, code: number, effect: number): boolean =>
+  moveOf(code).isRefused?.(model, indexOf(code), effect) ?? false;
+
+/**
+ * Two things have nothing to do with each other, so that within one scan they do what they do one after the other: in the rules
+ * (`Independence.areApart`), and because no train looks at what both of them change.
+ */
+export const areApart: OfTwo = (model, one, effectOfOne, two, effectOfTwo) => {
+  if (moveOf(one).movesOn && moveOf(two).movesOn) return false;
+  return model.rules.areApart(effectOfOne, effectOfTwo) && !someTrainLooks(model, one, effectOfOne, two, effectOfTwo);
+};
+
+/** Whether some train looks, now or one step on, at what both of two things change. */
+export const someTrainLooks: OfTwo = (model, one, effectOfOne, two, effectOfTwo) => {
+  for (let t = 0; t < model.trains.length; t++)
+    if (looks(model, t, one, effectOfOne) && looks(model, t, two, effectOfTwo)) return true;
+  return false;
+};
+const looks = (model: ProofModel, train: number, code: number, effect: number): boolean =>
+  (moveOf(code).movesOn && indexOf(code) === train) || model.looksAtChange(train, effect);

@@ -1,0 +1,97 @@
+import { grown } from '../engine/state-set';
+import { mayPair } from './apart';
+import type { ProofModel } from './model';
+
+/** Numbers for each step; in place of where it leads, that its two things have nothing to do with each other in the rules, or that it changes nothing. */
+const STRIDE = 5;
+const [APART, NOWHERE] = [-1, -2];
+/** No second thing in the same scan. */
+export const NOTHING = -1;
+
+/**
+ * Steps that leave the trains where they are, one thing or two within one scan. What comes of them depends on the state of the
+ * rules alone, in which many places of the trains look the same; so they are worked out once for each of these.
+ */
+export class RuleSteps {
+  /** For each state of the rules, where in the list its steps begin; below 0, not yet worked out. */
+  private first = new Int32Array(1024).fill(-1);
+  /** How many there are; then for each the one thing, the other, where they lead and in what effect (`Rules.effect`), and the effect of the other. Where APART, that of the one. */
+  private list = new Int32Array(1024);
+  private end = 0;
+
+  get bytes(): number {
+    return this.first.byteLength + this.list.byteLength;
+  }
+
+  /** Where the steps of the state begin in which the model stands. */
+  of(model: ProofModel): number {
+    const { ruleState } = model;
+    while (ruleState >= this.first.length) {
+      const { length } = this.first;
+      this.first = grown(this.first).fill(-1, length);
+    }
+    if (this.first[ruleState]! < 0) this.first[ruleState] = this.workOut(model);
+    return this.first[ruleState]!;
+  }
+
+  count(at: number): number {
+    return this.list[at]!;
+  }
+  one(at: number, i: number): number {
+    return this.list[at + 1 + i * STRIDE]!;
+  }
+  two(at: number, i: number): number {
+    return this.list[at + 2 + i * STRIDE]!;
+  }
+  isApart(at: number, i: number): boolean {
+    return this.list[at + 3 + i * STRIDE] === APART;
+  }
+  /** It leaves everything as it is, and shows nothing new: a request that is refused. */
+  changesNothing(at: number, i: number): boolean {
+    return this.list[at + 3 + i * STRIDE] === NOWHERE;
+  }
+  to(at: number, i: number): number {
+    return this.list[at + 3 + i * STRIDE]!;
+  }
+  effect(at: number, i: number): number {
+    return this.list[at + 4 + i * STRIDE]!;
+  }
+
+  effectOfTwo(at: number, i: number): number {
+    return this.list[at + 5 + i * STRIDE]!;
+  }
+
+  private workOut(model: ProofModel): number {
+    const { rules, ruleState } = model;
+    const begins = this.end;
+    this.add(0);
+    const codes: number[] = [];
+    model.moves(codes, true);
+    const effects = codes.map((code) => {
+      model.applyBoth(code, NOTHING);
+      this.addStep(code, NOTHING, rules.leavesAlone(ruleState) ? NOWHERE : rules.to, rules.effect, NOTHING);
+      model.back();
+      return rules.effect;
+    });
+    if (model.on.has('one scan'))
+      for (const [i, one] of codes.entries())
+        for (const [k, two] of codes.entries()) {
+          if (k <= i || !mayPair(model, one, effects[i]!, two, effects[k]!)) continue;
+          if (rules.areApart(effects[i]!, effects[k]!)) this.addStep(one, two, APART, effects[i]!, effects[k]!);
+          else {
+            model.applyBoth(one, two);
+            if (!rules.leavesAlone(ruleState)) this.addStep(one, two, rules.to, rules.effect, NOTHING);
+            model.back();
+          }
+        }
+    this.list[begins] = (this.end - begins - 1) / STRIDE;
+    return begins;
+  }
+  private addStep(...numbers: [one: number, two: number, to: number, effect: number, effectOfTwo: number]): void {
+    for (const number of numbers) this.add(number);
+  }
+  private add(number: number): void {
+    if (this.end >= this.list.length) this.list = grown(this.list);
+    this.list[this.end++] = number;
+  }
+}

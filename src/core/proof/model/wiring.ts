@@ -1,0 +1,102 @@
+import { POWER_LEVELS } from '../../kinds';
+import type { Compiled, Program } from '../../logic';
+import { type Command, isSaid, type Rehearsal, TICK_MS } from '../../simulation';
+import type { System } from '../../system';
+import { locksOf } from './locks';
+
+/** Where a rule program meets the plant: slots of its inputs and outputs, each in the order of what they belong to. */
+export interface Wiring {
+  program: Program;
+  compiled: Compiled;
+  detects: number[];
+  /** Outputs that can cut a section off, with the sensors that notice nothing then. */
+  powers: { slot: number; detects: number[] }[];
+  points: number[];
+  drives: number[];
+  /** The locks that refuse a request for a turnout; none where requests may do anything else. */
+  refusedBy: number[][];
+  aspects: number[];
+  /** Blocks of which people can say that they are free: the input, and the rule that says that they are not. */
+  frees: { block: number; slot: number; inside: number }[];
+  /** Inputs that people work, at any moment. */
+  hands: Hand[];
+}
+
+/** An input that people work: on, and off again. */
+export interface Hand {
+  slot: number;
+  says(on: boolean): string;
+  command(on: boolean): Command;
+}
+
+/** What a program holds in the moment from which it is looked at. */
+export interface Standing {
+  values: Int32Array;
+  before: Int32Array;
+  state: Int32Array;
+  /** How each turnout lies: 0 straight, 1 diverging. */
+  turnouts: number[];
+  /** Of each output for power, whether its section is cut off. */
+  dead: number[];
+  nowMs: number;
+}
+
+export function wiringOf(system: System, mayHold: boolean): Wiring {
+  const { compiled, program, terminals, partition, sensors, readings } = system;
+  const { motors } = partition.graph;
+  return {
+    program,
+    compiled,
+    detects: sensors.map((_, s) => terminals.slot('detector', s)),
+    powers: powersOf(system),
+    points: motors.map((_, m) => terminals.slot('contact', m)),
+    drives: motors.map((_, m) => terminals.slot('drive', m)),
+    refusedBy: motors.map((_, m) => locksOf(system, m)),
+    aspects: readings.map((_, s) => (terminals.find('read', s) ?? terminals.find('aspect', s))!.slot),
+    frees: partition.blocks.flatMap(({ index }) =>
+      isSaid(partition, index)
+        ? [{ block: index, slot: terminals.slot('said free', index), inside: terminals.slot('inferred', index) }]
+        : [],
+    ),
+    hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system)],
+  };
+}
+
+const holdsOf = ({ readings, terminals }: System): Hand[] =>
+  readings.map(({ signal: { id, name }, index }) => ({
+    slot: terminals.slot('hold', index),
+    says: (on) => (on ? `Somebody holds ${name} at stop.` : `Somebody lets ${name} work again.`),
+    command: (on) => ({ kind: 'hold', signal: id, on }),
+  }));
+
+/** Posts are taken and left, and buttons of their signals pressed and let go. */
+const postHands = ({ posts, terminals }: System): Hand[] =>
+  posts.flatMap(({ id, name, readings }, p) => [
+    {
+      slot: terminals.slot('post', p),
+      says: (on) => `Somebody ${on ? 'takes' : 'leaves'} the post of ${name}.`,
+      command: (on): Command => ({ kind: 'man', post: id, on }),
+    },
+    ...readings.map(({ signal, index }) => ({
+      slot: terminals.slot('clear button', index),
+      says: (on: boolean) =>
+        on ? `Somebody clears ${signal.name} for one train.` : `The button of ${signal.name} is let go.`,
+      command: (on: boolean): Command => ({ kind: 'give', signal: signal.id, on }),
+    })),
+  ]);
+
+function powersOf({ terminals, partition: { fields } }: System): Wiring['powers'] {
+  return terminals.ofKind('power').map(({ slot, of }) => ({
+    slot,
+    detects: [...fields.ofSensor.keys()].filter((s) => fields.all[fields.ofSensor[s]!]!.fedBy === of),
+  }));
+}
+
+export const standingOf = ({ controller: { evaluator }, plant, system, tick }: Rehearsal): Standing => ({
+  values: evaluator.values,
+  before: evaluator.before,
+  state: evaluator.state,
+  dead: system.terminals.ofKind('power').map(({ of }) => (POWER_LEVELS[plant.power[of]!]!.feeds ? 0 : 1)),
+  turnouts: plant.motors.map(({ position }) => (position === 'diverging' ? 1 : 0)),
+  nowMs: tick * TICK_MS,
+});
