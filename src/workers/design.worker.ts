@@ -5,6 +5,9 @@ import {
   checkDesign,
   type DesignView,
   type FailRow,
+  type OwnRuleRow,
+  ownRuleList,
+  type PointsView,
   proposeSignals,
   type RulesAbout,
   type RulesRead,
@@ -16,6 +19,7 @@ import {
   type Trial,
   type Tried,
   viewDesign,
+  viewPoints,
   viewSignal,
 } from '@/core/design';
 import { type BestAxles, bestAxles, fewestAxles, type SeeEverywhere, seenLimits } from '@/core/detection';
@@ -63,6 +67,8 @@ const worker = {
   matrix: (points: Trial['points'], some: Some): AspectMatrix => bench!.matrix(points, some),
   explain: (rule: string): Explanation | undefined => bench!.explain(rule),
   signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),
+  points: (id: string): PointsView | undefined => viewPoints(bench!.design, id),
+  ownRules: (): OwnRuleRow[] => ownRuleList(bench!.design.system),
   rulesAbout: (id: string): RulesAbout => bench!.rulesAbout(id),
   readRules: (id: string, text: string): RulesRead => bench!.readRules(id, text),
   valuesAbout: (id: string): Record<string, string> => bench!.valuesAbout(id),

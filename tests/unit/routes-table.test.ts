@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign, viewDesign, viewSignal } from '@/core/design';
+import { checkDesign, viewDesign, viewPoints, viewSignal } from '@/core/design';
 import { cm } from '@/core/measure';
 import { type LayoutDocument, newDocument } from '@/core/survey';
 import { block, gap, signal, turnout } from '@/demo/build';
@@ -87,8 +87,10 @@ describe('the ways ahead of every signal of the demo', () => {
 
 test('each turnout is locked by the block it lies in: from the drawing', () => {
   const d = smallValley();
-  const { lockedBy } = viewDesign(d);
-  const byName = Object.fromEntries(d.turnouts.map((t) => [t.name, lockedBy[t.id]!.join(' ')]));
+  const design = checkDesign(d);
+  const blocksOf = (id: string) =>
+    viewPoints(design, id)!.motors[0]!.while.flatMap((says) => /^(.*) is occupied$/.exec(says)?.[1] ?? []);
+  const byName = Object.fromEntries(d.turnouts.map((t) => [t.name, blocksOf(t.id).join(' ')]));
   expect(byName).toEqual({
     T1: 'UA',
     T2: 'UA',
@@ -137,7 +139,11 @@ describe('a gap inside the clearance', () => {
     expect(straight.route.fouled.map((b) => scheme.partition.blocks[b]!.name)).toEqual(['Spur']);
   });
   test('the turnout is locked by a vehicle in either block', () =>
-    expect(view.lockedBy['t-T1']).toEqual(['P', 'Spur']));
+    expect(viewPoints(checkDesign(foulSpur()), 't-T1')!.motors[0]!.while).toEqual([
+      'P is occupied',
+      'Spur is occupied',
+      'A train is cleared over T1, or was a moment ago',
+    ]));
 });
 
 describe('crossings', () => {

@@ -5,6 +5,7 @@ import { compileScheme, type Scheme } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
 import { System } from '../system';
+import { withWhatIsShown } from './always-at-stop';
 import { aspectFindings } from './aspect-findings';
 import { fitFindings } from './fit-findings';
 import { ownRuleFindings } from './own-rule-findings';
@@ -58,7 +59,11 @@ export function checkDesign(document: LayoutDocument): Design {
       fixes: [],
     });
   }
-  return { scheme, system, findings: sortFindings([...findings, ...sameNames(scheme)]) };
+  return {
+    scheme,
+    system,
+    findings: sortFindings(withWhatIsShown([...findings, ...sameNames(scheme)], scheme, system)),
+  };
 }
 
 /** Two things of one kind that bear the same name: rules and runs know them apart, people do not. */

@@ -2,9 +2,8 @@ import { type BlockId, type InferredBy, middleOf } from '../detection';
 import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
-import { besidesOf, chosenOutputs, foulingBlocks, names, needsOf, type Post } from '../patterns';
-import type { Edit, Facing, LayoutDocument, TurnoutPosition } from '../survey';
-import { aspectTree, type TreeBranch } from './aspect-tree';
+import { chosenOutputs, type Post } from '../patterns';
+import type { Edit, Facing, LayoutDocument } from '../survey';
 import { checkDesign, type Design } from './check-design';
 import { districtsOf } from './districts';
 import { type StandingTrains, standingTrains } from './standing-trains';
@@ -32,38 +31,10 @@ export interface BlockView {
   turnouts: string[];
 }
 
-export interface SignalView {
-  id: string;
-  name: string;
-  rear: string;
-  routes: {
-    id: string;
-    to: string;
-    blocks: string[];
-    points: { turnout: string; position: TurnoutPosition }[];
-    length: TenthUm;
-    ending: string;
-    /** It has to be free. */
-    watched: boolean;
-    /** All that must be so before it is cleared, and the pattern that asks for it. */
-    needs: { says: string; pattern: string }[];
-    /** Each of these alone clears it, whatever stands there. */
-    besides: { says: string; pattern: string }[];
-    /** What it shows once it is cleared for it, by what lies beyond. */
-    branches: TreeBranch[];
-  }[];
-  /** What it shows while it is cleared for none of them. */
-  stop: string;
-}
-
 /** A design without its working parts: plain data that can cross from a worker to the page. */
 export interface DesignView {
   blocks: BlockView[];
   findings: Finding<Edit>[];
-  /** Blocks that hold each motor of points locked while occupied, by its id. */
-  lockedBy: Record<string, string[]>;
-  /** How long a turnout stays locked after the last train was cleared over it. */
-  releaseMs: number;
   standing: StandingTrains;
   /** All that each booster feeds, if feeders say so. */
   districts: DistrictView[];
@@ -88,7 +59,7 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
   const power = chosenOutputs(document).has('power') ? design.system.terminals.ofKind('power') : [];
   const cutOff = new Set(power.map(({ of }) => of));
   const { closes = false } = TRACK_POWERS[document.power];
-  const blockName = (index: number) => partition.blocks[index]!.name;
+  const _blockName = (index: number) => partition.blocks[index]!.name;
   return {
     blocks: partition.blocks.map((block) => ({
       id: block.id,
@@ -129,40 +100,6 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
         feeders: feeders.map(({ id }) => id),
         pieces: pieces.map(({ line, from, to }) => ({ line, from, to })),
         length: pieces.reduce((sum, { from, to }) => sum + to - from, 0),
-      };
-    }),
-    releaseMs: design.scheme.releaseMs,
-    lockedBy: Object.fromEntries(
-      graph.motors.map(({ id, index }) => [id, foulingBlocks(design.scheme, index).map(blockName)]),
-    ),
-  };
-}
-
-/** What a signal protects, way by way; undefined where there is no such signal. */
-export function viewSignal({ scheme, system: { program } }: Design, id: string): SignalView | undefined {
-  const { partition, readings, routesOf } = scheme;
-  const blockName = (index: number) => partition.blocks[index]!.name;
-  const reading = readings.find(({ signal }) => signal.id === id);
-  if (!reading) return undefined;
-  const tree = aspectTree(scheme, program, reading);
-  return {
-    id,
-    stop: tree.stop,
-    name: reading.signal.name,
-    rear: blockName(reading.rear),
-    routes: routesOf[reading.index]!.map((named) => {
-      const { route, id: leadsTo, to } = named;
-      return {
-        id: leadsTo,
-        to,
-        blocks: route.blocks.map((b) => blockName(b.block)),
-        points: route.conditions.map((c) => ({ turnout: partition.graph.motors[c.motor]!.name, position: c.position })),
-        length: route.length,
-        ending: route.ending.kind,
-        watched: needsOf(scheme, named).some(({ expr }) => expr.op === 'name' && expr.name === names.free(named)),
-        needs: needsOf(scheme, named).map(({ says, pattern }) => ({ says, pattern })),
-        besides: besidesOf(scheme, named).map(({ says, pattern }) => ({ says, pattern })),
-        branches: tree.routes[leadsTo]!,
       };
     }),
   };

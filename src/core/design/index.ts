@@ -7,14 +7,13 @@ export {
   type BlockView,
   type DesignView,
   type DistrictView,
-  type SignalView,
   viewDesign,
-  viewSignal,
 } from './design-view';
 export { FAULTS, type FailOutcome, type FailRow } from './fail-direction';
 export type { KeptRun, KeptRunRow } from './kept-run';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export { type OwnRuleRow, ownRuleList } from './own-rule-list';
+export { type PointsView, viewPoints } from './points-view';
 export {
   type ProposedSignal,
   placeProposed,
@@ -25,6 +24,7 @@ export { type Room, roomForTrains } from './room-for-trains';
 export type { RuleOf, RulesAbout, RulesRead, TextFault } from './rule-desk';
 export { costOf, type SchemeFigures, schemeFigures } from './scheme-figures';
 export { type SignalPlace, sightMm, signalPlace } from './signal-place';
+export { type SignalView, viewSignal } from './signal-view';
 export { type SpotPlace, spotPlace } from './spot-place';
 export { type StandsAt, standsAt, worstOn } from './stands-at';
 export { blockOfStart, startBehind, startIn } from './start-place';

@@ -2,7 +2,9 @@
  * The rule language: `expr.ts` is the tree, `write-text.ts` and `read-text.ts` its text form, `compile.ts` orders
  * it, `interpret.ts` and, faster, `emit-wasm.ts` run it, `why.ts` explains a present value. It knows nothing of trains.
  */
+export { alwaysOf } from './always';
 export { type Compiled, compileProgram, RuleProgramError } from './compile';
+export { allOf, anyOf, type Condition, sameExpr, Teller } from './conditions';
 export { constantOf, memoriesIn, TOO_MANY } from './constant';
 export { decidingFacts, type Fact } from './deciding-facts';
 export { emitWasm, layoutOf, previousSlots } from './emit-wasm';

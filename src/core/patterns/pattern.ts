@@ -21,8 +21,8 @@ export interface Expected extends Term {
 /** What decides between routes that would each be right, but not together. */
 export interface Grant {
   needs: Term[];
-  /** Names of what goes before it: none of these may be asked for at once. */
-  before: string[];
+  /** Of each that goes before it, that it is not asked for at once. */
+  before: Term[];
 }
 
 /** An aspect of a signal that may proceed, and when it is the one to show. */

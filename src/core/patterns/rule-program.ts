@@ -17,7 +17,7 @@ import * as names from './names';
 import { occupancy } from './occupancy';
 import { type OwnRuleFault, withOwnRules } from './own-rules';
 import { panelLamp } from './panel-lamp';
-import type { Expected, Pattern, ShownTerm, Term } from './pattern';
+import type { Expected, Grant, Pattern, ShownTerm, Term } from './pattern';
 import { permission } from './permission';
 import { pointsIndicator } from './points-indicator';
 import { post } from './posts';
@@ -87,6 +87,8 @@ function fillers(slot: Slot): readonly Pattern[] {
   return known;
 }
 
+const grantTerms = (grant: Grant | undefined): Term[] | undefined => grant && [...grant.needs, ...grant.before];
+
 /** Gathers what patterns put into one slot. */
 function gather(
   slot: Slot,
@@ -105,7 +107,7 @@ export function needsOf(scheme: Scheme, route: NamedRoute): PutTerm[] {
   const instead = gather('instead', (pattern, book) => pattern.instead?.(scheme, route, book));
   return [
     ...asksOf(scheme, route, instead),
-    ...(instead.length > 0 ? instead : gather('grant', (pattern) => pattern.grant?.(scheme, route)?.needs)),
+    ...(instead.length > 0 ? instead : gather('grant', (pattern) => grantTerms(pattern.grant?.(scheme, route)))),
   ];
 }
 
@@ -356,7 +358,7 @@ function composeWay(scheme: Scheme, route: NamedRoute, book: RuleBook): void {
       yes: `${signal.name} to ${to} may be granted`,
       no: `${signal.name} to ${to} may not be granted`,
     });
-    if (instead.length === 0) granted.push(...grants.flatMap(({ before }) => before.map((rival) => not(name(rival)))));
+    if (instead.length === 0) granted.push(...grants.flatMap(({ before }) => exprs(before)));
   }
   const besides = exprs(besidesOf(scheme, route));
   book.rule(names.go(route), 'bool', besides.length > 0 ? or(and(...granted), ...besides) : and(...granted), {

@@ -168,14 +168,20 @@ const approachIsKnown = (scheme: Scheme, reading: SignalReading) =>
   scheme.routesOf[reading.index]!.some((route) => route.directions.length > 0);
 
 /** Requests of signals placed earlier that would enter the same stretch from another side while this way is set. */
-function rivalsBefore(scheme: Scheme, mine: NamedRoute): string[] {
-  const rivals = new Set<string>();
+function rivalsBefore(scheme: Scheme, mine: NamedRoute): Term[] {
+  const rivals = new Map<string, Term>();
   for (const { trafficSection, side } of mine.directions) {
     for (const theirs of scheme.routesInto[trafficSection.index]!) {
       if (theirs.reading.index >= mine.reading.index || !canBothBeSet(mine.route, theirs.route)) continue;
       const other = theirs.directions.find((d) => d.trafficSection === trafficSection)!;
-      if (other.side !== side) rivals.add(names.may(theirs));
+      if (other.side === side) continue;
+      const may = names.may(theirs);
+      const { signal } = theirs.reading;
+      rivals.set(may, {
+        expr: not(name(may)),
+        says: `${signal.name}, which goes first, is not about to be cleared to ${theirs.to}`,
+      });
     }
   }
-  return [...rivals];
+  return [...rivals.values()];
 }

@@ -68,7 +68,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     manned: system.posts.flatMap(({ id }, p) => (controller.isOn('post', p) ? [id] : [])),
     atPost: Object.fromEntries(rehearsal.atPost),
     given: readings.flatMap(({ signal, index }) => (controller.isOn('given', index) ? [signal.id] : [])),
-    locked: rehearsal.motors.map(({ index }) => controller.isOn('locked', index)),
+    locked: rehearsal.motors.map(({ index }) => controller.isLocked(index)),
     shows: shownTo(system, controller.values),
     hazards: hazardsNow(rehearsal).map(({ id, signals, trains }) => ({
       id,

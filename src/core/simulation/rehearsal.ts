@@ -114,7 +114,7 @@ export class Rehearsal {
     }
     for (const { motor, to } of this.throws.splice(0)) {
       if (this.process.drives(motor) === to) continue;
-      emit({ kind: 'refused', turnout: motor, locked: controller.isOn('locked', motor) });
+      emit({ kind: 'refused', turnout: motor, locked: controller.isLocked(motor) });
     }
   }
 
@@ -158,7 +158,7 @@ export class Rehearsal {
       );
       if (!next || next.at > train.head + ERRAND_REACH_MM || this.plant.motors[next.turnout]!.position === 'between')
         continue;
-      if (!this.controller.isOn('locked', next.turnout)) this.ask(next.turnout, next.position, false);
+      if (!this.controller.isLocked(next.turnout)) this.ask(next.turnout, next.position, false);
     }
   }
 

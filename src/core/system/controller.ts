@@ -62,6 +62,11 @@ export class Controller {
   valueOf(kind: TerminalKind, of: number, which = ''): number {
     return this.values[this.system.terminals.slot(kind, of, which)]!;
   }
+  /** A request for the points of a motor would do nothing now. */
+  isLocked(motor: number): boolean {
+    const slot = this.system.locks[motor];
+    return slot !== undefined && this.values[slot] === 1;
+  }
   isOn(kind: TerminalKind, of: number, which = ''): boolean {
     const found = this.system.terminals.find(kind, of, which);
     return found !== undefined && this.values[found.slot] === 1;

@@ -15,6 +15,7 @@ import type { SignalReading, TrafficSections } from '../signals';
 import type { LayoutDocument, OwnRule, Sensor } from '../survey';
 import { keyOf } from './key';
 import { type PlantParameters, plantParameters } from './plant-parameters';
+import { lockOf } from './refusal';
 import { Terminals } from './terminals';
 
 /** Finds something when it is first asked for, and once. */
@@ -53,6 +54,7 @@ export class System {
   private readonly compile: () => Compiled;
   private readonly wire: () => Terminals;
   private readonly measure: () => PlantParameters;
+  private readonly guard: () => readonly (number | undefined)[];
   private readonly hash: () => string;
 
   constructor(scheme: Scheme) {
@@ -72,6 +74,7 @@ export class System {
     this.written = once(() => writeRules(scheme));
     this.compile = once(() => compileProgram(this.program));
     this.wire = once(() => new Terminals(this.program, this.compiled));
+    this.guard = once(() => this.partition.graph.motors.map(({ index }) => lockOf(this, index)?.slot));
     this.hash = once(() => keyOf(this));
   }
 
@@ -91,6 +94,10 @@ export class System {
   }
   get terminals(): Terminals {
     return this.wire();
+  }
+  /** Where the rules have what keeps each motor from moving, by its number; undefined where what drives it asks for no lock. */
+  get locks(): readonly (number | undefined)[] {
+    return this.guard();
   }
   /** A hash of exactly what runs: two documents with one key do the same, whatever their things are called. */
   get key(): string {

@@ -8,9 +8,13 @@ import { CheckBox } from '@/ui/parts/check-box';
 import { Term } from '@/ui/parts/term';
 import { shownDocument } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { ItsRules } from './its-rules';
 import { PanelSection, PanelTitle } from './panel';
 import { ReasonTree } from './reason-tree';
 import { Rename, useEdit } from './selection-parts';
+
+/** By what a block that has no name yet is known, to be known by it still once it has one. */
+const asOf = (id: BlockId): string => id.slice('block '.length);
 
 export function BlockSelection({ id }: { id: BlockId }) {
   const document = useWorkbench(shownDocument);
@@ -101,12 +105,13 @@ export function BlockSelection({ id }: { id: BlockId }) {
           </ul>
         </PanelSection>
       )}
+      <ItsRules id={id} name={name} />
       {stage.names && (
         <>
           <Rename
             key={name}
             name={name}
-            renaming={(to) => ({ do: 'name block', id: block.named, anchor, name: to })}
+            renaming={(to) => ({ do: 'name block', id: block.named, as: asOf(id), anchor, name: to })}
             onDone={(to) => {
               const named = store.getState().document.blocks.find((b) => b.name === to);
               if (named) store.getState().select(`block ${named.id}`);

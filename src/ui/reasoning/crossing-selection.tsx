@@ -1,15 +1,14 @@
 'use client';
 import { CROSSINGS } from '@/core/kinds';
 import { showLength } from '@/core/measure';
-import { names } from '@/core/patterns';
 import type { Crossing, Place } from '@/core/survey';
 import { compileTrack } from '@/core/track';
 import { RadioList } from '@/ui/parts/one-of';
 import type { Option } from '@/ui/parts/option';
 import { useWorkbench } from '@/ui/state/store';
-import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
+import { PointsHeld } from './points-held';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 
 /** From where to where the curves of a slip lead, by how its lines are counted. A double one has the same curve from either line. */
@@ -38,11 +37,7 @@ export function CrossingSelection({ crossing }: { crossing: Crossing }) {
       <p className="text-ink2">
         {place(a)} crosses {place(b)}; clear after {showLength(clearance.tenthUm, document.shownUnit)}.
       </p>
-      {motors.map((motor) => (
-        <div key={motor.id} className="mt-3">
-          <Answer rule={names.locked(motor)} />
-        </div>
-      ))}
+      <PointsHeld id={id} />
       {stage.edits && (
         <PanelSection title="Change it">
           {motors.length > 0 && (

@@ -55,7 +55,8 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
     };
   }, [valuesAbout, id, tried]);
   const ask = useCallback((now: string) => readRules!(id, now), [readRules, id]);
-  const own = about?.rules.filter(({ generated }) => generated !== undefined) ?? [];
+  const own = about?.rules.filter((rule) => rule.own) ?? [];
+  const replaced = own.filter(({ generated }) => generated !== undefined);
   const stops = read?.faults.filter((fault) => fault.stops) ?? [];
   const changes = (read?.put.length ?? 0) + (read?.drop.length ?? 0);
   const apply = (put: RulesRead['put'], drop: string[]) =>
@@ -70,8 +71,15 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
       <div className="flex flex-wrap items-center gap-3 border-b border-line px-4 py-2">
         <OneOf joined label="Form" value={form} options={FORMS} onChange={setForm} />
         <output className="grow text-ink2">
-          {own.length > 0 ? `${own.length} of ${about!.rules.length} rules are your own` : 'All rules are as generated'}
+          {!about
+            ? ''
+            : own.length > 0
+              ? `${own.length} of ${about.rules.length} rules ${own.length === 1 ? 'is' : 'are'} your own`
+              : 'All rules are as generated'}
         </output>
+        <button type="button" className="button" onClick={() => store.getState().set({ window: 'rules' })}>
+          All rules of your own
+        </button>
         {own.length > 0 && (
           <button
             type="button"
@@ -83,7 +91,11 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
               )
             }
           >
-            Put back what is generated
+            {replaced.length === own.length
+              ? 'Put back what is generated'
+              : replaced.length === 0
+                ? 'Delete your own'
+                : 'Put back what is generated, delete the rest'}
           </button>
         )}
         {form === 'text' && (
@@ -126,7 +138,7 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
               )}
             </div>
             <AlsoAsk id={id} text={text} about={about} onText={setText} />
-            {own.map((rule) => (
+            {replaced.map((rule) => (
               <p key={rule.name} className="mt-2 text-ink2">
                 <strong>{rule.written}</strong> as generated: <code className="font-mono">{rule.generated}</code>
               </p>

@@ -1,5 +1,4 @@
 'use client';
-import { useState } from 'react';
 import { showLength, type TypedLength } from '@/core/measure';
 import { CHOOSABLE, cutsOff, names, USUAL_STEP_MS } from '@/core/patterns';
 import { type Signal, systemOf, systemsFor } from '@/core/survey';
@@ -10,12 +9,11 @@ import { Term } from '@/ui/parts/term';
 import { AspectLamps, aspectOf } from '@/ui/sheet/signal-head';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
+import { ItsRules } from './its-rules';
 import { NumberField } from './number-field';
 import { RELAYS_DEAD, SIGNALS_BROKEN } from './options';
 import { PanelSection, PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
-import { RuleText } from './rule-text';
-import { RuleWindow } from './rule-window';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 import { SignalFacts } from './signal-facts';
 import { useAsked } from './use-asked';
@@ -29,11 +27,9 @@ export function SignalSelection({ signal }: { signal: Signal }) {
   const stage = useWorkbench((s) => s.stage);
   const edit = useEdit();
   const view = useAsked(lookUp, signal.id);
-  const [rules, setRules] = useState(false);
   const system = systemOf(document, signal.system);
   return (
     <>
-      {rules && <RuleWindow id={signal.id} name={signal.name} onClose={() => setRules(false)} />}
       <Answer rule={names.shows(signal)} otherwise={<PanelTitle>{signal.name}</PanelTitle>} />
       <p className="mt-2 text-ink2">
         <Term word="signal">Signal</Term> at {showLength(signal.at.tenthUm, document.shownUnit)} on{' '}
@@ -43,31 +39,38 @@ export function SignalSelection({ signal }: { signal: Signal }) {
       </p>
       {view && (
         <PanelSection title="What it protects, and shows">
+          {view.proceeds !== undefined && (
+            <p className="mb-1">
+              A rule of your own decides whether it may proceed, whatever its routes say:{' '}
+              <code className="font-mono">{view.proceeds}</code>
+            </p>
+          )}
           {view.routes.length === 0 && <p className="text-ink2">Nothing: no track lies beyond it.</p>}
           <p className="flex items-start gap-1.5">
             <AspectLamps system={system} aspect={aspectOf(system, view.stop)} />
             <span>
               <strong>{view.stop}</strong>
-              <span className="text-ink2">: cleared for {view.routes.length > 1 ? 'none of these' : 'no way'}</span>
+              <span className="text-ink2">: cleared for {view.routes.length > 1 ? 'none of these' : 'no route'}</span>
             </span>
           </p>
-          {view.routes.map((way) => (
-            <p key={way.id} className="border-t border-hair py-1 first:border-0">
+          {view.routes.map((route) => (
+            <p key={route.id} className="border-t border-hair py-1 first:border-0">
               <strong>
-                {signal.name} → {way.to}
+                {signal.name} → {route.to}
               </strong>{' '}
-              <span className="text-ink3">{showLength(way.length, document.shownUnit)}</span>
+              <span className="text-ink3">{showLength(route.length, document.shownUnit)}</span>
               <span className="block text-ink2">
-                {way.points.length > 0 && `${way.points.map((p) => `${p.turnout} ${p.position}`).join(', ')}; `}
-                {way.blocks.length > 0
-                  ? `${way.blocks.join(', ')} ${way.watched ? 'free' : 'beyond, free or not'}`
+                {route.points.length > 0 && `${route.points.map((p) => `${p.turnout} ${p.position}`).join(', ')}; `}
+                {route.blocks.length > 0
+                  ? `${route.blocks.join(', ')} ${route.watched ? 'free' : 'beyond, free or not'}`
                   : 'no block ahead'}
-                {way.besides.map(({ says }) => `; or, whatever stands there, ${says}`)}
-                {way.ending === 'end of track' && way.blocks.length > 0 ? '; then the track ends' : ''}
-                {way.ending === 'end of detection' ? '; no detector there: stays at stop' : ''}
-                {way.ending === 'circle' ? '; comes back to itself: stays at stop' : ''}
+                {route.besides.map(({ says }) => `; or, whatever stands there, ${says}`)}
+                {route.ending === 'end of track' && route.blocks.length > 0 ? '; then the track ends' : ''}
+                {route.ending === 'end of detection' ? '; no detector there' : ''}
+                {route.ending === 'circle' ? '; comes back to itself' : ''}
+                {route.never ? ': never cleared for it' : ''}
               </span>
-              {way.branches.map(({ aspect, when }) => (
+              {route.branches.map(({ aspect, when }) => (
                 <span key={aspect} className="flex items-start gap-1.5">
                   <AspectLamps system={system} aspect={aspectOf(system, aspect)} />
                   <span>
@@ -152,14 +155,7 @@ export function SignalSelection({ signal }: { signal: Signal }) {
           ))}
         </Fold>
       )}
-      {view && (
-        <Fold title="Its rule as text">
-          <RuleText about={signal.id} />
-          <button type="button" className="button mt-2" onClick={() => setRules(true)}>
-            Look at its rules, and change them
-          </button>
-        </Fold>
-      )}
+      {view && <ItsRules id={signal.id} name={signal.name} />}
     </>
   );
 }

@@ -1,16 +1,15 @@
 'use client';
 import { TURNOUTS } from '@/core/kinds';
 import { showLength } from '@/core/measure';
-import { names } from '@/core/patterns';
 import type { Turnout } from '@/core/survey';
 import { compileTrack } from '@/core/track';
 import { Choice, type Option } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import { Answer } from './answer';
 import { PanelSection, PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
+import { PointsHeld } from './points-held';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 
 const LIES: Option<Turnout['lies']>[] = [
@@ -20,7 +19,7 @@ const LIES: Option<Turnout['lies']>[] = [
 
 export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
   const document = useWorkbench((s) => s.document);
-  const design = useWorkbench((s) => s.design);
+  const _design = useWorkbench((s) => s.design);
   const stage = useWorkbench((s) => s.stage);
   const trial = useWorkbench((s) => s.trial);
   const store = useWorkbenchStore();
@@ -53,20 +52,7 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
             </button>
           );
         })}
-      {own.map((motor) => (
-        <div key={motor.id} className="mt-3 flex flex-col gap-2">
-          <Answer rule={names.locked(motor)} />
-          <Answer rule={names.indicator(motor)} />
-        </div>
-      ))}
-      {design && (
-        <PanelSection title="It refuses to move while">
-          <p className="text-ink2">
-            {design.lockedBy[turnout.id]?.join(' or ') || 'no block'} is occupied, or a train is cleared over it and for{' '}
-            {design.releaseMs / 1000} s after.
-          </p>
-        </PanelSection>
-      )}
+      <PointsHeld id={turnout.id} />
       {stage.edits && (
         <PanelSection title="Change it">
           <LengthField

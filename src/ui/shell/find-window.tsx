@@ -25,6 +25,7 @@ export function FindWindow({ onClose }: { onClose: () => void }) {
     ['Redo', 'Ctrl Shift Z', redo],
     ['History of versions', '', () => set({ window: 'history' })],
     ['Print the sheet, or save it as a drawing', '', () => set({ window: 'export' })],
+    ['All rules of your own', '', () => set({ window: 'rules' })],
     ['Keys', '?', () => set({ window: 'keys' })],
     ['Open or close the findings', 'F', () => set({ trayOpen: !store.getState().trayOpen })],
     [

@@ -6,6 +6,7 @@ import { ConflictWindow } from '@/ui/history/conflict-window';
 import { HistoryWindow } from '@/ui/history/history-window';
 import { Notice } from '@/ui/parts/notice';
 import { Notices } from '@/ui/parts/toast';
+import { OwnRulesWindow } from '@/ui/reasoning/own-rules-window';
 import { ExportWindow } from '@/ui/shell/export-window';
 import { STAGES } from '@/ui/stages';
 import { createWorkbench, useWorkbench, useWorkbenchStore, WorkbenchContext } from '@/ui/state/store';
@@ -90,6 +91,7 @@ function Shell() {
       {!theirs && window === 'find' && <FindWindow onClose={close} />}
       {!theirs && window === 'keys' && <KeysWindow onClose={close} />}
       {!theirs && window === 'export' && <ExportWindow onClose={close} />}
+      {!theirs && window === 'rules' && <OwnRulesWindow onClose={close} />}
     </div>
   );
 }

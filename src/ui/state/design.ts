@@ -2,6 +2,8 @@ import type {
   AspectMatrix,
   DesignView,
   FailRow,
+  OwnRuleRow,
+  PointsView,
   RulesAbout,
   RulesRead,
   SchemeFigures,
@@ -47,6 +49,10 @@ export interface DesignSlice {
   failsOf?: (points: Trial['points'], some: Some) => Promise<FailRow[]>;
   /** What a signal protects. */
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
+  /** What holds the motors of points. */
+  lookUpPoints?: (id: string) => Promise<PointsView | undefined>;
+  /** All rules of somebody’s own. */
+  ownRules?: () => Promise<OwnRuleRow[]>;
   /** The rules about a thing, to be changed; what a changed text of them does; and what they are now. */
   rulesAbout?: (id: string) => Promise<RulesAbout>;
   readRules?: (id: string, text: string) => Promise<RulesRead>;

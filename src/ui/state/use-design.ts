@@ -24,6 +24,8 @@ export function useDesign(): void {
       failsOf: (points: Trial['points'], some: Some) => remote.fails(points, some),
       matrixOf: (points: Trial['points'], some: Some) => remote.matrix(points, some),
       lookUpSignal: (id: string) => remote.signal(id),
+      lookUpPoints: (id: string) => remote.points(id),
+      ownRules: () => remote.ownRules(),
       rulesAbout: (id: string) => remote.rulesAbout(id),
       readRules: (id: string, text: string) => remote.readRules(id, text),
       valuesAbout: (id: string) => remote.valuesAbout(id),

@@ -28,5 +28,5 @@ export interface ViewSlice {
   keysOn: boolean;
   trayOpen: boolean;
   /** The window that stands open over the workbench. */
-  window?: 'history' | 'runs' | 'find' | 'keys' | 'export';
+  window?: 'history' | 'runs' | 'find' | 'keys' | 'export' | 'rules';
 }

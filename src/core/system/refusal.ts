@@ -1,0 +1,48 @@
+import { allOf, anyOf, type Expr, namesRead, Teller } from '../logic';
+import type { System } from './system';
+import type { Terminal } from './terminals';
+
+/** When a request for the points of a motor does nothing, read off the rule that drives it. */
+export interface Refusal {
+  /** While any of these is so, in sentences. */
+  while: string[];
+  /** By the drive’s own rule nothing more can be told than its text: it is no memory of requests. */
+  otherwise?: string;
+}
+
+/** The rule that a drive is guarded by, both ways: what people call its lock. Undefined where the rule that drives it asks for none. */
+export function lockOf(
+  { terminals, program }: Pick<System, 'terminals' | 'program'>,
+  motor: number,
+): Terminal | undefined {
+  const [drive, lock] = [terminals.find('drive', motor), terminals.find('locked', motor)];
+  const expr = drive && program.declarations.find(({ name }) => name === drive.name)?.expr;
+  if (!lock || (expr?.op !== 'RS' && expr?.op !== 'SR')) return undefined;
+  const guards = (part: Expr) =>
+    allOf(part).some((one) => one.op === 'not' && one.of.op === 'name' && one.of.name === lock.name);
+  return guards(expr.set) && guards(expr.reset) ? lock : undefined;
+}
+
+/** What holds a motor where it lies, whatever is asked. */
+export function refusalOf({ terminals, program }: System, motor: number): Refusal {
+  const teller = new Teller(program);
+  const drive = terminals.find('drive', motor);
+  const expr = drive && teller.ruleOf(drive.name)?.expr;
+  if (!expr) return { while: [] };
+  const asks = new Set(terminals.ofKind('request').map(({ name }) => name));
+  const isAsked = (part: Expr) => [...namesRead(part)].some((name) => asks.has(name));
+  if (expr.op !== 'RS' && expr.op !== 'SR') return { while: [], otherwise: teller.say(expr) };
+  const guards = [expr.set, expr.reset].map((side) => allOf(side).filter((part) => !isAsked(part)));
+  const told = new Set<string>();
+  for (const guard of guards.flat()) for (const part of againstIt(teller, guard)) told.add(teller.say(part));
+  return { while: [...told] };
+}
+
+/** What makes a guard false: of a lock, each thing that sets it. */
+function againstIt(teller: Teller, guard: Expr): readonly Expr[] {
+  if (guard.op !== 'not') return [{ op: 'not', of: guard }];
+  const { of } = guard;
+  const rule = of.op === 'name' ? teller.ruleOf(of.name) : undefined;
+  if (rule?.terminal?.kind !== 'locked' || !rule.expr) return [of];
+  return anyOf(rule.expr);
+}
