@@ -89,18 +89,18 @@ describe('what does the same as before, on the demo and on generated layouts', (
       ),
     ).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: c1d6def703405deb",
+        "Ondrel Valley: 45c01f27e5a62e5b",
         "Learning oval: e251885364167d4f",
-        "Random 1: 9931791e8bb6b4a2",
-        "Random 2: e5f39459550e33e5",
-        "Random 3: 18fb45b24bb69f2e",
-        "Random 4: 1ee84b94d241cb28",
-        "Random 5: 12d82c66bfaf8eba",
-        "Random 6: 2b1433ee16423a52",
-        "Random 7: 23741582defed13e",
-        "Random 8: bbe65d4c5004a690",
-        "Random 9: 745d9fbccd81b860",
-        "Random 10: aa97088ad59f64d6",
+        "Random 1: 5f7282fe18ff1002",
+        "Random 2: b972c17c3ac3dd00",
+        "Random 3: 5d1d86e240ef9f1e",
+        "Random 4: 9d8f5814cf030a68",
+        "Random 5: ccc05763dd7f993f",
+        "Random 6: 23c8667e22f55962",
+        "Random 7: 0803d3b7681d41ab",
+        "Random 8: 01732479f571dbc5",
+        "Random 9: 579bc0d9f2502e45",
+        "Random 10: c3c21e5f62c10b63",
       ]
     `);
   });
