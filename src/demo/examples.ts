@@ -107,7 +107,7 @@ export const EXAMPLES: readonly Example[] = [
       ['Railcar', 'Branch', 100, 'up'],
       ['Goods', 'Branch', 240, 'up'],
     ],
-    teaches: ['block told by spots alone'],
+    teaches: ['block inferred from spots alone'],
   },
   {
     id: 'worth',
@@ -127,13 +127,13 @@ export const EXAMPLES: readonly Example[] = [
     id: 'magnet',
     name: 'Two lamps and a magnet',
     story:
-      'Signals of two lamps, worked by a magnet under the engine. In Shed a toggle is turned over by each pulse; the other blocks are told by spots of which one sets and another resets.',
+      'Signals of two lamps, worked by a magnet under the engine. In Shed a toggle is turned over by each pulse; the other blocks are inferred from spots of which one sets and another resets.',
     first:
       'Rehearse: let the train run round, let a spot in Shed miss its next pulse, and see which block never finds back.',
     text: MAGNET,
     trains: [['Shuttle', 'Main', 90, 'up']],
     consist: ['v-magnet'],
-    teaches: ['toggle that can fall out of step', 'train that a count loses', 'block told by counting'],
+    teaches: ['toggle that can fall out of step', 'train that a count loses', 'block inferred by counting'],
   },
   {
     id: 'boards',
@@ -147,7 +147,7 @@ export const EXAMPLES: readonly Example[] = [
       ['Railcar', 'Branch', 120, 'up'],
       ['Branch train', 'Branch', 330, 'up'],
     ],
-    teaches: ['chain that stays at stop', 'block told by the nose'],
+    teaches: ['chain that stays at stop', 'block released by the nose'],
   },
   {
     id: 'arms',

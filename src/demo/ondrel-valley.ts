@@ -141,7 +141,7 @@ function branchBySpots(d: LayoutDocument): void {
   d.sensors.push(...[40, 52, 164, 176].map((at, i) => sensor(`SB${i + 1}`, 'optical', 'sk', at)));
 }
 
-/** At Pell Dock somebody lets trains on to the quay, one at a time; nobody there, they come on sight. */
+/** At Pell Dock an operator clears trains to the quay, one at a time; with nobody there they come on sight. */
 function pellDockQuay(d: LayoutDocument): void {
   const quay = signal('PDQ', 'pd', 120, 'up');
   d.features.push(gap('g80', 'pd', 120), { ...quay, system: 'authority-signal', patterns: ['authority'] } as Feature);

@@ -16,7 +16,7 @@ export function readRecording(fields: Record<string, unknown> | undefined): Reco
   if (!reading.ok) return refuse(422, 'This layout cannot be run.', reading.faults);
   const { seed, ticks, commands } = fields ?? {};
   if (typeof seed !== 'number' || !Number.isInteger(seed) || seed < 0 || seed > 0xffffffff)
-    return refuse(400, 'The seed must be a whole number.');
+    return refuse(400, 'The run number must be a whole number.');
   if (typeof ticks !== 'number' || !Number.isInteger(ticks) || ticks < 0)
     return refuse(400, 'The length of the run must be a whole number of ticks.');
   if (ticks > LONGEST_TICKS) return refuse(413, 'Runs up to one hour can be run or kept on the server.');

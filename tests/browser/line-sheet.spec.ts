@@ -160,7 +160,7 @@ test('theme and size are remembered', async ({ page }) => {
   await expect(page.getByRole('contentinfo')).toBeInViewport({ ratio: 1 });
   await stage(page, 'Rehearse');
   await expect(page.getByRole('radio', { name: '50×' })).toBeInViewport({ ratio: 1 });
-  await expect(page.getByRole('textbox', { name: 'Seed' })).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole('textbox', { name: 'Run number' })).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole('img', { name: /^Time and distance graph/ })).toBeInViewport({ ratio: 0.5 });
   await expect(page.getByLabel('Overview of the whole layout')).toBeInViewport({ ratio: 1 });
 });

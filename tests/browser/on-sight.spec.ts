@@ -24,10 +24,10 @@ test('a stop that may be passed by permission: a system that says too much is to
   await page.getByRole('button', { name: 'Signal S1' }).first().press('Enter');
   await page.getByRole('checkbox', { name: /^Its stop may be passed by permission/ }).click();
   await page.getByRole('contentinfo').getByRole('button', { name: 'Open' }).click();
-  await expect(page.getByText(/^S1 lets trains on where another may stand, by caution/).last()).toBeVisible();
+  await expect(page.getByText(/^S1 shows proceed where a train may stand, by caution/).last()).toBeVisible();
   await page.getByRole('contentinfo').getByRole('button', { name: 'Close' }).click();
   await choose(page, 'What it can show', 'Three aspects and on sight');
-  await expect(page.getByText(/^S1 lets trains on where another may stand, by caution/)).toHaveCount(0);
+  await expect(page.getByText(/^S1 shows proceed where a train may stand, by caution/)).toHaveCount(0);
   await stage(page, 'Rehearse');
   await page.getByRole('button', { name: 'Hold S1 at stop' }).waitFor();
   await page.getByRole('button', { name: /^Take the post/ }).click();
@@ -53,11 +53,13 @@ test('boards in a chain: the last one stays at stop until it is made a timer, an
   await stage(page, 'Signal');
   await page.getByRole('button', { name: 'Signal Board2' }).first().press('Enter');
   await page.getByRole('checkbox', { name: /^Show caution, not stop, from power-up/ }).click();
-  await expect(page.getByText(/or, whatever stands there, nothing has been told of the way ahead/)).toBeVisible();
+  await expect(page.getByText(/or, whatever stands there, nothing has been told of the route ahead/)).toBeVisible();
   await stage(page, 'Rehearse');
   await page.getByRole('radio', { name: '5×' }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(page.getByText(/^A signal lets trains on where one stands on its way: Board/).first()).toBeVisible({
+  await expect(
+    page.getByText(/^A signal shows proceed for a route on which a train stands: Board/).first(),
+  ).toBeVisible({
     timeout: 30_000,
   });
   expect(errors).toEqual([]);

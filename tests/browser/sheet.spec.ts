@@ -306,7 +306,7 @@ test('the oval is proved, and a missing signal is told as a story and shown in t
   await expect(verdicts).toContainText('Two trains can come into one block.', { timeout: 60_000 });
   await expect(verdicts).toContainText('Red train and Blue train are both in B2.');
   await expect(verdicts).toContainText('No signal holds a train at 180 cm on Oval, where Red train comes into B2.');
-  await expect(page.getByRole('button', { name: 'Proof: 3 ways to fail' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Proof: 3 mishaps can happen' })).toBeVisible();
   const blocks = verdicts.getByRole('listitem').filter({ hasText: /^Two trains can come into one block/ });
   await blocks.first().getByRole('button', { name: 'Show it in Rehearse' }).click();
   await expect(page.getByText('On the line now')).toBeVisible();
@@ -332,7 +332,7 @@ test('the remedy of a failure mends it, the verdict stands in the header, and an
   await page.getByRole('checkbox', { name: /^Signals are held at stop by hand/ }).click();
   await expect(page.getByText(/What is to be tried has changed since \d\d:\d\d/)).toBeVisible();
   await page.getByRole('button', { name: 'Prove again' }).click();
-  await expect(page.getByRole('button', { name: 'Proof: 1 way to fail' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Proof: 1 mishap can happen' })).toBeVisible({ timeout: 60_000 });
 });
 
 test('the model is saved, and Spin reads it', async ({ page }) => {

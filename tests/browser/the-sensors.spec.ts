@@ -74,7 +74,7 @@ test('while trains run somebody says what is free, and a spot misses a pulse', a
   await stage(page, 'Rehearse');
   const trace = page.getByText(/^Trace [0-9a-f]{16}$/);
   await page.getByRole('button', { name: 'Block B2' }).first().click();
-  await expect(page.getByText('It is told by people; nothing watches it throughout')).toBeVisible();
+  await expect(page.getByText('It is inferred from what people say; nothing watches it throughout')).toBeVisible();
   await page.getByRole('button', { name: 'Say that B2 is free' }).click();
   await page.getByRole('button', { name: 'Say that a train is in B2' }).click();
   await page.getByRole('button', { name: /^Reed spot P1/ }).click();

@@ -107,7 +107,7 @@ describe('three boards in a chain', () => {
   });
   test('is told what it cannot know, and a timer or a spot beyond mends the last', () => {
     expect(findingsOf(example()).sort()).toEqual([
-      ...Array(3).fill('check block told by the nose'),
+      ...Array(3).fill('check block released by the nose'),
       'check chain that stays at stop',
     ]);
     const stays = checkDesign(example()).findings.find(({ kind }) => kind === 'chain that stays at stop')!;
@@ -155,7 +155,7 @@ describe('a ring of boards', () => {
       [['p2'], ['p3', false]],
       [['p3'], ['p0', false]],
     ]);
-    expect(findingsOf(d).every((one) => one === 'check block told by the nose')).toBe(true);
+    expect(findingsOf(d).every((one) => one === 'check block released by the nose')).toBe(true);
   });
   test('in a rehearsal that block reads occupied whose spot the nose came over last, and no other', () => {
     const d = chain(5, 1);
@@ -191,7 +191,7 @@ describe('a ring of boards', () => {
     const d = example();
     const { model, found } = failing(d);
     const counterexample = found.find(({ property }) => property === 'two trains in a block')!;
-    expect(counterexample.cause?.why).toContain('told by the nose');
+    expect(counterexample.cause?.why).toContain('released by the nose');
     expect(steerCounterexample(model, 'two trains in a block', counterexample.counterexample!).confirmed).toBe(true);
     const looks = spinHazards(writePromela(new ProofModel(compileSystem(d))), [
       ['two trains in a block'],

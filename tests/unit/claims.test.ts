@@ -299,8 +299,8 @@ describe('what may be done', () => {
     const d = withTrains(ring('Held', 3, 150), 1, 150);
     expect(prove(d).failing).toEqual([]);
     const { failing, confirm } = prove(d, new Set<Switch>(['hold']));
-    expect(failing).toEqual(['signal falls too late to stop']);
-    expect(confirm('signal falls too late to stop').confirmed).toBe(true);
+    expect(failing).toEqual(['signal drops in the face of a train']);
+    expect(confirm('signal drops in the face of a train').confirmed).toBe(true);
   });
   test('a train lifted off and set down where another has come meanwhile', () => {
     const d = learningOval();

@@ -23,7 +23,7 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
     const { compared, found, met } = fuzz(options, (line) => lines.push(line));
     expect(lines).toEqual([]);
     expect(compared).toBeGreaterThan(LAYOUTS_EACH * 0.6);
-    for (const hazard of ['trains touch', 'two trains in a block', 'face to face', 'points lie wrong']) {
+    for (const hazard of ['trains touch', 'two trains in a block', 'face to face', 'points set wrong']) {
       expect(found[hazard] ?? 0, `${hazard}, found by proofs`).toBeGreaterThan(2);
       expect(met[hazard] ?? 0, `${hazard}, met by rehearsals`).toBeGreaterThan(0);
     }
@@ -39,7 +39,7 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
       for (const hazard of result.met) met.add(hazard);
     }
     expect(compared).toBeGreaterThan(15);
-    expect(met.has('signal falls too late to stop') && met.has('two trains in a block')).toBe(true);
+    expect(met.has('signal drops in the face of a train') && met.has('two trains in a block')).toBe(true);
   });
   /** A layout on which signals, sensors and points work in ways drawn by chance; sensors of any kind on two of three. */
   const ofAnyKind = (seed: number) => {

@@ -32,7 +32,7 @@ describe('signals lit on approach', () => {
     expect(failing(layout(2, false))).toEqual([]);
     expect(failing(layout(2, true))).toEqual([]);
     const [look] = spinHazards(writePromela(new ProofModel(compileSystem(layout(1, true)))), [
-      ['stop not announced in time', 'signal falls too late to stop', 'two trains in a block'],
+      ['stop not announced in time', 'signal drops in the face of a train', 'two trains in a block'],
     ]);
     expect([look!.errors, look!.complete]).toEqual([0, true]);
   });

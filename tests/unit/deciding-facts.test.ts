@@ -108,7 +108,7 @@ describe('the facts that force a value', () => {
   });
   test('a signal at caution: the way is free, and the next block is not', () => {
     expect(said(learningOval(), 'signal.S1', ['B2'])).toEqual([
-      'The way from S1 to S2 is set and free',
+      'The route from S1 to S2 is set and free',
       'S1 is not held by hand',
       'The inputs have settled since power-up',
       'S2 must show stop',

@@ -37,7 +37,7 @@ describe('the valley as it stands now', () => {
     expect(reading.ok ? [] : reading.faults).toEqual([]);
     const kinds = checkDesign(d).findings.map(({ severity, kind }) => `${severity}: ${kind}`);
     expect([...new Set(kinds)].sort()).toEqual([
-      'check: block told by spots alone',
+      'check: block inferred from spots alone',
       'note: block shorter than the longest train',
       'note: head where nobody sees it',
       'note: one head for several tracks',

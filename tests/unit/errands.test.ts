@@ -146,7 +146,7 @@ describe('measuring along the track', () => {
     expect(measureBetween(graph, at(20), at(460))!.length).toBe(cm(40).tenthUm);
     expect(measureBetween(graph, at(20), at(20))!.length).toBe(0);
   });
-  test('between random places of random layouts: as an exhaustive search over all ways says, and the same both ways', () => {
+  test('between random places of random layouts: as an exhaustive search over all routes says, and the same both ways', () => {
     for (let seed = 1; seed <= 25; seed++) {
       const draw = new Draw(seed);
       const document = randomLine(seed);

@@ -219,7 +219,7 @@ describe('current in the track', () => {
     expect(says(said('line Main 400 circuit\ntriangle 100 to 300 left legs 80 long 90'), KIND)).toHaveLength(1);
     expect(says(said('line Main 400 circuit\npassing loop 100 to 300 left'), KIND)).toEqual([]);
   });
-  test('a reversing stretch that is shorter than the longest train', () => {
+  test('a reversing section that is shorter than the longest train', () => {
     const d = said(loop);
     const both = d.features.map((one) =>
       one.kind === 'gap' && one.at.tenthUm > cm(100).tenthUm ? { ...one, rail: 'both' as const } : one,
@@ -231,8 +231,8 @@ describe('current in the track', () => {
       vehicles: [{ ...oval.vehicles[0]!, length: cm(long) }],
       trains: [{ ...oval.trains[0]!, vehicles: ['v-engine'], start: undefined }],
     });
-    expect(says(withTrain(150), 'reversing stretch shorter than a train')).toEqual([]);
-    expect(says(withTrain(210), 'reversing stretch shorter than a train')).toEqual([
+    expect(says(withTrain(150), 'reversing section shorter than a train')).toEqual([]);
+    expect(says(withTrain(210), 'reversing section shorter than a train')).toEqual([
       'The stretch on Main from 150 cm to 350 cm is cut off at both ends in both rails, and 10 cm shorter than the longest train: its wheels bridge both ends at once.',
     ]);
   });
@@ -260,8 +260,8 @@ describe('current in the track', () => {
     d.features.push({ id: 'x-f2', kind: 'feeder', line: 'L1', at: cm(300), name: 'F2', certainty: 'fixed' });
     expect(says(d, KIND)).toEqual([]);
   });
-  test('a reversing stretch that no feeder turns round', () => {
-    const KIND = 'reversing stretch that nothing reverses';
+  test('a reversing section that no feeder turns round', () => {
+    const KIND = 'reversing section that nothing reverses';
     const cut = 'line Main 400\nturnout left 100 to Main end clear 20\ngap 60\n150 both\n350 both\n';
     expect(says(said(cut), KIND)).toEqual([]);
     const fed = said(`${cut}feeder 30\n120\n250`);

@@ -72,7 +72,7 @@ function failing(d: LayoutDocument, switches: ReadonlySet<Switch> = STANDARD_SWI
 }
 const without = (...some: Switch[]) => new Set([...STANDARD_SWITCHES].filter((one) => !some.includes(one)));
 
-describe('a block told by counting', () => {
+describe('a block inferred by counting', () => {
   test('has two spots of one kind at each end, so near that both notice one wheel, or one magnet, at once', () => {
     expect(toldBy(counted(4, 1, 'reed', 1))).toEqual(['count', 'count', 'count', 'count']);
     expect(toldBy(counted(4, 1, 'reed', 1.2))).toEqual([]);
@@ -220,7 +220,7 @@ describe('a pulse that is missed, or comes twice', () => {
     const d = { ...oneTold(1, spots), vehicles, trains: trains.map((one) => ({ ...one, vehicles: ['last'] })) };
     const on = new Set<Switch>(['say free', 'false pulses']);
     const found = failing(d, on).map(({ property }) => property);
-    expect(found).toContain('signal falls too late to stop');
+    expect(found).toContain('signal drops in the face of a train');
     const told = HAZARD_IDS.filter((hazard) => hazard !== 'rules never settle');
     const met = told.filter((hazard) => found.includes(hazard));
     const looks = spinHazards(writePromela(new ProofModel(compileSystem(d), on)), [
@@ -239,7 +239,7 @@ describe('a block that is only assumed to be free', () => {
     expect(toldBy(d)).toEqual(['time']);
     const found = failing(d).find(({ property }) => property === 'two trains in a block')!;
     expect(found.cause?.why).toContain('assumed for a time after a train');
-    expect(findingsOf(d)).toContain('check block told by a timer');
+    expect(findingsOf(d)).toContain('check block inferred by a timer');
     expect(findingsOf(d)).not.toContain('unsafe timer shorter than a train takes');
     expect(findingsOf(oneTold(2, [spot, sensor('t', 'timer', 240, 2000)]))).toContain(
       'unsafe timer shorter than a train takes',

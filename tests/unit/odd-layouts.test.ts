@@ -234,7 +234,7 @@ describe('reasons in words', () => {
     ['nobody asks', 'ME', [], {}, ['ME shows stop', 'No train asks for ME']],
     ['the block ahead is occupied', 'ME', ['UM', 'M1'], {}, ['ME shows stop', 'M1 is occupied']],
     [
-      'trailing points lie wrong',
+      'trailing points set wrong',
       'M1E',
       ['M1'],
       { 't-T6': 'diverging' },

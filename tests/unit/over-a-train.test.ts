@@ -30,7 +30,7 @@ function proved(d: LayoutDocument, on = new Set<Switch>()) {
 const spin = (d: LayoutDocument) =>
   spinHazards(writePromela(new ProofModel(compileSystem(d), new Set())), [[HAZARD]])[0]!;
 
-describe('a signal that lets trains on where one stands', () => {
+describe('a signal that shows proceed where one stands', () => {
   test('never, where every end of the train is seen; Spin says the same', () => {
     expect(proved(oval()).verdict.result).toBe('holds');
     expect(spin(oval())).toMatchObject({ errors: 0, complete: true });
@@ -39,7 +39,7 @@ describe('a signal that lets trains on where one stands', () => {
     const d = unseen(oval());
     const { run, verdict } = proved(d);
     expect(verdict.result).toBe('fails');
-    expect(verdict.cause?.says).toMatch(/^S\d lets trains on into B\d, where Red train stands\.$/);
+    expect(verdict.cause?.says).toMatch(/^S\d shows proceed into B\d, where Red train stands\.$/);
     expect(verdict.cause?.why).toMatch(/read free while a train, or a part of one, still stood in it/);
     expect(verdict.cause?.fixes.length).toBeGreaterThan(0);
     expect(steerCounterexample(run.explorer.model, HAZARD, verdict.counterexample!).confirmed).toBe(true);

@@ -117,10 +117,10 @@ describe('a way of working that is chosen', () => {
     const oval = learningOval();
     const { id } = oval.sensors[0]!;
     const d = using(using(using(oval, id, 'panel lamp'), id, 'stop section'), id, 'waving a flag');
-    const told = checkDesign(d).findings.filter(({ kind }) => kind === 'way of working that there is not');
+    const told = checkDesign(d).findings.filter(({ kind }) => kind === 'way of working that does not exist');
     expect(told.map(({ says }) => /“(.*)”/.exec(says)![1])).toEqual(['stop section', 'waving a flag']);
     const left = told.reduce((document, { fixes }) => edited(document, fixes[0]!.edit), d);
     expect(left).toEqual(using(oval, id, 'panel lamp'));
-    expect(checkDesign(left).findings.some(({ kind }) => kind === 'way of working that there is not')).toBe(false);
+    expect(checkDesign(left).findings.some(({ kind }) => kind === 'way of working that does not exist')).toBe(false);
   });
 });

@@ -207,7 +207,7 @@ test('a button pressed to no effect is told, with what stands against it', () =>
   };
   go(500);
   press();
-  expect(says).toEqual(['S1 is not cleared: it lets trains on already, or nobody is at its post']);
+  expect(says).toEqual(['S1 is not cleared: it shows proceed already, or nobody is at its post']);
   run.command({ kind: 'man', post: 'post', on: true });
   go(5);
   press();
@@ -217,7 +217,7 @@ test('a button pressed to no effect is told, with what stands against it', () =>
 
 test.each([
   ['by permission', 'on sight', 'it is passed by permission, on sight'],
-  ['timed caution', 'caution', 'its timer has not stepped on since the way ahead became free'],
+  ['timed caution', 'caution', 'its timer has not stepped on since the route ahead became free'],
 ])('what it shows and when tells of what holds it back: %s', (pattern, aspect, says) => {
   const {
     scheme,
@@ -254,7 +254,7 @@ test('permission by a system that cannot say on sight is unsafe, mended by its r
   const d = layout('three-aspect', ['by permission']);
   const [found, ...more] = checkDesign(d).findings.filter((one) => one.kind === kind);
   expect(more).toEqual([]);
-  expect(found!.says).toContain('S1 lets trains on where another may stand, by caution');
+  expect(found!.says).toContain('S1 shows proceed where a train may stand, by caution');
   const done = applyEdit(d, found!.fixes[0]!.edit);
   if (!done.ok) throw new Error(done.problem);
   expect(checkDesign(done.change.document).findings.filter((one) => one.kind === kind)).toEqual([]);

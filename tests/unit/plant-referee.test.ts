@@ -224,7 +224,7 @@ describe('the tape of a train', () => {
     const ground = (list: typeof tape) => list.filter((t) => t.to > -1000 && t.from < 0).map((t) => [t.piece, t.exit]);
     expect(ground(twice)).toEqual(ground(tape));
   });
-  test('a step over points that lie wrong says so; at a buffer the track ends', () => {
+  test('a step over points set against it says so; at a buffer the track ends', () => {
     const leg = scheme.partition.pieces.find((p) => p.line === 'm2' && p.from === 0)!;
     expect(stepOn(scheme.partition, leg, 0, straight)).toMatchObject({ kind: 'points wrong', turnout: 4 });
     expect(stepOn(scheme.partition, leg, 0, () => 'diverging')).toMatchObject({ kind: 'on' });

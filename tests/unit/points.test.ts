@@ -317,7 +317,7 @@ describe('they run and are proved', () => {
       for (const hazard of result.met) met.add(hazard);
     }
     expect(compared).toBeGreaterThan(25);
-    expect([...met].sort()).toEqual(['points lie wrong', 'proceed over a train', 'trains touch']);
+    expect([...met].sort()).toEqual(['points set wrong', 'proceed over a train', 'trains touch']);
   });
   test.each([['single slip'], ['double slip'], ['three-way']] as const)(
     'Spin finds the same harms as the proof: %s',
@@ -328,9 +328,9 @@ describe('they run and are proved', () => {
       while (!run.step(5000)) {}
       const failing = run.result().verdicts.flatMap(({ property, result }) => (result === 'fails' ? [property] : []));
       const model = writePromela(new ProofModel(compileSystem(d)));
-      const [look] = spinHazards(model, [['points lie wrong']]);
+      const [look] = spinHazards(model, [['points set wrong']]);
       expect(look!.complete).toBe(true);
-      expect(look!.errors > 0).toBe(failing.includes('points lie wrong'));
+      expect(look!.errors > 0).toBe(failing.includes('points set wrong'));
     },
   );
 });

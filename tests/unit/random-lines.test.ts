@@ -8,7 +8,7 @@ import { Draw, randomLine } from './random-line';
 /** Whatever hazard may come; but a signal that an operator puts to stop before a train is passed. */
 const hazard = (e: RehearsalEvent) => {
   const kind = hazardOfEvent(e);
-  return kind !== undefined && kind !== 'signal falls too late to stop';
+  return kind !== undefined && kind !== 'signal drops in the face of a train';
 };
 
 describe('random single lines with loops, spurs and traffic both ways', () => {

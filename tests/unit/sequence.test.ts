@@ -79,11 +79,11 @@ describe('what a signal shows, and when, read off its rule', () => {
     expect(treeOf('three-aspect', 'Home')).toEqual({
       Last: [
         { aspect: 'caution', when: ['Last at stop'] },
-        { aspect: 'clear', when: ['Last lets trains go on'] },
+        { aspect: 'clear', when: ['Last shows proceed'] },
       ],
       Side: [
         { aspect: 'caution', when: ['Side at stop'] },
-        { aspect: 'clear', when: ['Side lets trains go on'] },
+        { aspect: 'clear', when: ['Side shows proceed'] },
       ],
     });
     expect(treeOf('three-aspect', 'Last')).toEqual({ C: [{ aspect: 'caution', when: [] }] });
@@ -92,18 +92,18 @@ describe('what a signal shows, and when, read off its rule', () => {
     expect(treeOf('four-aspect', 'Home').Last).toEqual([
       { aspect: 'caution', when: ['Last at stop'] },
       { aspect: 'early caution', when: ['Last at caution'] },
-      { aspect: 'clear', when: ['Last lets trains go on'] },
+      { aspect: 'clear', when: ['Last shows proceed'] },
     ]);
   });
   test('speed signals tell ways aside, their own and the next one’s', () => {
     expect(treeOf('speed-signals', 'Home').Side).toEqual([
       { aspect: 'medium caution', when: ['Side at stop'] },
-      { aspect: 'medium clear', when: ['Side lets trains go on'] },
+      { aspect: 'medium clear', when: ['Side shows proceed'] },
     ]);
     expect(treeOf('speed-signals', 'Far').Home).toEqual([
       { aspect: 'caution', when: ['Home at stop'] },
-      { aspect: 'clear', when: ['Home lets trains go on, straight on'] },
-      { aspect: 'approach medium', when: ['Home lets trains go on, aside'] },
+      { aspect: 'clear', when: ['Home shows proceed, straight on'] },
+      { aspect: 'approach medium', when: ['Home shows proceed, aside'] },
     ]);
   });
 });

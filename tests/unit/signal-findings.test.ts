@@ -72,8 +72,8 @@ describe('a signal with more ways ahead than are read', () => {
     );
   };
   test('is told so: eight loops one after the other make 256 ways, six make 64', () => {
-    const [finding] = findingsOf(alone(8), 'signal with too many ways');
-    expect(finding!.says).toContain('has 200 ways ahead of it, or more. Those beyond 200 are not read');
-    expect(findingsOf(alone(6), 'signal with too many ways')).toEqual([]);
+    const [finding] = findingsOf(alone(8), 'signal with too many routes');
+    expect(finding!.says).toContain('has 200 routes ahead of it, or more. Those beyond 200 are not read');
+    expect(findingsOf(alone(6), 'signal with too many routes')).toEqual([]);
   });
 });

@@ -275,7 +275,7 @@ describe('two signals that let trains into one block at once', () => {
     const { verdicts } = run.result(causesIn(d));
     const verdict = verdicts.find(({ property }) => property === hazard)!;
     expect(verdict.result).toBe(result);
-    if (result === 'fails') expect(verdict.cause?.says).toMatch(/S1 and Back both let trains into/);
+    if (result === 'fails') expect(verdict.cause?.says).toMatch(/S1 and Back are both cleared into/);
     const [look] = spinHazards(writePromela(new ProofModel(compileSystem(d), new Set())), [[hazard]]);
     expect({ ...look }).toMatchObject({ errors: result === 'fails' ? 1 : 0 });
   });

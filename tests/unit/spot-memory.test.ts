@@ -143,11 +143,11 @@ describe('a block told by spots', () => {
   test('findings: what it gets wrong is told, a pair that a short train slips through is unsafe, and one that lacks', () => {
     const kinds = (d: LayoutDocument) => checkDesign(d).findings.map(({ kind, severity }) => `${severity} ${kind}`);
     const usual = kinds(told(4, 1));
-    expect(usual.filter((kind) => kind === 'check block told by spots alone')).toHaveLength(4);
+    expect(usual.filter((kind) => kind === 'check block inferred from spots alone')).toHaveLength(4);
     expect(usual).not.toContain('check track without detection');
     expect(kinds(told(4, 1, 60))).toContain('unsafe spots farther apart than a train is long');
     const lacking = { ...told(4, 1), sensors: told(4, 1).sensors.filter(({ id }) => id !== 'a0') };
-    expect(kinds(lacking).filter((kind) => kind === 'check block told by spots at one end only')).toHaveLength(2);
+    expect(kinds(lacking).filter((kind) => kind === 'check block inferred from spots at one end only')).toHaveLength(2);
     expect(kinds(lacking)).toContain('check track without detection');
   });
   test('tried by hand: an axle put down is taken for a train, the others are free', () => {

@@ -121,7 +121,7 @@ describe('findings and proof know of each other', () => {
     };
     expect(verdictLine({ document: d }).says).toBe('Not proved yet');
     expect(line({})).toBe('Proved for 2 trains');
-    expect(line({ verdicts: [{ result: 'fails' }, { result: 'holds unless' }] })).toBe('1 way to fail');
+    expect(line({ verdicts: [{ result: 'fails' }, { result: 'holds unless' }] })).toBe('1 mishap can happen');
     expect(line({ finished: false, verdicts: [{ result: 'unfinished' }] })).toBe('Proof not finished');
     expect(line({ notPlaced: ['It does not fit.'] })).toBe('1 not on the track');
     expect(line({ trains: [] })).toBe('No train to prove it for');

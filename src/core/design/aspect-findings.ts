@@ -80,7 +80,7 @@ function wiringFindings({ document, readings }: Scheme): Finding<Edit>[] {
       ...idsAndNames(signals.filter(({ broken }) => broken === 'clear')),
       says: ['shows clear when its wire is', 'show clear when their wires are'],
       why: 'broken, or the relay is dead',
-      mends: 'Energise it to clear, so that it falls to stop by itself',
+      mends: 'Energise it to clear, so that it drops to stop by itself',
       wiring: { signals: 'stop' },
     },
     {
@@ -133,7 +133,7 @@ function unannouncedLimits({ document, readings }: Scheme): Finding<Edit>[] {
       kind: 'limit of speed that nobody announces',
       severity: 'check',
       subject: signal.id,
-      says: `${signal.name} can clear a way aside at reduced speed, and ${names} cannot say so beforehand: trains come to it at full speed.`,
+      says: `${signal.name} can clear a diverging route at reduced speed, and ${names} cannot say so beforehand: trains come to it at full speed.`,
       figures: [],
       advice: announces
         ? `Let ${names} signal by ${system.name} too.`
@@ -162,7 +162,7 @@ const holdNothing = ({ document, readings }: Scheme): Finding<Edit>[] =>
         severity: promises ? 'unsafe' : 'note',
         subject: id,
         says: promises
-          ? `${name} shows which way the points lie, and lets trains on whatever stands there: one of its arms is always clear.`
+          ? `${name} shows which way the points lie, and shows proceed whatever stands there: one of its arms is always clear.`
           : `${name} shows which way the points lie, and holds no train.`,
         figures: [],
         advice: promises
@@ -196,7 +196,7 @@ const lampsLikeSignals = ({ document, partition, readings }: Scheme): Finding<Ed
     }),
   );
 
-/** Signals that let trains on where another may stand, by an aspect that says that none does. */
+/** Signals that show proceed where a train may stand, by an aspect that says that none does. */
 const sayTooMuch = ({ document, readings }: Scheme): Finding<Edit>[] =>
   readings.flatMap(({ signal: { id, name, system, patterns = [] } }) => {
     const { name: called, aspects } = systemOf(document, system);
@@ -208,7 +208,7 @@ const sayTooMuch = ({ document, readings }: Scheme): Finding<Edit>[] =>
         kind: 'permission by an aspect that says too much',
         severity: 'unsafe',
         subject: id,
-        says: `${name} lets trains on where another may stand, by ${aspects[1].id}, which says that none does: ${called} cannot say “on sight”.`,
+        says: `${name} shows proceed where a train may stand, by ${aspects[1].id}, which says that none does: ${called} cannot say “on sight”.`,
         figures: [],
         advice: 'Choose a system with an aspect on sight, or give your own one.',
         fixes: [
@@ -237,10 +237,10 @@ function headsForSeveral({ document, readings }: Scheme): Finding<Edit>[] {
       kind: 'one head for several tracks',
       severity: 'note',
       subject: first.signal.id,
-      says: `${names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ')} ${names.length === 1 ? 'shows' : 'show'} the same whether the way leads straight on or aside.`,
+      says: `${names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ')} ${names.length === 1 ? 'shows' : 'show'} the same whether the route leads straight on or diverges.`,
       figures: [],
       advice:
-        'Junction arms and speed signals tell crews which way is set. Or show it beside the points by an indicator.',
+        'Junction arms and speed signals tell crews which route is set. Or show it beside the points by an indicator.',
       fixes: [
         {
           says: `Let them signal by ${systemOf(document, SPEED_SYSTEM).name.toLowerCase()}`,

@@ -88,9 +88,9 @@ function beyond(scheme: Scheme, { index, signal }: SignalReading): { says: strin
 }
 
 const saysBeyond = (system: AspectSystem, stops: number): string => {
-  if (!Number.isFinite(stops)) return 'lets trains go on';
+  if (!Number.isFinite(stops)) return 'shows proceed';
   const announcing = system.aspects.find(({ stopsIn }) => stopsIn === stops);
   return announcing
     ? `at ${announcing.id}`
-    : `lets trains go on to a stop ${stops === 1 ? 'at the next' : `${stops} signals on`}`;
+    : `shows proceed up to a stop ${stops === 1 ? 'at the next' : `${stops} signals on`}`;
 };

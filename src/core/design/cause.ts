@@ -133,7 +133,7 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
       why: system.trafficSections.all[trafficSection]!.bothWays
         ? undefined
         : 'It is not signalled both ways, so that nothing keeps the other direction out.',
-      advice: 'Signal that stretch from both ends, or send one of the two the other way round.',
+      advice: 'Signal that section from both ends, or send one of the two the other way round.',
       fixes: counterexample.length === 0 ? [takenOff(trains[a]!), takenOff(trains[b]!)] : [],
     };
   },
@@ -142,7 +142,7 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
     if (!conflict) return none;
     const name = (signal: number) => system.readings[signal]!.signal.name;
     return {
-      says: `${name(conflict.one)} and ${name(conflict.two)} both let trains into ${blockName(conflict.block)}.`,
+      says: `${name(conflict.one)} and ${name(conflict.two)} are both cleared into ${blockName(conflict.block)}.`,
       why: last,
       advice: 'Let one of them ask for the other to be at stop: a way of working or a rule of your own lets both go.',
       fixes: [],
@@ -155,12 +155,12 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
     const held = trains[id]!.footprints[at[id]!]!.blocks;
     const block = over.route.blocks.find((one) => held.includes(one))!;
     return {
-      says: `${system.readings[signal]!.signal.name} lets trains on into ${blockName(block)}, where ${train(id)} stands.`,
+      says: `${system.readings[signal]!.signal.name} shows proceed into ${blockName(block)}, where ${train(id)} stands.`,
       ...unseen(document, model, block, [id]),
     };
   },
   'stop not announced in time': (look) => passedAtStop(look, 'stop not announced in time'),
-  'signal falls too late to stop': (look) => passedAtStop(look, 'signal falls too late to stop'),
+  'signal drops in the face of a train': (look) => passedAtStop(look, 'signal drops in the face of a train'),
   deadlock: ({ model, system, trains }) => {
     const onTrack = trains.filter((_, t) => !model.isOff(t)).length;
     const circuit = system.trafficSections.all.find((s) => s.closed && s.blocks.length <= onTrack);
@@ -173,7 +173,7 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
       fixes: trains.filter((_, t) => !model.isOff(t)).map(takenOff),
     };
   },
-  'points lie wrong': ({ none }) => {
+  'points set wrong': ({ none }) => {
     return { ...none, advice: 'Place a signal before those points for trains that come that way.' };
   },
   'points moved under a train': ({ model, document, trains, at, train, trainOf, none }) => {
@@ -215,7 +215,7 @@ function passedAtStop({ counterexample, document, trains, last, shown, none }: L
     why:
       hazard === 'stop not announced in time'
         ? `${late.name} needs up to ${shown(needs)} to stop, and the signals before told it later than that.`
-        : `It fell when ${late.name} was nearer than the ${shown(needs)} that it needs to stop.`,
+        : `It dropped when ${late.name} was nearer than the ${shown(needs)} that it needs to stop.`,
     advice:
       hazard === 'stop not announced in time'
         ? 'Make the blocks longer, run the train more slowly, or add an aspect that warns earlier.'

@@ -16,7 +16,7 @@ export function patternFindings(document: LayoutDocument): Finding<Edit>[] {
         .map(
           (pattern): Finding<Edit> => ({
             id: `pattern ${id} ${pattern}`,
-            kind: 'way of working that there is not',
+            kind: 'way of working that does not exist',
             severity: 'check',
             subject: id,
             says: `${name} is said to work as “${pattern}”. There is nothing of that name for it, so it works without.`,

@@ -105,7 +105,7 @@ function tooShort(document: LayoutDocument, groups: readonly Stretch[][]): Findi
       const { line, from } = stretch.spans[0]!;
       return {
         id: `short-reversing ${line} ${from}`,
-        kind: 'reversing stretch shorter than a train',
+        kind: 'reversing section shorter than a train',
         severity: 'check',
         subject: line,
         says: `${sayStretch(document, stretch)} is cut off at both ends in both rails, and ${shown(longest - stretch.length)} shorter than the longest train: its wheels bridge both ends at once.`,
@@ -136,7 +136,7 @@ function reversedByNothing(document: LayoutDocument, groups: readonly Stretch[][
     return [
       {
         id: `not-reversed ${line} ${from}`,
-        kind: 'reversing stretch that nothing reverses',
+        kind: 'reversing section that nothing reverses',
         severity: 'check',
         subject: line,
         says: `${sayStretch(document, shortest)} is fed the same way round whichever way a train goes on from it: at one of its ends the train makes a short circuit.`,

@@ -132,7 +132,7 @@ function wordsFor(
   const [from, to] = [partition.blocks[rear]!, partition.blocks[beyond]!];
   if (purpose === 'points') {
     const points = to.points.map((n) => partition.graph.points[n]!.name).join(', ');
-    const lie = to.points.length === 1 ? 'lies right and is' : 'lie right and are';
+    const lie = to.points.length === 1 ? 'is set for it and' : 'are set for it and';
     return {
       says: `Holds trains in ${from.name} until ${points} ${lie} free.`,
       without: `Trains would come from ${from.name} onto ${points} past no signal.`,

@@ -64,10 +64,10 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
     return [
       {
         id: `by-spots ${block.id}`,
-        kind: 'block told by spots alone',
+        kind: 'block inferred from spots alone',
         severity: 'check',
         subject: block.id,
-        says: `${block.name} is told by what passes its spots, and seen by nothing in between: what is put down, lifted off or left behind there is not noticed. Two trains that come to one of its ends from both sides and turn back there look like one that has gone out: it then reads free with a train in it.`,
+        says: `${block.name} is inferred from what passes its spots: between them no detector sees what is put down, lifted off or left behind. Two trains that come to one of its ends from both sides and turn back there look like one that has gone out: it then reads free with a train in it.`,
         figures: apart(document, pairs),
         advice:
           'After power-up say of each such block whether it is free, and let no train stand over its spots then. Let no two trains come to one end of it and turn back. A detector for the whole of it needs none of that.',
@@ -96,10 +96,10 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
     return [
       {
         id: `by-count ${block.id}`,
-        kind: 'block told by counting',
+        kind: 'block inferred by counting',
         severity: 'check',
         subject: block.id,
-        says: `${block.name} is told by counting the ${what} that come in and go out. One that is missed on its way in, or noticed twice on its way out, makes it read free with a train in it, for good; the other way about it stays occupied.`,
+        says: `${block.name} is inferred by counting the ${what} that come in and go out. One that is missed on its way in, or noticed twice on its way out, makes it read free with a train in it, for good; the other way about it stays occupied.`,
         figures: [...apart(document, pairs), { name: 'counts up to', value: `${2 ** bits - 1} ${what}` }],
         advice:
           'Look whether it is empty after power-up and whenever the count may be wrong, and say so: that alone puts it right. A detector for the whole of it needs none of that.',
@@ -151,7 +151,7 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
       {
         ...shared,
         id: `by-time ${sensor.id}`,
-        kind: 'block told by a timer',
+        kind: 'block inferred by a timer',
         severity: 'check',
         says: `${block.name} reads free ${seconds(sensor.holdMs)} after ${setOff.map(({ name }) => name).join(', ')} noticed a train last, whether it has gone or not: a train that stands there longer, turns back, or stood there at power-up, is not known to the signals.`,
         figures: [],
@@ -222,7 +222,7 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
       {
         ...shared,
         id: `by-nose ${sensor.id}`,
-        kind: 'block told by the nose',
+        kind: 'block released by the nose',
         severity: 'check',
         says: `${block.name} reads occupied from when the nose of a train comes to ${called(setOff)}${next ? ` until it comes to ${next}. The rest of the train is still in it then: if it stops there, the next one is let in behind it` : ''}.${out.length > 0 ? ' What comes in by an end without a spot of its own is never noticed.' : ''}`,
         figures: longest ? [{ name: 'longest train', value: `${longest.name}, ${shown(longest.long)}` }] : [],
@@ -297,7 +297,7 @@ function lacksPair({ document, partition, block }: Of): Finding<Edit>[] {
   return [
     {
       id: `lacks-pair ${block.id}`,
-      kind: 'block told by spots at one end only',
+      kind: 'block inferred from spots at one end only',
       severity: 'check',
       subject: block.id,
       says: `${block.name} has two spots at ${there.length} of its ${ends.length} ends: what leaves by the ${ends.length - there.length === 1 ? 'other' : 'others'} is never noticed, so that it always counts as occupied.`,

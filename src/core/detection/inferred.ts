@@ -39,12 +39,12 @@ export type InferredBy = Inferred['by'];
 
 /** In words: what is said of a block that is told so, after “it is”, and in a lane. */
 export const INFERRED_BY: Record<InferredBy, string> = {
-  'last spot': 'told by spots at its ends',
-  count: 'told by counting at its ends',
+  'last spot': 'inferred from spots at its ends',
+  count: 'inferred by counting at its ends',
   time: 'assumed for a time after a train',
-  people: 'told by people',
-  turns: 'told by a toggle',
-  nose: 'told by the nose of each train',
+  people: 'inferred from what people say',
+  turns: 'inferred by a toggle',
+  nose: 'released by the nose of each train',
 };
 
 /**

@@ -33,6 +33,7 @@ export {
 } from './aspect-systems/kind';
 export { lampsOut } from './aspect-systems/lamp-out';
 export { FLAGS, type FlagId } from './flags';
+export { type Entry, GLOSSARY, type GlossaryWord } from './glossary';
 export { INPUTS, type InputKindId } from './inputs';
 export type { InputKind } from './inputs/kind';
 export { OUTPUTS, type OutputKindId } from './outputs';

@@ -5,7 +5,7 @@ import { AUTHORITY, postOf } from './posts';
 import { pointsLie } from './scheme';
 
 /**
- * Authority: no sensor lets trains on, but somebody at a post does, for one train at a time (`posts.ts`). With the post empty it shows what was chosen for that. It lets trains
+ * Authority: no sensor clears the signal, but an operator at a post does, for one train at a time (`posts.ts`). With the post empty it shows what was chosen for that. It clears trains
  * go at its most restrictive aspect only: nobody has looked whether the track beyond is free.
  */
 export const authority: Pattern = {
@@ -25,7 +25,7 @@ export const authority: Pattern = {
     const open = post.whenEmpty === 'caution' ? or(given, not(manned)) : given;
     const empty = post.whenEmpty === 'caution' ? ', or nobody is at the post' : '';
     return [
-      { expr: and(...pointsLie(scheme, route)), says: 'the points lie for the way' },
+      { expr: and(...pointsLie(scheme, route)), says: 'the points are set for the route' },
       { expr: open, says: `the operator of ${post.name} has cleared it for this train${empty}` },
     ];
   },

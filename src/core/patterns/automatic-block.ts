@@ -19,13 +19,13 @@ export const automaticBlock: Pattern = {
     book.rule(names.free(named), 'bool', wayIsFree(scheme, route), {
       about: signal.id,
       fact: 'when so',
-      yes: `The way from ${signal.name} to ${to} is set and free`,
+      yes: `The route from ${signal.name} to ${to} is set and free`,
       no:
         route.blocks.length === 0
           ? `There is no track beyond ${signal.name}`
-          : `The way from ${signal.name} to ${to} is not set, or not free`,
+          : `The route from ${signal.name} to ${to} is not set, or not free`,
     });
-    const says = 'the points lie for the way, and all of it and what fouls it is free';
+    const says = 'the points are set for the route, and all of it and what fouls it is free';
     return [{ expr: name(names.free(named)), says }];
   },
   /** The least restrictive of its system that nothing forbids. */

@@ -34,7 +34,7 @@ export const cautionAtFirst: Pattern = {
   id: 'caution at first',
   chosen: {
     at: 'signal',
-    says: 'Show caution, not stop, from power-up until something is known of a way ahead that nothing watches',
+    says: 'Show caution, not stop, from power-up until something is known of a route ahead that no detector watches',
     makes: 'aspect',
     onSight: true,
   },
@@ -47,7 +47,7 @@ export const cautionAtFirst: Pattern = {
       ...inferred.flatMap((block) => [not(name(names.occupied(block))), name(names.taken(block))]),
       ...[...new Set(spots)].map((spot) => name(names.detect(spot))),
     ];
-    const says = (what: string) => `${what} has been told of the way ahead of ${signal.name} since power-up`;
+    const says = (what: string) => `${what} has been told of the route ahead of ${signal.name} since power-up`;
     const why = { about: signal.id, yes: says('Something'), no: says('Nothing') };
     book.rule(names.heard(signal), 'bool', or(...known, previous(names.heard(signal))), why);
     book.rule(names.unheard(signal), 'bool', not(name(names.heard(signal))), { ...why, yes: why.no, no: why.yes });
@@ -68,7 +68,7 @@ export const cautionAtFirst: Pattern = {
       ? [{ expr: name(names.unheard(reading.signal)), says: NOTHING_TOLD, onSight: true }]
       : [],
 };
-const NOTHING_TOLD = 'nothing has been told of the way ahead since power-up';
+const NOTHING_TOLD = 'nothing has been told of the route ahead since power-up';
 
 /** Blocks of which nobody says anything at power-up: signals that lead into them show caution instead. */
 export const unspokenAtFirst = byScheme(

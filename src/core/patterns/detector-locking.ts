@@ -18,7 +18,7 @@ export function foulingBlocks(scheme: Scheme, motor: number): number[] {
 
 /** Points are locked while a vehicle may stand on the blades or foul a leg of them, or of others that throw with them. */
 export const detectorLocking: Pattern = {
-  id: 'fouling lock',
+  id: 'detector locking',
   lock(scheme, motor) {
     const { blocks } = scheme.partition;
     const foul = new Set(groupOf(scheme, motor).flatMap(({ index }) => foulingBlocks(scheme, index)));

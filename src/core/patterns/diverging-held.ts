@@ -6,6 +6,6 @@ export const divergingHeld: Pattern = {
   chosen: { at: 'signal', says: 'Stop while the points lead aside: no train is let go there', makes: 'aspect' },
   proceed: (_, { reading: { signal }, route }) =>
     isChosen(divergingHeld, signal) && route.aside
-      ? [{ expr: { op: 'false' }, says: 'a way that leads aside is never cleared by it' }]
+      ? [{ expr: { op: 'false' }, says: 'a route that diverges is never cleared by it' }]
       : [],
 };

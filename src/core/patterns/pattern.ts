@@ -59,9 +59,9 @@ export interface Choosable {
   byPost?: boolean;
   /** It makes a lamp red that does not mean stop. */
   redForPower?: boolean;
-  /** A signal with it lets trains on whatever stands beyond. */
+  /** A signal with it shows proceed whatever stands beyond. */
   holdsNothing?: boolean;
-  /** It lets trains on where another may stand, by an aspect on sight if there is one. */
+  /** It shows proceed where a train may stand, by an aspect on sight if there is one. */
   onSight?: boolean;
 }
 

@@ -18,7 +18,7 @@ export interface Post {
   readings: SignalReading[];
 }
 
-/** The patterns by which somebody at a post lets trains on: in place of all sensors, or past a stop that they ask for. */
+/** The patterns by which an operator at a post clears signals: in place of all sensors, or past a stop that they ask for. */
 export const [AUTHORITY, PERMISSION] = ['authority', 'by permission'];
 const isWorked = ({ patterns = [] }: Signal): boolean => patterns.includes(AUTHORITY) || patterns.includes(PERMISSION);
 

@@ -6,7 +6,7 @@ import type { Scheme } from './scheme';
 
 /** Points are locked while a train is cleared over them, or was a moment ago: it may be about to take the way. */
 export const routeLocking: Pattern = {
-  id: 'way lock',
+  id: 'route locking',
   lock(scheme, motor, book) {
     const { id: about, name: called } = motor;
     const over = groupOf(scheme, motor).flatMap(({ index }) => clearedOver(scheme, index));

@@ -6,7 +6,7 @@ import type { Pattern } from './pattern';
 const no: Expr = { op: 'false' };
 
 /**
- * A block that nothing watches throughout is told by counting, in and out, what passes two spots at each of its ends. It is free when as many have gone
+ * A block that nothing watches throughout is inferred by counting, in and out, what passes two spots at each of its ends. It is free when as many have gone
  * out as came in and somebody has said once that it was empty. A count that cannot be right counts as occupied until somebody says that it is free:
  * more than it can hold, two things at two ends within one scan, and whatever stood there at power-up.
  */

@@ -23,7 +23,7 @@ const cuttingOff = (scheme: Scheme, section: number): readonly SignalReading[] =
 
 /**
  * The stop section. A section before a signal is cut off once a train is noticed in it while that shows stop, so that also a driver who
- * pays no attention comes to a stand; it is fed again when the signal lets trains on,
+ * pays no attention comes to a stand; it is fed again when the signal shows proceed,
  * and stays fed until they have left it. Where signals at both its ends cut it off, all of
  * them have to show stop. A section without power sees nothing: it counts as occupied until it has been fed again for a moment.
  */
@@ -45,7 +45,7 @@ export const stopSection: Pattern = {
     const anyNoticed = or(...noticed.map((sensor) => name(names.detect(sensor))));
     const anySeen = or(...noticed.map((sensor) => name(names.seen(sensor))));
     const atStop = signals.map(({ signal }) => not(name(names.proceed(signal))));
-    /** A signal falls to stop behind the engine that it has let past; what follows in the section is no reason to cut it off. */
+    /** A signal drops to stop behind the engine that it has let past; what follows in the section is no reason to cut it off. */
     book.rule(
       names.letOn(head),
       'bool',

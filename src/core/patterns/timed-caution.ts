@@ -10,7 +10,7 @@ export const timedCaution: Pattern = {
   id: 'timed caution',
   chosen: {
     at: 'signal',
-    says: 'Show caution for a time after the way ahead has become free',
+    says: 'Show caution for a time after the route ahead has become free',
     makes: 'aspect',
     timed: true,
   },
@@ -26,12 +26,12 @@ export const timedCaution: Pattern = {
       {
         about: signal.id,
         fact: 'when so',
-        yes: `The way ahead of ${signal.name} has not been free for long`,
-        no: `The way ahead of ${signal.name} has been free for long enough`,
+        yes: `The route ahead of ${signal.name} has not been free for long`,
+        no: `The route ahead of ${signal.name} has been free for long enough`,
       },
     );
     return [
-      { expr: name(names.stepping(signal)), says: 'its timer has not stepped on since the way ahead became free' },
+      { expr: name(names.stepping(signal)), says: 'its timer has not stepped on since the route ahead became free' },
     ];
   },
 };

@@ -50,7 +50,7 @@ function trainOnWay(scheme: Scheme, route: Route, rear: number): Expr[] {
  * stretch is granted to one side at a time: requests are ranked by the order in which signals were placed.
  */
 export const trafficDirection: Pattern = {
-  id: 'direction memory',
+  id: 'traffic direction',
   signal(scheme, reading, book) {
     if (approachIsKnown(scheme, reading)) approachRules(book, scheme, reading);
   },

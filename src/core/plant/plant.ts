@@ -16,7 +16,7 @@ export type PlantEvent =
   /** What is watched, by its number among the fields: something is noticed there, or nothing any more. */
   | { kind: 'sensor'; field: number; on: boolean }
   | { kind: 'points'; turnout: number; position: 'straight' | 'diverging' | 'between' }
-  /** `fell`: it showed proceed when the train could last have stopped at it. */
+  /** `dropped`: it showed proceed when the train could last have stopped at it. */
   | { kind: 'passes'; train: number; signal: number; aspect: Aspect; dropped: boolean }
   | { kind: 'stands'; train: number; signal: number }
   | { kind: 'starts'; train: number }

@@ -1,7 +1,7 @@
 import type { TurnoutPosition } from '../survey';
 import { canBothBeSet, type SignalReading } from './routes';
 
-/** Two signals whose routes lead through one block, for one lie of the points: they must never let trains on at once. */
+/** Two signals whose routes lead through one block, for one lie of the points: they must never show proceed at once. */
 export interface Conflict {
   one: number;
   two: number;

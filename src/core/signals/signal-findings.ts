@@ -51,12 +51,12 @@ export function signalFindings(
     if (reading.routes.length >= MOST_ROUTES)
       findings.push({
         id: `many-ways ${signal.id}`,
-        kind: 'signal with too many ways',
+        kind: 'signal with too many routes',
         severity: 'check',
         subject: signal.id,
-        says: `${signal.name} has ${MOST_ROUTES} ways ahead of it, or more. Those beyond ${MOST_ROUTES} are not read, and it stays at stop for them.`,
+        says: `${signal.name} has ${MOST_ROUTES} routes ahead of it, or more. Those beyond ${MOST_ROUTES} are not read, and it stays at stop for them.`,
         figures: [],
-        advice: 'Place signals on the way, so that each has fewer ways to the next.',
+        advice: 'Place signals on the way, so that each has fewer routes to the next.',
         fixes: [],
       });
     const routes = reading.routes.filter((route) => route.blocks.length > 0 && route.ending.kind !== 'circle');
@@ -66,7 +66,7 @@ export function signalFindings(
         kind: 'signal with nothing to protect',
         severity: 'check',
         subject: signal.id,
-        says: `${signal.name} has nothing to protect: no block lies beyond it before ${reading.routes.some((w) => w.ending.kind === 'circle') ? 'the way comes back to itself' : 'the next signal or the end of the track'}.`,
+        says: `${signal.name} has nothing to protect: no block lies beyond it before ${reading.routes.some((w) => w.ending.kind === 'circle') ? 'the route comes back to itself' : 'the next signal or the end of the track'}.`,
         figures: [],
         advice: 'Move it to where a block begins, turn it round, or delete it.',
         fixes: [{ says: `Delete ${signal.name}`, edit: { do: 'delete', id: signal.id } }],

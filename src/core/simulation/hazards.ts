@@ -71,15 +71,15 @@ const TABLE = {
     fails: 'Points can move under a train.',
     never: 'no points move under a train',
   },
-  'points lie wrong': {
+  'points set wrong': {
     found: {
       in: 'events',
       is: (e) => e.kind === 'mishap' && e.mishap.kind === 'points wrong',
       explored: 'meets wrong points',
     },
-    holds: 'No train ever runs into points that lie wrong.',
-    fails: 'A train can run into points that lie wrong.',
-    never: 'no train runs into points that lie wrong',
+    holds: 'No train ever runs into points set against it.',
+    fails: 'A train can run into points set against it.',
+    never: 'no train runs into points set against it',
   },
   'off the end of the track': {
     found: {
@@ -93,17 +93,17 @@ const TABLE = {
   },
   'conflicting signals': {
     found: { in: 'displayed', what: 'two at once' },
-    holds: 'No two signals ever let trains into one block at once.',
-    fails: 'Two signals can let trains into one block at once.',
-    now: 'Two signals let trains into one block at once',
-    never: 'no two signals let trains into one block at once',
+    holds: 'No two signals are ever cleared into one block at once.',
+    fails: 'Two signals can be cleared into one block at once.',
+    now: 'Two signals are cleared into one block at once',
+    never: 'no two signals are cleared into one block at once',
   },
   'proceed over a train': {
     found: { in: 'displayed', what: 'over a train' },
-    holds: 'No signal ever lets a train on, but on sight, where another stands on its way.',
-    fails: 'A signal can let a train on where another stands on its way.',
-    now: 'A signal lets trains on where one stands on its way',
-    never: 'no signal lets a train on where another stands on its way',
+    holds: 'No signal ever shows proceed, but on sight, for a route on which a train stands.',
+    fails: 'A signal can show proceed for a route on which a train stands.',
+    now: 'A signal shows proceed for a route on which a train stands',
+    never: 'no signal shows proceed for a route on which a train stands',
   },
   'stop not announced in time': {
     found: {
@@ -115,15 +115,15 @@ const TABLE = {
     fails: 'A train can pass a signal at stop, because the stop was not announced in time.',
     never: 'no stop comes unannounced',
   },
-  'signal falls too late to stop': {
+  'signal drops in the face of a train': {
     found: {
       in: 'events',
       is: (e) => e.kind === 'passes' && e.aspect.stopsIn === 0 && e.dropped,
       explored: 'passes a signal that dropped',
     },
-    holds: 'No signal ever falls to stop before a train that can no longer stop at it.',
-    fails: 'A signal can fall to stop before a train that can no longer stop at it.',
-    never: 'no signal falls before a train that can no longer stop',
+    holds: 'No signal ever drops to stop in the face of a train.',
+    fails: 'A signal can drop to stop in the face of a train, which can no longer stop at it.',
+    never: 'no signal drops in the face of a train',
   },
   'rules never settle': {
     found: { in: 'rules' },

@@ -78,8 +78,8 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
     if (!hazard || !s.proved || !isProofOf(s)) return undefined;
     const verdict = s.proved.report.verdicts.find(({ property }) => property === hazard);
     if (verdict?.result === 'holds')
-      return `Prove looked at every state of the trains as they start now, at ${s.proved.at}, and came to no such harm; other trains, or another start, may.`;
-    return verdict?.result === 'fails' ? 'Prove found a way to such harm.' : undefined;
+      return `Prove looked at every state of the trains as they start now, at ${s.proved.at}, and came to no such mishap; other trains, or another start, may.`;
+    return verdict?.result === 'fails' ? 'Prove found how such a mishap happens.' : undefined;
   });
   return (
     <li className="flex items-start gap-3 border-b border-hair px-4 py-2">

@@ -12,7 +12,7 @@ import { Certainty, DeleteButton, useEdit } from './selection-parts';
 const RAILS = [
   { value: 'left', says: 'the left one' },
   { value: 'right', says: 'the right one' },
-  { value: 'both', says: 'both, where districts or a reversing stretch meet' },
+  { value: 'both', says: 'both, where districts or a reversing section meet' },
 ] as const;
 
 export function CutSelection({ cut }: { cut: Gap | Mark }) {

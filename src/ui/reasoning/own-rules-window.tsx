@@ -63,7 +63,7 @@ export function OwnRulesWindow({ onClose }: { onClose: () => void }) {
         header: 'About',
         cell: ({ row: { original: rule } }) =>
           rule.about === undefined ? (
-            <span className="text-ink3">{rule.problem ? 'it is gone' : 'no thing'}</span>
+            <span className="text-ink3">{rule.problem ? 'it is gone' : 'no one thing'}</span>
           ) : (
             <button type="button" className="cursor-pointer text-accent underline" onClick={() => goTo(rule)}>
               Go to {rule.aboutName}
@@ -78,7 +78,7 @@ export function OwnRulesWindow({ onClose }: { onClose: () => void }) {
             <button
               type="button"
               className="button"
-              onClick={() => setOpened({ id: rule.about ?? NO_THING, name: rule.aboutName || 'no thing' })}
+              onClick={() => setOpened({ id: rule.about ?? NO_THING, name: rule.aboutName })}
             >
               Change
             </button>
@@ -90,6 +90,8 @@ export function OwnRulesWindow({ onClose }: { onClose: () => void }) {
       }),
     ];
   }, [store, onClose]);
+  /** One is changed in the place of the list, and leads back to it. */
+  if (opened) return <RuleWindow id={opened.id} name={opened.name} onClose={() => setOpened(undefined)} />;
   const left = rows?.filter((rule) => rule.problem !== undefined).length ?? 0;
   return (
     <Window
@@ -107,8 +109,8 @@ export function OwnRulesWindow({ onClose }: { onClose: () => void }) {
               ? 'All rules are as generated'
               : `${rows.length} of your own${left > 0 ? `, ${left} left out` : ''}`}
         </output>
-        <button type="button" className="button" onClick={() => setOpened({ id: NO_THING, name: 'no thing' })}>
-          Write one that is about no thing
+        <button type="button" className="button" onClick={() => setOpened({ id: NO_THING, name: '' })}>
+          Write a new one
         </button>
       </div>
       <div tabIndex={0} className="min-h-[240px] flex-1 overflow-auto px-4 py-3">
@@ -134,7 +136,6 @@ export function OwnRulesWindow({ onClose }: { onClose: () => void }) {
           )
         )}
       </div>
-      {opened && <RuleWindow id={opened.id} name={opened.name} onClose={() => setOpened(undefined)} />}
     </Window>
   );
 }

@@ -41,6 +41,7 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
       if (late) return;
       setAbout(found);
       setText(found.text);
+      setRead(undefined);
     });
     return () => {
       late = true;
@@ -64,7 +65,7 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
   return (
     <Window
       wide
-      title={`The rules of ${name}`}
+      title={id === '' ? 'Rules of your own about no one thing' : `The rules of ${name}`}
       says="They decide what it does, every 20 ms. A rule that you change stands in the place of the generated one, is marked, and is proved like any other."
       onClose={onClose}
     >
@@ -77,7 +78,14 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
               ? `${own.length} of ${about.rules.length} rules ${own.length === 1 ? 'is' : 'are'} your own`
               : 'All rules are as generated'}
         </output>
-        <button type="button" className="button" onClick={() => store.getState().set({ window: 'rules' })}>
+        <button
+          type="button"
+          className="button"
+          onClick={() => {
+            onClose();
+            store.getState().set({ window: 'rules' });
+          }}
+        >
           All rules of your own
         </button>
         {own.length > 0 && (
@@ -129,7 +137,7 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
                   {says}
                 </p>
               ))}
-              {read?.faults.length === 0 && (
+              {(read === undefined || read.faults.length === 0) && (
                 <p className="text-ink2">
                   {changes === 0
                     ? 'Nothing has changed.'
@@ -198,7 +206,7 @@ function AlsoAsk({
       }));
     if (kind === 'proceed' && label !== proceed.written)
       return [
-        { value: label, says: `${thing} lets trains go on` },
+        { value: label, says: `${thing} shows proceed` },
         { value: `not ${label}`, says: `${thing} is at stop` },
       ];
     return type === 'bool' && kind === 'manned' ? [{ value: label, says: `somebody is at the post of ${thing}` }] : [];

@@ -49,7 +49,7 @@ export const spanOf = (geometry: SheetGeometry, piece: { line: string; from: num
   return { x: Math.min(a, b), width: Math.max(1, Math.abs(b - a)), row: drawn.row };
 };
 
-/** How a block is drawn in the lane, and what is said of it: watched, watched but blind at stop, told otherwise, or by nothing. */
+/** How a block is drawn in the lane, and what is said of it: watched, watched but blind at stop, inferred, or by nothing. */
 function coverOf({ detectors, deadAtStop, inferred }: DesignView['blocks'][number]) {
   if (deadAtStop)
     return {
@@ -69,10 +69,10 @@ function coverOf({ detectors, deadAtStop, inferred }: DesignView['blocks'][numbe
 /** What is watched by a detector and what is not, row by row. */
 const CoverageLane = memo(function CoverageLane({ document, design, geometry, y, width }: LaneProps) {
   const watched = sumLengths(design.blocks.filter((b) => b.detectors.length > 0));
-  const told = sumLengths(design.blocks.filter((b) => b.inferred));
+  const inferred = sumLengths(design.blocks.filter((b) => b.inferred));
   const all = sumLengths(design.blocks);
   const dead = sumLengths(design.blocks.filter((b) => b.deadAtStop));
-  const unwatched = all - watched - told;
+  const unwatched = all - watched - inferred;
   const places = document.sensors.filter(
     ({ kind }) => sensorKind(kind).reachMm !== 'section' && !sensorKind(kind).tells,
   ).length;
@@ -80,7 +80,7 @@ const CoverageLane = memo(function CoverageLane({ document, design, geometry, y,
   const note =
     all === 0
       ? 'shows which track a detector watches, once a line is surveyed'
-      : `${showNumber(share, 1)} % of the track watched throughout${dead > 0 ? `, ${showLength(dead, document.shownUnit)} of it not while a train stands there without power` : ''}${told > 0 ? `, ${showLength(told, document.shownUnit)} not watched but told otherwise` : ''}, ${showLength(unwatched, document.shownUnit)} by nothing${places > 0 ? `; ${places} ${places === 1 ? 'place' : 'places'} by a spot` : ''}`;
+      : `${showNumber(share, 1)} % of the track watched throughout${dead > 0 ? `, ${showLength(dead, document.shownUnit)} of it not while a train stands there without power` : ''}${inferred > 0 ? `, ${showLength(inferred, document.shownUnit)} inferred` : ''}, ${showLength(unwatched, document.shownUnit)} by nothing${places > 0 ? `; ${places} ${places === 1 ? 'place' : 'places'} by a spot` : ''}`;
   return (
     <g>
       <LaneTitle y={y} width={width} title="Detection coverage" note={note} />

@@ -35,7 +35,8 @@ export function verdictLine(seen: Seen): VerdictLine {
   if (!standing) return { says: `Not proved since ${proved.at}`, tone: 'plain' };
   const { verdicts, trains, notPlaced, finished } = proved.report;
   const failing = verdicts.filter(({ result }) => result === 'fails').length;
-  if (failing > 0) return { says: failing === 1 ? '1 way to fail' : `${failing} ways to fail`, tone: 'fail' };
+  if (failing > 0)
+    return { says: failing === 1 ? '1 mishap can happen' : `${failing} mishaps can happen`, tone: 'fail' };
   if (!finished) return { says: 'Proof not finished', tone: 'plain' };
   if (notPlaced.length > 0) return { says: `${notPlaced.length} not on the track`, tone: 'fail' };
   if (trains.length === 0) return { says: 'No train to prove it for', tone: 'plain' };

@@ -13,6 +13,6 @@ export const fourAspect: AspectSystem = {
     { id: 'stop', means: 'Stop before this signal.', stopsIn: 0, lit: [0] },
     { id: 'caution', means: 'Go on, ready to stop before the next signal.', stopsIn: 1, lit: [1] },
     { id: 'early caution', means: 'Go on, ready to stop before the second signal from here.', stopsIn: 2, lit: [1, 2] },
-    { id: 'clear', means: 'Go on: the next signal lets trains go on too.', stopsIn: NOWHERE, lit: [3] },
+    { id: 'clear', means: 'Go on: the next signal shows proceed too.', stopsIn: NOWHERE, lit: [3] },
   ],
 };

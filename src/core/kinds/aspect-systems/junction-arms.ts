@@ -13,7 +13,7 @@ export const junctionArms: AspectSystem = {
     { id: 'stop', means: 'Stop before this signal.', stopsIn: 0, lit: [0, 2] },
     {
       id: 'clear aside',
-      means: 'The way leads aside: go on, as slowly as its turnouts ask for.',
+      means: 'The route diverges: go on, as slowly as its turnouts ask for.',
       stopsIn: NOWHERE,
       /** Our choice: a turnout says how fast it is to be run. */
       speed: { share: 0.5 },
@@ -22,7 +22,7 @@ export const junctionArms: AspectSystem = {
     },
     {
       id: 'clear ahead',
-      means: 'The straight way is cleared: go on.',
+      means: 'The straight route is cleared: go on.',
       stopsIn: NOWHERE,
       leads: 'straight',
       lit: [1, 2],

@@ -18,7 +18,7 @@ export const speedSignals: AspectSystem = {
     { id: 'stop', means: 'Stop before this signal.', stopsIn: 0, lit: [0, 3] },
     {
       id: 'medium caution',
-      means: 'The way leads aside: go on at medium speed, ready to stop before the next signal.',
+      means: 'The route diverges: go on at medium speed, ready to stop before the next signal.',
       stopsIn: 1,
       speed: MEDIUM,
       leads: 'aside',
@@ -33,7 +33,7 @@ export const speedSignals: AspectSystem = {
     },
     {
       id: 'medium clear',
-      means: 'The way leads aside: go on at medium speed; the next signal lets trains go on too.',
+      means: 'The route diverges: go on at medium speed; the next signal shows proceed too.',
       stopsIn: NOWHERE,
       speed: MEDIUM,
       leads: 'aside',
@@ -42,7 +42,7 @@ export const speedSignals: AspectSystem = {
     },
     {
       id: 'approach medium',
-      means: 'Go on, and be at medium speed at the next signal, whose way leads aside.',
+      means: 'Go on, and be at medium speed at the next signal, whose route diverges.',
       stopsIn: NOWHERE,
       speedAtNext: MEDIUM,
       leads: 'straight',
@@ -50,7 +50,7 @@ export const speedSignals: AspectSystem = {
     },
     {
       id: 'clear',
-      means: 'Go on: the next signal lets trains go on too.',
+      means: 'Go on: the next signal shows proceed too.',
       stopsIn: NOWHERE,
       leads: 'straight',
       lit: [2, 3],

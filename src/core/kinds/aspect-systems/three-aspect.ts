@@ -11,6 +11,6 @@ export const threeAspect: AspectSystem = {
   aspects: [
     { id: 'stop', means: 'Stop before this signal.', stopsIn: 0, lit: [0] },
     { id: 'caution', means: 'Go on, ready to stop before the next signal.', stopsIn: 1, lit: [1] },
-    { id: 'clear', means: 'Go on: the next signal lets trains go on too.', stopsIn: NOWHERE, lit: [2] },
+    { id: 'clear', means: 'Go on: the next signal shows proceed too.', stopsIn: NOWHERE, lit: [2] },
   ],
 };

@@ -9,6 +9,6 @@ export const twoAspect: AspectSystem = {
   ],
   aspects: [
     { id: 'stop', means: 'Stop before this signal.', stopsIn: 0, lit: [0] },
-    { id: 'clear', means: 'Go on: the next signal lets trains go on too.', stopsIn: NOWHERE, lit: [1] },
+    { id: 'clear', means: 'Go on: the next signal shows proceed too.', stopsIn: NOWHERE, lit: [1] },
   ],
 };

@@ -9,7 +9,7 @@ export interface PointsWay {
 
 /**
  * One kind of points: everything that the house asks about it. Whatever way its motors lie, a train that comes to any port finds
- * a way on as far as the motors decide that lead it; against the others it runs into points that lie wrong.
+ * a way on as far as the motors decide that lead it; against the others it runs into points that are set against it.
  */
 export interface PointsKind {
   /** What it is called, beginning a sentence. */

@@ -6,7 +6,7 @@ import type { ProofTrain } from '../model/proof-train';
 
 const BITS = 32;
 
-/** Whether a signal lets trains on, but on sight, where one stands: ways as bits, by what is shown and by where each train is. */
+/** Whether a signal shows proceed, but on sight, where a train stands: ways as bits, by what is shown and by where each train is. */
 export class OverATrain {
   readonly routes: readonly LettingIn[];
   private readonly words: number;

@@ -9,7 +9,7 @@ import type { DisplayedAspects } from './displayed-aspects';
  * turnouts that it changes. Motors count as rules: each reads how its turnout lies, which changes whenever its drive does.
  */
 export class Independence {
-  /** Words of bits of signals and turnouts (`Showings.thing`). */
+  /** Words of bits of signals and turnouts (`DisplayedAspects.thing`). */
   readonly thingWords: number;
   /** For each word of memory the rules that read it, as bits. */
   private readonly readers: Int32Array;

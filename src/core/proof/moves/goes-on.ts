@@ -63,7 +63,7 @@ export const goesOn: MoveKind = {
     }
     for (const { turnout, position } of advance.turnouts)
       if (present.turnouts[turnout] !== position)
-        parts.push(`runs onto ${system.partition.graph.motors[turnout]!.name}, which lies wrong`);
+        parts.push(`runs onto ${system.partition.graph.motors[turnout]!.name}, which is set against it`);
     const entered = into.blocks.filter((b) => !from.blocks.includes(b));
     const left = from.blocks.filter((b) => !into.blocks.includes(b));
     if (entered.length > 0) parts.push(`comes into ${blockNames(entered)}`);

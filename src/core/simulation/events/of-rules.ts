@@ -35,5 +35,5 @@ export const notCleared: EventKind<{ kind: 'not cleared'; signal: number; rival?
   code: 14,
   group: 'aspects',
   says: (run, { signal, rival }) =>
-    `${signalName(run, signal)} is not cleared: ${rival === undefined ? 'it lets trains on already, or nobody is at its post' : `${signalName(run, rival)}, which conflicts, lets trains on`}`,
+    `${signalName(run, signal)} is not cleared: ${rival === undefined ? 'it shows proceed already, or nobody is at its post' : `${signalName(run, rival)}, which conflicts, shows proceed`}`,
 };

@@ -65,7 +65,7 @@ export const aspectSystems: ListKind<OwnAspectSystem> = {
       tell('id', `“${system.id}” is the id of a system that comes with Roblik.`, 'Give it another id.');
     if (system.lamps.length === 0) tell('lamps', `“${name}” has no lamp.`, 'Give it at least one.');
     if (aspects.length < 2)
-      tell('aspects', `“${name}” has fewer than two aspects.`, 'Give it one for stop, and one that lets trains go on.');
+      tell('aspects', `“${name}” has fewer than two aspects.`, 'Give it one for stop, and one that shows proceed.');
     if (aspects[0] && aspects[0].stopsIn !== 0)
       tell('aspects[0].stopsIn', `The first aspect of “${name}” does not stop trains.`, 'Put the one for stop first.');
     aspects.forEach((aspect, i) => {

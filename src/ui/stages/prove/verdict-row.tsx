@@ -103,7 +103,9 @@ export function VerdictRow({
       {counterexample && !atTheStart && (
         <div className="mt-1.5 rounded-md border border-line bg-sheet px-2 py-1.5">
           <p className="font-semibold">
-            {told.length === 0 ? 'The trains need only go on from where they begin.' : 'The shortest way there'}
+            {told.length === 0
+              ? 'The trains need only go on from where they begin.'
+              : 'How it happens, by the shortest way'}
           </p>
           <ol className="list-decimal pl-5">
             {told.map((step, i) => (
@@ -117,7 +119,7 @@ export function VerdictRow({
                   ? 'The rehearsal comes to it too.'
                   : `Possible, not confirmed: the rehearsal, with its own times, did not come to it.${
                       steered.instead
-                        ? ` It came to another harm instead: ${lower(HAZARDS[steered.instead].fails)}`
+                        ? ` It came to another mishap instead: ${lower(HAZARDS[steered.instead].fails)}`
                         : ''
                     }`}
               </p>

@@ -39,7 +39,7 @@ export function RehearseBar({ run }: { run: RehearsalControls }) {
         onChange={(times) => run.setTimes(Number(times))}
       />
       <label className="ml-2 flex items-center gap-1 text-ink2">
-        <Term word="seed">Seed</Term>
+        <Term word="seed">Run number</Term>
         <input
           inputMode="numeric"
           className="field w-16"

@@ -98,7 +98,7 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
     <Window
       wide
       title="Runs"
-      says="A run is kept as its seed and what you did; it can be had again exactly."
+      says="A run is kept as its number and what you did; it can be had again exactly."
       onClose={onClose}
     >
       <div className="flex min-h-0 flex-1">

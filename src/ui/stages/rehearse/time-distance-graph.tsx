@@ -9,7 +9,7 @@ import { BlockBoxes, type GraphFrame, StretchCourses } from './graph-courses';
 import { GraphNames } from './graph-names';
 import { cutStretches, joinSpans, type Stretch } from './sample-stretches';
 
-/** Seconds shown at once, unless told otherwise. */
+/** Seconds shown at once, unless a person chooses otherwise. */
 const WINDOW_S = 120;
 const TICKS_A_SECOND = 1000 / TICK_MS;
 /** Share of the height above the “now” line once the graph has filled. */

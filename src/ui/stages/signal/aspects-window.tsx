@@ -138,7 +138,7 @@ function AspectTable({ system }: { system: AspectSystem }) {
           <th className="py-1 pr-3 font-medium">Aspect</th>
           <th className="py-1 pr-3 font-medium">Stops</th>
           <th className="py-1 pr-3 font-medium">Speed</th>
-          <th className="py-1 pr-3 font-medium">For ways</th>
+          <th className="py-1 pr-3 font-medium">For routes</th>
           <th className="py-1 font-medium">The crew calls</th>
         </tr>
       </thead>

@@ -35,7 +35,7 @@ export function FailWindow({ onClose }: { onClose: () => void }) {
     <Window
       wide
       title="When something fails"
-      says="What each signal shows while a train stands ahead of it on the way that is set, and one thing has failed. It must never be less restrictive than without the fault."
+      says="What each signal shows while a train stands ahead of it on the route that is set, and one thing has failed. It must never be less restrictive than without the fault."
       onClose={onClose}
     >
       <div className="flex flex-wrap items-end gap-4 border-b border-line px-4 py-2">

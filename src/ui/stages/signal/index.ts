@@ -13,7 +13,7 @@ export const signal: StageKind = {
     'signal not at a block’s end',
     'signal with nothing to protect',
     'signal into undetected track',
-    'signal with too many ways',
+    'signal with too many routes',
     'no signal at the end of a block',
     'points without protection',
     'signal inside clearance',

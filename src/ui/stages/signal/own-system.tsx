@@ -20,9 +20,9 @@ const STOPS = [
   { value: 'none', says: 'before none' },
 ] as const;
 const WAYS = [
-  { value: 'all', says: 'all ways' },
-  { value: 'straight', says: 'ways straight on' },
-  { value: 'aside', says: 'ways that lead aside' },
+  { value: 'all', says: 'all routes' },
+  { value: 'straight', says: 'routes straight on' },
+  { value: 'aside', says: 'routes that diverge' },
 ] as const;
 const HEADS = ['top', 'second', 'third', 'fourth'];
 
@@ -236,7 +236,7 @@ function AspectFields({
             checked={aspect.onSight ?? false}
             onChange={(onSight) => onChange({ onSight: onSight || undefined })}
           >
-            on sight: it says nothing of what stands on the way
+            on sight: it says nothing of what stands on the route
           </CheckBox>
         </div>
       )}
