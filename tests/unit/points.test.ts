@@ -273,13 +273,13 @@ describe('they run and are proved', () => {
           const number = (motor: number) => LIES.indexOf(lies(motor));
           const step = stepOn(partition, partition.pieces[piece]!, exit, lies);
           const led = over.filter(({ turnouts }) =>
-            turnouts.every(({ turnout, position, facing }) => !facing || number(turnout) === position),
+            turnouts.every(({ motor, position, facing }) => !facing || number(motor) === position),
           );
           expect(new Set(led.map(({ to }) => ontoFrom(piece, placements[to]!)))).toEqual(
             new Set(step.kind === 'end of track' ? [] : [step.piece.index]),
           );
           for (const { turnouts } of led)
-            expect(turnouts.some(({ turnout, position }) => number(turnout) !== position)).toBe(
+            expect(turnouts.some(({ motor, position }) => number(motor) !== position)).toBe(
               step.kind === 'points wrong',
             );
           compared += 1;

@@ -183,7 +183,7 @@ describe('the demo', () => {
       if (tick % 250 === 0 || tick % 250 === 100)
         rehearsal.command({ kind: 'throw', turnout: 't-T6', to: tick % 250 === 0 ? 'diverging' : 'straight' });
       rehearsal.step((event) => {
-        if (event.kind === 'refused') refused.push(d.turnouts[event.turnout]!.name);
+        if (event.kind === 'refused') refused.push(d.turnouts[event.motor]!.name);
         expect(hazard(event)).toBe(false);
       });
     }

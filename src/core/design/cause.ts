@@ -69,11 +69,11 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
     if (crossed) {
       const [a, b] = crossed;
       const { cause } = partition.graph.fouling[fouls(a, b)! >> 1]!;
-      const turnout = document.turnouts.find((t) => t.id === cause);
+      const motor = document.turnouts.find((t) => t.id === cause);
       const crossing = document.crossings.find((c) => c.id === cause);
       const hidden = [a, b].filter((t) => !placed(t).blocks.some((block) => seesBlock(model, block)));
-      const place = turnout
-        ? `where the legs of ${turnout.name} are not yet clear of each other`
+      const place = motor
+        ? `where the legs of ${motor.name} are not yet clear of each other`
         : `on ${crossing?.name ?? 'the crossing'}`;
       const tails = [a, b].filter((t) => tailOf(document, model, t) > STOP_SHORT_MM);
       return {
@@ -83,8 +83,8 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
           : tails.length
             ? `The last ${shown(tailOf(document, model, tails[0]!))} of ${train(tails[0]!)} is not seen, so its block reads free while it still stands there.`
             : undefined,
-        advice: turnout
-          ? `Clear of ${turnout.name} is ${showLength(turnout.clearance.tenthUm, document.shownUnit)} from its blade tips: cut the gaps and place the signals beyond that, and let the whole train be seen.`
+        advice: motor
+          ? `Clear of ${motor.name} is ${showLength(motor.clearance.tenthUm, document.shownUnit)} from its blade tips: cut the gaps and place the signals beyond that, and let the whole train be seen.`
           : 'Let a detector see each track of the crossing, and place a signal before it on each.',
         fixes: hidden.length === 0 && tails[0] !== undefined ? resistorAxles(document, trainOf(tails[0])) : [],
       };
@@ -178,13 +178,13 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
   },
   'points moved under a train': ({ model, document, trains, at, train, trainOf, none }) => {
     const under = model.motors
-      .map((turnout, i) => ({ turnout, t: trains.findIndex((x, k) => x.placements[at[k]!]?.over.includes(i)), i }))
+      .map((motor, i) => ({ motor, t: trains.findIndex((x, k) => x.placements[at[k]!]?.over.includes(i)), i }))
       .find(({ t, i }) => t >= 0 && model.present.turnouts[i]! >= 2);
     return under
       ? {
-          says: `${under.turnout.name} moves under ${train(under.t)}.`,
+          says: `${under.motor.name} moves under ${train(under.t)}.`,
           why: 'No axle that a detector sees stands in the block of the points, though a part of the train still lies over them.',
-          advice: `Fit resistor axles so that no part longer than the way over ${under.turnout.name} is unseen, or cut the gap farther from its blades.`,
+          advice: `Fit resistor axles so that no part longer than the way over ${under.motor.name} is unseen, or cut the gap farther from its blades.`,
           fixes: resistorAxles(document, trainOf(under.t)),
         }
       : none;

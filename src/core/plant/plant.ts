@@ -15,7 +15,7 @@ import { TurnoutMotor } from './turnout-motor';
 export type PlantEvent =
   /** What is watched, by its number among the fields: something is noticed there, or nothing any more. */
   | { kind: 'sensor'; field: number; on: boolean }
-  | { kind: 'points'; turnout: number; position: 'straight' | 'diverging' | 'between' }
+  | { kind: 'points'; motor: number; position: 'straight' | 'diverging' | 'between' }
   /** `dropped`: it showed proceed when the train could last have stopped at it. */
   | { kind: 'passes'; train: number; signal: number; aspect: Aspect; dropped: boolean }
   | { kind: 'stands'; train: number; signal: number }
@@ -23,7 +23,7 @@ export type PlantEvent =
   /** By hand: lifted off the track, or set down on it. */
   | { kind: 'handled'; train: number; off: boolean }
   | { kind: 'collision'; train: number; other: number }
-  | { kind: 'points moved under'; train: number; turnout: number }
+  | { kind: 'points moved under'; train: number; motor: number }
   | { kind: 'mishap'; train: number; mishap: Mishap }
   /** A section has another level of power, by its number. */
   | { kind: 'power'; section: number; level: number };
@@ -60,7 +60,7 @@ export class Plant {
   private plannedFor = 0;
   /** No current flows in the track while a train stands. */
   private readonly closes: boolean;
-  private readonly points = (turnout: number) => this.motors[turnout]!.position;
+  private readonly points = (motor: number) => this.motors[motor]!.position;
 
   constructor(
     private readonly parameters: PlantParameters,
@@ -150,7 +150,7 @@ export class Plant {
 
   /** One step of 20 ms under the given commands. Events are added to `events` in a fixed order. */
   step(
-    drives: (turnout: number) => 'straight' | 'diverging',
+    drives: (motor: number) => 'straight' | 'diverging',
     aspectOf: (signal: number) => Aspect,
     events: PlantEvent[],
     powers: readonly PowerOf[] = [],
@@ -166,13 +166,13 @@ export class Plant {
     for (let t = 0; t < this.motors.length; t++) {
       const motor = this.motors[t]!;
       if (motor.send(drives(t))) {
-        events.push({ kind: 'points', turnout: t, position: 'between' });
+        events.push({ kind: 'points', motor: t, position: 'between' });
         for (const train of this.proximity.trainsOver(t))
-          events.push({ kind: 'points moved under', train, turnout: t });
+          events.push({ kind: 'points moved under', train, motor: t });
         this.dirty = true;
       }
       if (motor.step(SCAN_S * 1000)) {
-        events.push({ kind: 'points', turnout: t, position: motor.position });
+        events.push({ kind: 'points', motor: t, position: motor.position });
         this.dirty = true;
       }
     }

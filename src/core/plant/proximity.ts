@@ -116,9 +116,9 @@ export class Proximity {
   }
 
   /** Trains that stand over the blades of a turnout: on both sides of the tips. */
-  trainsOver(turnout: number): number[] {
+  trainsOver(motor: number): number[] {
     return [...this.trains.keys()].filter((train) =>
-      turnoutsUnder(this.partition, this.trains[train]!.body()).includes(turnout),
+      turnoutsUnder(this.partition, this.trains[train]!.body()).includes(motor),
     );
   }
 }

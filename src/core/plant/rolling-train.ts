@@ -20,7 +20,7 @@ export interface Ahead {
   at: number;
 }
 
-export type Mishap = { kind: 'points wrong'; turnout: number } | { kind: 'off the end' };
+export type Mishap = { kind: 'points wrong'; motor: number } | { kind: 'off the end' };
 
 /** A train in motion: its tape, its nose's running distance and its speed. */
 export class RollingTrain {
@@ -186,7 +186,7 @@ export class RollingTrain {
       });
       if (step.kind === 'points wrong') {
         this.strand();
-        return { kind: 'points wrong', turnout: step.turnout };
+        return { kind: 'points wrong', motor: step.motor };
       }
     }
     while (this.tape.length > 1 && this.tape[0]!.to <= this.tail) {

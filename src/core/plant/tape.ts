@@ -20,7 +20,7 @@ export type Step =
   | { kind: 'on'; piece: Piece; exit: EdgeEnd }
   | { kind: 'end of track' }
   /** The points lie against the movement, or are moving. */
-  | { kind: 'points wrong'; turnout: number; piece: Piece; exit: EdgeEnd };
+  | { kind: 'points wrong'; motor: number; piece: Piece; exit: EdgeEnd };
 
 /** The piece beyond an end of a piece, as the points lie. */
 export function stepOn(partition: Partition, piece: Piece, exit: EdgeEnd, points: ReadPoints): Step {
@@ -30,7 +30,7 @@ export function stepOn(partition: Partition, piece: Piece, exit: EdgeEnd, points
   if (!on) return { kind: 'end of track' };
   const found = { piece: on.piece, exit: (on.enters === 0 ? 1 : 0) as EdgeEnd };
   const wrong = on.over.find(({ motor, position }) => points(motor) !== position);
-  return wrong ? { kind: 'points wrong', turnout: wrong.motor, ...found } : { kind: 'on', ...found };
+  return wrong ? { kind: 'points wrong', motor: wrong.motor, ...found } : { kind: 'on', ...found };
 }
 
 export const pieceLengthMm = (piece: Piece): number => mmOf(piece.to - piece.from);

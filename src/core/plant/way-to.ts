@@ -9,7 +9,7 @@ import { pieceLengthMm } from './tape';
 export interface WayTo {
   goalAt: number;
   /** By the numbers of their motors. */
-  turnouts: { turnout: number; position: TurnoutPosition; at: number }[];
+  turnouts: { motor: number; position: TurnoutPosition; at: number }[];
 }
 
 /**
@@ -40,7 +40,7 @@ export function wayTo(partition: Partition, train: RollingTrain, block: number):
     if (piece.block === block && leaves && here.end - STOP_SHORT_MM > train.head) {
       const turnouts: WayTo['turnouts'] = [];
       for (let at: Reached | undefined = here; at?.from; at = at.from)
-        for (const { motor, position } of at.over) turnouts.unshift({ turnout: motor, position, at: at.from.end });
+        for (const { motor, position } of at.over) turnouts.unshift({ motor, position, at: at.from.end });
       return { goalAt: here.end - STOP_SHORT_MM, turnouts };
     }
     for (const { piece: next, enters, over } of onward) {

@@ -114,7 +114,7 @@ export class Rehearsal {
     }
     for (const { motor, to } of this.throws.splice(0)) {
       if (this.process.drives(motor) === to) continue;
-      emit({ kind: 'refused', turnout: motor, locked: controller.isLocked(motor) });
+      emit({ kind: 'refused', motor: motor, locked: controller.isLocked(motor) });
     }
   }
 
@@ -154,11 +154,11 @@ export class Rehearsal {
       const { way } = order;
       if (!way) continue;
       const next = way.turnouts.find(
-        ({ turnout, position, at }) => at > train.head && this.plant.motors[turnout]!.position !== position,
+        ({ motor, position, at }) => at > train.head && this.plant.motors[motor]!.position !== position,
       );
-      if (!next || next.at > train.head + ERRAND_REACH_MM || this.plant.motors[next.turnout]!.position === 'between')
+      if (!next || next.at > train.head + ERRAND_REACH_MM || this.plant.motors[next.motor]!.position === 'between')
         continue;
-      if (!this.controller.isLocked(next.turnout)) this.ask(next.turnout, next.position, false);
+      if (!this.controller.isLocked(next.motor)) this.ask(next.motor, next.position, false);
     }
   }
 
@@ -195,7 +195,7 @@ export class Rehearsal {
     digest.add(codeOf(event));
     if ('train' in event) digest.add(event.train);
     if ('signal' in event) digest.add(event.signal);
-    if ('turnout' in event) digest.add(event.turnout);
+    if ('motor' in event) digest.add(event.motor);
     if ('field' in event) digest.add(event.field * 2 + (event.on ? 1 : 0));
     if ('level' in event) digest.add(event.section * 4 + event.level);
     if ('aspect' in event) digest.add(this.system.aspects.indexOf(event.aspect));

@@ -16,8 +16,8 @@ export const goesOn: WriteMove = (text) => {
           const proceed = signal < 0 ? '' : ` || !${text.isAtStop(signal)}`;
           may.push(`(past${t} > ${gate} || !${text.coming(over)}${proceed})`);
         }
-        for (const { turnout, position, facing } of turnouts)
-          if (facing) may.push(`(lies${turnout} > 1 || lies${turnout} == ${position})`);
+        for (const { motor, position, facing } of turnouts)
+          if (facing) may.push(`(lies${motor} > 1 || lies${motor} == ${position})`);
         if (offTheEnd) {
           say(`  :: d_step { ${may.join(' && ')} -> ${text.clear}; ${does('leaves the track')} }`);
           continue;
@@ -28,8 +28,8 @@ export const goesOn: WriteMove = (text) => {
             `if :: counted${t} & ${1 << thing} -> ${does('passes a signal that dropped')} :: else -> ${does('passes a stop unannounced')} fi`,
           ),
         );
-        for (const { turnout, position } of turnouts)
-          deeds.push(whenever(`lies${turnout} != ${position}`, does('meets wrong points')));
+        for (const { motor, position } of turnouts)
+          deeds.push(whenever(`lies${motor} != ${position}`, does('meets wrong points')));
         deeds.push(`at${t} = ${to}; past = 0; counted = 0`);
         carry.forEach((now, i) => {
           if (now < 0) return;

@@ -64,7 +64,7 @@ export class PromelaText {
   readonly coming = (over: Before['over']): string =>
     over.length === 0
       ? '1'
-      : `(${over.map(({ turnout, position }) => `(lies${turnout} > 1 || lies${turnout} == ${position})`).join(' && ')})`;
+      : `(${over.map(({ motor, position }) => `(lies${motor} > 1 || lies${motor} == ${position})`).join(' && ')})`;
 
   /** The number of a thing that something can be done to; two things within one scan are done to different ones. */
   thing(name: string): number {

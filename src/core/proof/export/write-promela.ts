@@ -56,8 +56,8 @@ export function writePromela(model: ProofModel): string {
   const commit = (t: number, before: Before[]): string => {
     const count = before.length;
     const looks = before.map(({ signal, over }, k) => {
-      const moving = over.map(({ turnout }) => `lies${turnout} > 1`);
-      const lie = over.map(({ turnout, position }) => `lies${turnout} == ${position}`);
+      const moving = over.map(({ motor }) => `lies${motor} > 1`);
+      const lie = over.map(({ motor, position }) => `lies${motor} == ${position}`);
       const meets =
         signal === END_OF_TRACK
           ? `stop = ${k}`

@@ -21,7 +21,7 @@ export function committedNow(
   before: Before[],
   committed: number,
   stopsIn: (signal: number) => number,
-  lies: (turnout: number) => number | undefined,
+  lies: (motor: number) => number | undefined,
 ): number {
   const count = before.length;
   if (count === 0) return 0;
@@ -29,8 +29,8 @@ export function committedNow(
   const coming: number[] = [];
   for (let i = 0; i < count; i++) {
     const { over } = before[i]!;
-    if (over.some(({ turnout }) => lies(turnout) === undefined)) break;
-    if (over.every(({ turnout, position }) => lies(turnout) === position)) coming.push(i);
+    if (over.some(({ motor }) => lies(motor) === undefined)) break;
+    if (over.every(({ motor, position }) => lies(motor) === position)) coming.push(i);
   }
   const stop = mustStopBefore(coming.length, (i) => before[coming[i]!]!.signal, stopsIn);
   const past = Math.max(committedPast(committed), stop < 0 ? count : coming[stop]!);

@@ -32,8 +32,8 @@ export class DisplayedAspects {
   thing(displayed: number, thing: number): number {
     return (this.set.word(displayed, thing >> 2) >>> ((thing & 3) * 8)) & 255;
   }
-  lies(displayed: number, turnout: number): number {
-    return this.thing(displayed, this.signals + turnout);
+  lies(displayed: number, motor: number): number {
+    return this.thing(displayed, this.signals + motor);
   }
 
   listOf(displays: readonly number[]): number {

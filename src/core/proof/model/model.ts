@@ -71,7 +71,7 @@ export class ProofModel {
   /** What signals show and how turnouts lie to drivers who look now. */
   private looked = 0;
   private readonly stopsInSeen = (signal: number) => this.stopsIn[this.rules.displays.thing(this.looked, signal)]!;
-  private readonly liesSeen = (turnout: number) => atRest(this.rules.displays.lies(this.looked, turnout));
+  private readonly liesSeen = (motor: number) => atRest(this.rules.displays.lies(this.looked, motor));
 
   constructor(
     readonly system: System,
@@ -151,7 +151,7 @@ export class ProofModel {
   isAtStop(signal: number): boolean {
     return this.stopsIn[this.rules.displays.thing(this.displayed, signal)] === 0;
   }
-  private readonly lies = (turnout: number) => atRest(this.present.turnouts[turnout]!);
+  private readonly lies = (motor: number) => atRest(this.present.turnouts[motor]!);
 
   /** What latches, edges and timers hold now, and what PREVIOUS would read. */
   memoryNow(): { state: Int32Array; before: Int32Array } {
@@ -230,14 +230,14 @@ export class ProofModel {
       if (past > gate || !this.isComing(over)) continue;
       if (signal === END_OF_TRACK || this.isAtStop(signal)) return false;
     }
-    for (const { turnout, position, facing } of turnouts)
-      if (facing && (this.lies(turnout) ?? position) !== position) return false;
+    for (const { motor, position, facing } of turnouts)
+      if (facing && (this.lies(motor) ?? position) !== position) return false;
     return true;
   }
 
   /** The points do not lie otherwise. Those that move may still come to lie so. */
   private isComing(over: Before['over']): boolean {
-    return over.every(({ turnout, position }) => (this.lies(turnout) ?? position) === position);
+    return over.every(({ motor, position }) => (this.lies(motor) ?? position) === position);
   }
 
   advance(train: number, way: number): boolean {
@@ -254,8 +254,8 @@ export class ProofModel {
         ? BITS_OF_DEED['passes a signal that dropped']
         : BITS_OF_DEED['passes a stop unannounced'];
     }
-    for (const { turnout, position } of onto)
-      if (turnouts[turnout] !== position) this.hazards |= BITS_OF_DEED['meets wrong points'];
+    for (const { motor, position } of onto)
+      if (turnouts[motor] !== position) this.hazards |= BITS_OF_DEED['meets wrong points'];
     at[train] = to;
     committed[train] = committedCarried(committed[train]!, carry);
     this.lookAround(train);
@@ -305,8 +305,8 @@ export class ProofModel {
     this.rules.endTimer(timer);
     return true;
   }
-  ask(turnout: number, diverging: number): boolean {
-    this.rules.pulse(this.askSlots[turnout]![diverging]!);
+  ask(motor: number, diverging: number): boolean {
+    this.rules.pulse(this.askSlots[motor]![diverging]!);
     return true;
   }
   lift(train: number): boolean {
@@ -384,8 +384,8 @@ export class ProofModel {
     this.ended = true;
   }
 
-  private isOver(turnout: number): boolean {
-    return this.trains.some((_, t) => !this.isOff(t) && this.placementOf(t).over.includes(turnout));
+  private isOver(motor: number): boolean {
+    return this.trains.some((_, t) => !this.isOff(t) && this.placementOf(t).over.includes(motor));
   }
 
   /** What a train is committed to pass by what its signals show, given by a number of the rules. */

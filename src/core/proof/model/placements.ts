@@ -38,7 +38,7 @@ export interface Before {
   /** From where the train comes onto the piece under its nose. */
   at: number;
   /** Motors of facing points on the way there, each with how it has to lie for this to be what comes. */
-  over: { turnout: number; position: number }[];
+  over: { motor: number; position: number }[];
 }
 
 /** What happens when a train goes from one placement to the next. */
@@ -51,7 +51,7 @@ export interface Advance {
   /** For each thing before it, which it is in the next placement; -1 when it is no longer before it. */
   carry: number[];
   /** Motors of points it runs onto, and how each must lie: 0 straight, 1 diverging. */
-  turnouts: { turnout: number; position: number; facing: boolean }[];
+  turnouts: { motor: number; position: number; facing: boolean }[];
   /** Whether a field feels it: the first part of the train comes into it, or the last one leaves it. */
   seen: boolean;
   /** It runs off the end of the track, and stays where it is. */
@@ -230,9 +230,9 @@ export class PlacementsOfTrain {
       if (onward.length === 0 && end <= upTo) found.push({ signal: END_OF_TRACK, at: end, over });
       for (const on of onward) {
         const facing = on.over.filter((o) => o.facing).map(positionOn);
-        const set = (turnout: number) => over.find((earlier) => earlier.turnout === turnout);
-        if (facing.some(({ turnout, position }) => (set(turnout)?.position ?? position) !== position)) continue;
-        const next = [...over, ...facing.filter(({ turnout }) => !set(turnout))];
+        const set = (motor: number) => over.find((earlier) => earlier.motor === motor);
+        if (facing.some(({ motor, position }) => (set(motor)?.position ?? position) !== position)) continue;
+        const next = [...over, ...facing.filter(({ motor }) => !set(motor))];
         walk(on.piece.index, on.enters === 0 ? 1 : 0, end, next, depth + 1);
       }
     };
@@ -357,10 +357,10 @@ export class PlacementsOfTrain {
 }
 
 /** A motor of points by its number, and how it has to lie: 0 straight, 1 diverging. */
-const positionOn = ({ motor, position }: Over) => ({ turnout: motor, position: position === 'diverging' ? 1 : 0 });
+const positionOn = ({ motor, position }: Over) => ({ motor: motor, position: position === 'diverging' ? 1 : 0 });
 
 const textOf = ({ signal, over }: Before): string =>
-  `${signal} ${over.map(({ turnout, position }) => `${turnout}:${position}`).join()}`;
+  `${signal} ${over.map(({ motor, position }) => `${motor}:${position}`).join()}`;
 
 /** Which of the things before the next placement a thing is; -1 when it was passed or lies on another way. */
 function carried(
@@ -368,12 +368,12 @@ function carried(
   passed: boolean,
   then: Placement,
   shift: number,
-  way: { turnout: number; position: number }[],
+  way: { motor: number; position: number }[],
 ): number {
   if (passed) return -1;
-  const taken = (turnout: number) => way.find((chosen) => chosen.turnout === turnout)?.position;
-  if (thing.over.some(({ turnout, position }) => (taken(turnout) ?? position) !== position)) return -1;
-  const own = thing.over.filter(({ turnout }) => taken(turnout) === undefined);
+  const taken = (motor: number) => way.find((chosen) => chosen.motor === motor)?.position;
+  if (thing.over.some(({ motor, position }) => (taken(motor) ?? position) !== position)) return -1;
+  const own = thing.over.filter(({ motor }) => taken(motor) === undefined);
   const key = textOf({ ...thing, over: own });
   return then.before.findIndex((other) => textOf(other) === key && Math.abs(other.at + shift - thing.at) <= 0.01);
 }

@@ -170,8 +170,8 @@ export class Rules {
   private read(state: number, { word, shift, mask }: Field): number {
     return (this.states.word(state, word) >>> shift) & mask;
   }
-  turnoutIn(state: number, turnout: number): number {
-    return this.read(state, this.turnoutFields[turnout]!);
+  turnoutIn(state: number, motor: number): number {
+    return this.read(state, this.turnoutFields[motor]!);
   }
   isCutOff(state: number, power: number): boolean {
     return this.read(state, this.deadFields[power]!) === 1;
@@ -193,8 +193,8 @@ export class Rules {
     return this.effects.word(effect, 1);
   }
   /** Whether a turnout was locked in the first scan. */
-  wasLocked(effect: number, turnout: number): boolean {
-    return ((this.effects.word(effect, 2 + this.turnoutWords + (turnout >> 5)) >> (turnout & 31)) & 1) === 1;
+  wasLocked(effect: number, motor: number): boolean {
+    return ((this.effects.word(effect, 2 + this.turnoutWords + (motor >> 5)) >> (motor & 31)) & 1) === 1;
   }
   /** Turnouts that began to move, as bits of one word after the other. */
   movedIn(effect: number, word: number): number {
@@ -367,8 +367,8 @@ export class Rules {
       memory[wiring.points[t]!] = turnouts[t]! >= MOVING ? BETWEEN : turnouts[t]!;
   }
 
-  private isLocked(turnout: number): boolean {
-    const locks = this.wiring.refusedBy[turnout]!;
+  private isLocked(motor: number): boolean {
+    const locks = this.wiring.refusedBy[motor]!;
     for (let i = 0; i < locks.length; i++) if (this.memory[locks[i]!] === 0) return false;
     return locks.length > 0;
   }

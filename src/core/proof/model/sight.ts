@@ -24,7 +24,7 @@ export function sightOf(
   const watching = partition.fields.all.map(({ sensors }) => sensors.map((id) => numbers.get(id)!));
   const looks = placements.map(({ before, over, advances }) => {
     const deciding = [...before.flatMap((thing) => thing.over), ...advances.flatMap(({ turnouts }) => turnouts)];
-    const turnouts = [...over, ...deciding.map(({ turnout }) => turnout)];
+    const turnouts = [...over, ...deciding.map(({ motor }) => motor)];
     return [
       ...before.flatMap(({ signal }) => (signal >= 0 ? [signal] : [])),
       ...turnouts.map((t) => readings.length + t),

@@ -61,9 +61,9 @@ export const goesOn: MoveKind = {
         : 'at stop: nothing had told it in time';
       parts.push(`passes ${signalName(signal)} ${aspect.stopsIn === 0 ? late : `at ${aspect.id}`}`);
     }
-    for (const { turnout, position } of advance.turnouts)
-      if (present.turnouts[turnout] !== position)
-        parts.push(`runs onto ${system.partition.graph.motors[turnout]!.name}, which is set against it`);
+    for (const { motor, position } of advance.turnouts)
+      if (present.turnouts[motor] !== position)
+        parts.push(`runs onto ${system.partition.graph.motors[motor]!.name}, which is set against it`);
     const entered = into.blocks.filter((b) => !from.blocks.includes(b));
     const left = from.blocks.filter((b) => !into.blocks.includes(b));
     if (entered.length > 0) parts.push(`comes into ${blockNames(entered)}`);

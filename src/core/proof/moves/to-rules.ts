@@ -37,11 +37,11 @@ export const pointsAreAskedFor: MoveKind = {
       if (state < MOVING || model.on.has('throw back')) add(t, state & 1 ? 0 : 1);
     }
   },
-  take: (model, turnout, diverging) => model.ask(turnout, diverging),
-  isRefused: (model, turnout, effect) => model.rules.wasLocked(effect, turnout),
-  tell(model, turnout, diverging) {
-    const back = model.present.turnouts[turnout]! >= MOVING ? ', while it still moves' : '';
-    const { name } = model.motors[turnout]!;
+  take: (model, motor, diverging) => model.ask(motor, diverging),
+  isRefused: (model, motor, effect) => model.rules.wasLocked(effect, motor),
+  tell(model, motor, diverging) {
+    const back = model.present.turnouts[motor]! >= MOVING ? ', while it still moves' : '';
+    const { name } = model.motors[motor]!;
     return `Somebody asks for ${name} to lie ${diverging === 1 ? 'diverging' : 'straight'}${back}.`;
   },
   steer({ model, run, tell }, { index, choice }) {
@@ -60,11 +60,11 @@ export const pointsArrive: MoveKind = {
     const { turnouts } = model.present;
     for (let t = 0; t < turnouts.length; t++) if (turnouts[t]! >= MOVING) add(t, 0);
   },
-  take(model, turnout) {
-    model.present.turnouts[turnout]! -= MOVING;
+  take(model, motor) {
+    model.present.turnouts[motor]! -= MOVING;
     return true;
   },
-  tell: (model, turnout) => `${model.motors[turnout]!.name} has moved over.`,
+  tell: (model, motor) => `${model.motors[motor]!.name} has moved over.`,
   steer: ({ run }, { index }) => {
     return () => run.plant.motors[index]!.position !== 'between';
   },

@@ -9,11 +9,11 @@ export const aspect: EventKind<{ kind: 'aspect'; signal: number; aspect: Aspect 
   says: (run, { signal, aspect: shown }) => `${signalName(run, signal)} shows ${shown.id}`,
 };
 
-export const refused: EventKind<{ kind: 'refused'; turnout: number; locked: boolean }> = {
+export const refused: EventKind<{ kind: 'refused'; motor: number; locked: boolean }> = {
   code: 9,
   group: 'turnouts',
-  says: (run, { turnout, locked }) =>
-    `${run.motors[turnout]!.name} refuses: it is ${locked ? 'locked' : 'not free to move'}`,
+  says: (run, { motor, locked }) =>
+    `${run.motors[motor]!.name} refuses: it is ${locked ? 'locked' : 'not free to move'}`,
 };
 
 /** A person has done something. */

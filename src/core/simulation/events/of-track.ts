@@ -23,14 +23,14 @@ export const sensor: Of<'sensor'> = {
 export const points: Of<'points'> = {
   code: 1,
   group: 'turnouts',
-  says: (run, { turnout, position }) =>
-    position === 'between' ? undefined : `${run.motors[turnout]!.name} lies ${position}`,
+  says: (run, { motor, position }) =>
+    position === 'between' ? undefined : `${run.motors[motor]!.name} lies ${position}`,
 };
 
 export const pointsMovedUnder: Of<'points moved under'> = {
   code: 6,
   group: 'turnouts',
-  says: (run, { train, turnout }) => `${run.motors[turnout]!.name} moves under ${trainName(run, train)}`,
+  says: (run, { train, motor }) => `${run.motors[motor]!.name} moves under ${trainName(run, train)}`,
 };
 
 export const power: Of<'power'> = {

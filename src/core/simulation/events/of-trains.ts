@@ -41,7 +41,7 @@ export const mishap: Of<'mishap'> = {
   says: (run, { train, mishap: what }) =>
     what.kind === 'off the end'
       ? `${trainName(run, train)} runs off the end of the track`
-      : `${trainName(run, train)} runs into ${run.motors[what.turnout]!.name}, which is set against it`,
+      : `${trainName(run, train)} runs into ${run.motors[what.motor]!.name}, which is set against it`,
 };
 
 /** By hand: lifted off the track, or set down on it. */
