@@ -5,6 +5,7 @@ import { type LayoutDocument, writeDocumentText } from '../../src/core/survey';
 export async function openLayout(page: Page, document: LayoutDocument): Promise<string> {
   const answer = await page.request.post('/api/layouts/import', {
     data: writeDocumentText(document),
+    maxRetries: 2,
     headers: { 'Content-Type': 'application/json' },
   });
   expect(answer.status()).toBe(201);

@@ -185,7 +185,7 @@ describe('layouts in MariaDB', () => {
       return answer instanceof Response ? ((await answer.json()) as { problem: string }).problem : 'taken';
     };
     expect(await says(undefined)).toContain('cannot be run');
-    expect(await says({ ...whole, seed: -1 })).toContain('seed');
+    expect(await says({ ...whole, seed: -1 })).toContain('run number');
     expect(await says({ ...whole, ticks: 1.5 })).toContain('ticks');
     expect(await says({ ...whole, ticks: 1e9 })).toContain('one hour');
     for (const command of [

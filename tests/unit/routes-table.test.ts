@@ -132,7 +132,7 @@ function foulSpur(): LayoutDocument {
 }
 
 describe('a gap inside the clearance', () => {
-  const view = viewDesign(foulSpur());
+  const _view = viewDesign(foulSpur());
   test('the fouled block must be free for the straight way too', () => {
     const { scheme } = checkDesign(foulSpur());
     const straight = scheme.routesOf[0]!.find((w) => w.to === 'S2')!;

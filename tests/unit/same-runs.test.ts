@@ -89,18 +89,18 @@ describe('what does the same as before, on the demo and on generated layouts', (
       ),
     ).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: 45c01f27e5a62e5b",
+        "Ondrel Valley: d224f4b0e57d34ec",
         "Learning oval: e251885364167d4f",
-        "Random 1: 5f7282fe18ff1002",
-        "Random 2: b972c17c3ac3dd00",
-        "Random 3: 5d1d86e240ef9f1e",
-        "Random 4: 9d8f5814cf030a68",
-        "Random 5: ccc05763dd7f993f",
-        "Random 6: 23c8667e22f55962",
-        "Random 7: 0803d3b7681d41ab",
-        "Random 8: 01732479f571dbc5",
-        "Random 9: 579bc0d9f2502e45",
-        "Random 10: c3c21e5f62c10b63",
+        "Random 1: 0e6791e93d2027b5",
+        "Random 2: 2f88baebc8f45637",
+        "Random 3: ea885db551a5f929",
+        "Random 4: 3e07d6b3f58a9ccf",
+        "Random 5: 9c754ee4759c1c38",
+        "Random 6: 86819779e1235de5",
+        "Random 7: 215852d0b85e7a4c",
+        "Random 8: 3878a83e7781b482",
+        "Random 9: ffa93f1e6cdb2c42",
+        "Random 10: 54a55e38d1a17d84",
       ]
     `);
   });

@@ -22,9 +22,9 @@ describe('what a name always is', () => {
     for (let seed = 1; seed <= 300; seed++) {
       const draw = new Draw(seed);
       const program = randomProgram(draw);
-      const valueOf = alwaysOf(program);
+      const find = alwaysOf(program);
       const always = program.declarations.flatMap(({ name, expr }) => {
-        const value = expr && valueOf(name);
+        const value = expr && find(name);
         return value === undefined ? [] : [{ name, value }];
       });
       certain += always.length;

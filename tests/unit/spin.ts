@@ -42,6 +42,20 @@ function searches(model: string, compilerFlags: string[], environments: Record<s
   }
 }
 
+/** Lets Spin write the checker of a model, and the compiler read it; throws what either says against it. */
+export function spinReads(model: string): void {
+  const folder = mkdtempSync(join(tmpdir(), 'roblik-spin-'));
+  try {
+    writeFileSync(join(folder, 'm.pml'), model);
+    const run = (program: string, args: string[]) =>
+      execFileSync(program, args, { cwd: folder, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 1e8 });
+    run('spin', ['-a', 'm.pml']);
+    run('gcc', ['-fsyntax-only', '-w', '-DSAFETY', '-DNOREDUCE', '-DVECTORSZ=8192', 'pan.c']);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
 /** Checks a Promela model as it is. */
 export const spin = (model: string, compilerFlags: string[]): Look => searches(model, compilerFlags, [{}])[0]!;
 

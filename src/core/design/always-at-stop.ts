@@ -14,14 +14,14 @@ export function withWhatIsShown(
   system: System,
 ): Finding<Edit>[] {
   if (!findings.some(({ kind }) => TOLD.has(kind))) return [...findings];
-  const valueOf = alwaysOf(system.program);
+  const isAlways = alwaysOf(system.program);
   return findings.map((finding) => {
     const reading = TOLD.has(finding.kind) ? readings.find(({ signal }) => signal.id === finding.subject) : undefined;
     if (!reading) return finding;
-    if (valueOf(names.proceed(reading.signal)) === 0)
+    if (isAlways(names.proceed(reading.signal)) === 0)
       return { ...finding, says: `${finding.says} It always shows stop.` };
     const blind = routesOf[reading.index]!.filter(({ route }) => route.ending.kind === 'end of detection');
-    if (blind.length === 0 || !blind.every((route) => valueOf(names.go(route)) === 0)) return finding;
+    if (blind.length === 0 || !blind.every((route) => isAlways(names.go(route)) === 0)) return finding;
     return { ...finding, says: `${finding.says} It is never cleared for that route.` };
   });
 }

@@ -41,7 +41,7 @@ export function viewSignal({ scheme, system: { program } }: Design, id: string):
   if (!reading) return undefined;
   const tree = aspectTree(scheme, program, reading);
   const teller = new Teller(program);
-  const valueOf = alwaysOf(program);
+  const isAlways = alwaysOf(program);
   const proceed = teller.ruleOf(names.proceed(reading.signal));
   return {
     id,
@@ -60,7 +60,7 @@ export function viewSignal({ scheme, system: { program } }: Design, id: string):
         length: route.length,
         ending: route.ending.kind,
         watched: asks.some((expr) => expr.op === 'name' && expr.name === names.free(named)),
-        never: valueOf(names.go(named)) === 0,
+        never: isAlways(names.go(named)) === 0,
         needs,
         besides,
         branches: tree.routes[leadsTo]!,

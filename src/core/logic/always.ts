@@ -11,9 +11,9 @@ export function alwaysOf({ declarations, enums }: Program): (name: string) => nu
   const present: Present = {
     enums,
     typeOf: (name) => byName.get(name)?.type,
-    read: (name, before) => (before ? undefined : valueOf(name)),
+    read: (name, before) => (before ? undefined : find(name)),
   };
-  const valueOf = (name: string): number | undefined => {
+  const find = (name: string): number | undefined => {
     if (known.has(name)) return known.get(name);
     /** A circle is no rule that runs; what is in it is not known. */
     known.set(name, undefined);
@@ -22,5 +22,5 @@ export function alwaysOf({ declarations, enums }: Program): (name: string) => nu
     known.set(name, value);
     return value;
   };
-  return valueOf;
+  return find;
 }

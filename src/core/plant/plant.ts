@@ -167,8 +167,7 @@ export class Plant {
       const motor = this.motors[t]!;
       if (motor.send(drives(t))) {
         events.push({ kind: 'points', motor: t, position: 'between' });
-        for (const train of this.proximity.trainsOver(t))
-          events.push({ kind: 'points moved under', train, motor: t });
+        for (const train of this.proximity.trainsOver(t)) events.push({ kind: 'points moved under', train, motor: t });
         this.dirty = true;
       }
       if (motor.step(SCAN_S * 1000)) {

@@ -140,6 +140,10 @@ const TABLE = {
   },
 } as const satisfies Record<string, Hazard>;
 export type HazardId = keyof typeof TABLE;
+/** The hazards that lie in how two trains stand. */
+export type FootprintHazardId = {
+  [K in HazardId]: (typeof TABLE)[K]['found']['in'] extends 'footprints' ? K : never;
+}[HazardId];
 export const HAZARDS: Readonly<Record<HazardId, Hazard>> = TABLE;
 export const HAZARD_IDS = Object.keys(HAZARDS) as HazardId[];
 

@@ -6,6 +6,7 @@ export {
   DEEDS,
   type Deed,
   type Displayed,
+  type FootprintHazardId,
   footprintNow,
   HAZARD_IDS,
   HAZARDS,

@@ -1,13 +1,14 @@
 import type { MoveId } from '../moves';
+import { isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './moves-of-rules';
 import {
-  isHeldByHand,
+  comesToAStand,
+  goesOn,
+  isLiftedOff,
   isSaidToBeFree,
-  pointsAreAskedFor,
-  pointsArrive,
-  pulseTooMany,
-  timerEnds,
-} from './moves-of-rules';
-import { comesToAStand, goesOn, isLiftedOff, isSetDown, turnsBack, type WriteMove } from './moves-of-trains';
+  isSetDown,
+  turnsBack,
+  type WriteMove,
+} from './moves-of-trains';
 
 /** How each kind of step is written. */
 export const WRITTEN: Readonly<Record<MoveId, WriteMove>> = {

@@ -1,7 +1,7 @@
 import type { Expr } from '../../logic';
 import type { ProofModel } from '../model/model';
 
-/** The rules of a model as Promela: the statements of one scan, and how much they remember. */
+/** The rules of a model in C: the statements of one scan on the state of the Promela model, and how much they remember. */
 export interface PromelaRules {
   scan: string[];
   /** Bits that latches, edges and timers remember. */
@@ -13,7 +13,7 @@ export interface PromelaRules {
 /** Writes out the rules from their own expressions. */
 export function writeRulesPromela(model: ProofModel): PromelaRules {
   const { compiled, program } = model.rules.wiring;
-  const slotOf = (name: string) => `value[${compiled.slots.get(name)!}]`;
+  const slotOf = (name: string) => `now.value[${compiled.slots.get(name)!}]`;
   let memory = 0;
   const timers: { word: number; ton: boolean }[] = [];
   const scan: string[] = [];
@@ -36,7 +36,7 @@ export function writeRulesPromela(model: ProofModel): PromelaRules {
       case 'name':
         return slotOf(expr.name);
       case 'previous':
-        return `before[${compiled.slots.get(expr.name)!}]`;
+        return `now.before[${compiled.slots.get(expr.name)!}]`;
       case 'not':
         return `(1 - ${text(expr.of, 'bool')})`;
       case 'and':
@@ -48,17 +48,17 @@ export function writeRulesPromela(model: ProofModel): PromelaRules {
         return `(${text(expr.left, kind)} == ${text(expr.right, kind)})`;
       }
       case 'if':
-        return `(${text(expr.when, 'bool')} -> ${text(expr.then, type)} : ${text(expr.otherwise, type)})`;
+        return `(${text(expr.when, 'bool')} ? ${text(expr.then, type)} : ${text(expr.otherwise, type)})`;
       case 'SR':
       case 'RS': {
         const [set, reset] = [text(expr.set, 'bool'), text(expr.reset, 'bool')];
         const m = memory++;
         scan.push(
           expr.op === 'SR'
-            ? `memo[${m}] = (${set} || ((1 - ${reset}) && memo[${m}]));`
-            : `memo[${m}] = ((1 - ${reset}) && (${set} || memo[${m}]));`,
+            ? `now.memo[${m}] = (${set} || ((1 - ${reset}) && now.memo[${m}]));`
+            : `now.memo[${m}] = ((1 - ${reset}) && (${set} || now.memo[${m}]));`,
         );
-        return `memo[${m}]`;
+        return `now.memo[${m}]`;
       }
       case 'R_TRIG':
       case 'F_TRIG': {
@@ -66,8 +66,8 @@ export function writeRulesPromela(model: ProofModel): PromelaRules {
         const m = memory++;
         const t = temporary++;
         scan.push(
-          `temp[${t}] = ${expr.op === 'R_TRIG' ? `(${input} && (1 - memo[${m}]))` : `(memo[${m}] && (1 - ${input}))`};`,
-          `memo[${m}] = ${input};`,
+          `temp[${t}] = ${expr.op === 'R_TRIG' ? `(${input} && (1 - now.memo[${m}]))` : `(now.memo[${m}] && (1 - ${input}))`};`,
+          `now.memo[${m}] = ${input};`,
         );
         return `temp[${t}]`;
       }
@@ -75,16 +75,21 @@ export function writeRulesPromela(model: ProofModel): PromelaRules {
         const input = text(expr.in, 'bool');
         const [last, counts] = [memory, memory + 2];
         memory += 3;
-        const may = `ends[${timers.length}]`;
+        const may = `now.ends[${timers.length}]`;
         timers.push({ word: last, ton: expr.op === 'TON' });
         const t = temporary++;
         scan.push(`temp[${t}] = ${input};`);
-        if (expr.op === 'TON') scan.push(`memo[${counts}] = (temp[${t}] && (memo[${counts}] || ${may}));`);
+        if (expr.op === 'TON') scan.push(`now.memo[${counts}] = (temp[${t}] && (now.memo[${counts}] || ${may}));`);
         else if (expr.op === 'TOF')
-          scan.push(`memo[${counts}] = ((1 - temp[${t}]) && (memo[${last}] || memo[${counts}]) && (1 - ${may}));`);
-        else scan.push(`memo[${counts}] = (((temp[${t}] && (1 - memo[${last}])) || memo[${counts}]) && (1 - ${may}));`);
-        scan.push(`memo[${last}] = temp[${t}];`);
-        return expr.op === 'TOF' ? `(temp[${t}] || memo[${counts}])` : `memo[${counts}]`;
+          scan.push(
+            `now.memo[${counts}] = ((1 - temp[${t}]) && (now.memo[${last}] || now.memo[${counts}]) && (1 - ${may}));`,
+          );
+        else
+          scan.push(
+            `now.memo[${counts}] = (((temp[${t}] && (1 - now.memo[${last}])) || now.memo[${counts}]) && (1 - ${may}));`,
+          );
+        scan.push(`now.memo[${last}] = temp[${t}];`);
+        return expr.op === 'TOF' ? `(temp[${t}] || now.memo[${counts}])` : `now.memo[${counts}]`;
       }
     }
   };

@@ -1,0 +1,54 @@
+import { describe, expect, test } from 'vitest';
+import { cm } from '@/core/measure';
+import { Explorer, ProofModel } from '@/core/proof';
+import { writePromela } from '@/core/proof/export';
+import { type LayoutDocument, newDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
+import { block, gap, train, vehicle } from '@/demo/build';
+import { EXAMPLES, exampleLayout } from '@/demo/examples';
+import { ring, withTrains } from '@/demo/learning-oval';
+import { ondrelValley } from '@/demo/ondrel-valley';
+import { spinHazards, spinReads } from './spin';
+
+const modelOf = (d: LayoutDocument) => new ProofModel(compileSystem(d), new Set());
+
+/** A line of many blocks without signals: a train that is let run comes to its far end and off it. */
+function longLine(blocks: number): LayoutDocument {
+  const d = newDocument('Long line');
+  d.lines = [{ id: 'a', name: 'A', length: cm(blocks * 80), drawing: undefined }];
+  d.referenceLine = 'a';
+  for (let i = 0; i < blocks; i++) {
+    if (i > 0) d.features.push(gap(`g${i}`, 'a', i * 80));
+    block(d, `B${i}`, 'a', i * 80 + 40);
+  }
+  const rates = { up: 100, down: 150, delayMs: 300, is: 'assumed' } as const;
+  d.vehicles = [vehicle('v-engine', 'Engine', 20, [4, 16], () => true, 400)];
+  d.trains = [train('tr', 'Goods', ['v-engine'], 40, { line: 'a', at: 60, facing: 'up' }, rates)];
+  return d;
+}
+
+describe('the model for another checker', () => {
+  test('Spin reads the one of the demo, which is no longer than a megabyte', () => {
+    const text = writePromela(new ProofModel(compileSystem(ondrelValley())));
+    expect(text.length).toBeLessThan(1_000_000);
+    spinReads(text);
+  });
+  test.each(EXAMPLES.map(({ id }) => id))('Spin reads the one of “%s”', (id) => {
+    spinReads(writePromela(new ProofModel(compileSystem(exampleLayout(EXAMPLES.find((one) => one.id === id)!)))));
+  });
+  test('its text grows with the layout, not with the square of it', () => {
+    const lengthOf = (blocks: number) => writePromela(modelOf(withTrains(ring('Ring', blocks, 120), 4, 120))).length;
+    const [small, middle, large] = [lengthOf(20), lengthOf(40), lengthOf(80)];
+    expect(large - middle).toBeLessThan(2.3 * (middle - small));
+  });
+  test('a train with more places than a byte counts gets to the last of them', () => {
+    const d = longLine(150);
+    const model = modelOf(d);
+    expect(model.trains[0]!.placements.length).toBeGreaterThan(256);
+    const explorer = new Explorer(model);
+    while (!explorer.run(2000));
+    expect([...explorer.hazards.keys()]).toEqual(['off the end of the track']);
+    const looks = spinHazards(writePromela(modelOf(d)), [['off the end of the track'], ['trains touch']]);
+    expect(looks.map(({ errors }) => errors)).toEqual([1, 0]);
+  });
+});
