@@ -87,7 +87,7 @@ describe('points and ends', () => {
     step();
     lies.T4 = 'diverging';
     step();
-    expect(events).toContainEqual({ kind: 'points moved under', train: 0, turnout: 3 });
+    expect(events).toContainEqual({ kind: 'points moved under', train: 0, motor: 3 });
   });
   test('a turnout is between its positions for its throwing time', () => {
     const { plant, lies, events, step } = bare(smallValley(), 'stop');
@@ -226,7 +226,7 @@ describe('the tape of a train', () => {
   });
   test('a step over points set against it says so; at a buffer the track ends', () => {
     const leg = scheme.partition.pieces.find((p) => p.line === 'm2' && p.from === 0)!;
-    expect(stepOn(scheme.partition, leg, 0, straight)).toMatchObject({ kind: 'points wrong', turnout: 4 });
+    expect(stepOn(scheme.partition, leg, 0, straight)).toMatchObject({ kind: 'points wrong', motor: 4 });
     expect(stepOn(scheme.partition, leg, 0, () => 'diverging')).toMatchObject({ kind: 'on' });
     const dock = scheme.partition.pieces.find((p) => p.line === 'pd' && p.to === cm(190).tenthUm)!;
     expect(stepOn(scheme.partition, dock, 1, straight)).toEqual({ kind: 'end of track' });

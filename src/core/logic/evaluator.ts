@@ -22,7 +22,8 @@ export abstract class Evaluator {
   abstract readonly before: Int32Array;
   /** The earliest moment at which a timer that counts will end. */
   protected deadline = NEVER;
-  private readonly lastInputs: Int32Array;
+  /** Some input has another value than at the last scan, or had one for a while. */
+  private changed = true;
   private settled = false;
   /** Scans that were skipped because nothing could change. */
   skipped = 0;
@@ -30,9 +31,7 @@ export abstract class Evaluator {
   constructor(
     readonly compiled: Compiled,
     private readonly skipSettled: boolean,
-  ) {
-    this.lastInputs = new Int32Array(compiled.inputs);
-  }
+  ) {}
 
   /** Evaluates every rule and sets the deadline; true when any value or memory changed, so that the next scan may change more. */
   protected abstract run(nowMs: number): boolean;
@@ -40,7 +39,9 @@ export abstract class Evaluator {
   /** Sets an input for the scans to come. Booleans are 0 and 1, enumerations the index of the value. */
   setInput(slot: number, value: number): void {
     if (slot >= this.compiled.inputs) throw new RangeError(`Slot ${slot} is no input.`);
+    if (this.values[slot] === value) return;
     this.values[slot] = value;
+    this.changed = true;
   }
 
   valueOf(name: string): number {
@@ -51,12 +52,11 @@ export abstract class Evaluator {
 
   /** One scan at time `nowMs`. Returns false when it was skipped, since nothing could have changed. */
   scan(nowMs: number): boolean {
-    if (this.skipSettled && this.settled && nowMs < this.deadline && this.sameInputs()) {
+    if (this.skipSettled && this.settled && nowMs < this.deadline && !this.changed) {
       this.skipped += 1;
       return false;
     }
-    const { values, lastInputs } = this;
-    for (let i = 0; i < lastInputs.length; i++) lastInputs[i] = values[i]!;
+    this.changed = false;
     this.deadline = NEVER;
     this.settled = !this.run(nowMs);
     return true;
@@ -76,11 +76,5 @@ export abstract class Evaluator {
     this.before.set(before);
     this.state.set(state);
     this.settled = false;
-  }
-
-  private sameInputs(): boolean {
-    const { values, lastInputs } = this;
-    for (let i = 0; i < lastInputs.length; i++) if (values[i] !== lastInputs[i]) return false;
-    return true;
   }
 }

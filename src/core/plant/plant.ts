@@ -40,6 +40,8 @@ export interface PowerOf {
   level(): number;
 }
 
+const NO_ASPECT: Aspect = { id: '', means: '', stopsIn: 0, lit: [] };
+
 /** The track with everything that moves on it. It knows no rules: it is told aspects, turnout commands and power. */
 export class Plant {
   readonly trains: RollingTrain[] = [];
@@ -55,11 +57,16 @@ export class Plant {
   readonly power: Uint8Array;
   private readonly levelOn = (piece: number) => POWER_LEVELS[this.power[this.partition.pieces[piece]!.section]!]!;
   private dirty = true;
+  /** Some motor is between its positions. */
+  private moving = false;
   /** Trains lifted off or set down since the last step. */
   private handled: { train: number; off: boolean }[] = [];
   private plannedFor = 0;
   /** No current flows in the track while a train stands. */
   private readonly closes: boolean;
+  /** What drivers read off signals in this step. */
+  private aspectOf: (signal: number) => Aspect = () => NO_ASPECT;
+  private readonly stopsInOf = (signal: number) => this.aspectOf(signal).stopsIn;
   private readonly points = (motor: number) => this.motors[motor]!.position;
 
   constructor(
@@ -148,38 +155,33 @@ export class Plant {
     }
   }
 
-  /** One step of 20 ms under the given commands. Events are added to `events` in a fixed order. */
+  /**
+   * One step of 20 ms under the given commands. Events are added to `events` in a fixed order. `commanded`: commands may be others than at the last step.
+   */
   step(
-    drives: (motor: number) => 'straight' | 'diverging',
+    drives: (turnout: number) => 'straight' | 'diverging',
     aspectOf: (signal: number) => Aspect,
     events: PlantEvent[],
     powers: readonly PowerOf[] = [],
+    commanded = true,
   ): void {
     let crossed = this.handled.length > 0;
-    for (const { section, level } of powers) {
-      const now = level();
-      if (this.power[section] === now) continue;
-      this.power[section] = now;
-      events.push({ kind: 'power', section, level: now });
-      crossed = true;
-    }
-    for (let t = 0; t < this.motors.length; t++) {
-      const motor = this.motors[t]!;
-      if (motor.send(drives(t))) {
-        events.push({ kind: 'points', motor: t, position: 'between' });
-        for (const train of this.proximity.trainsOver(t)) events.push({ kind: 'points moved under', train, motor: t });
-        this.dirty = true;
-      }
-      if (motor.step(SCAN_S * 1000)) {
-        events.push({ kind: 'points', motor: t, position: motor.position });
-        this.dirty = true;
+    if (commanded) {
+      for (const { section, level } of powers) {
+        const now = level();
+        if (this.power[section] === now) continue;
+        this.power[section] = now;
+        events.push({ kind: 'power', section, level: now });
+        crossed = true;
       }
     }
+    if (commanded || this.moving) this.moveMotors(drives, events);
     if (this.dirty || this.looksAlways) {
       for (const train of this.trains) train.lookAgain();
       this.dirty = false;
     }
-    for (const { train, off } of this.handled.splice(0)) events.push({ kind: 'handled', train, off });
+    if (this.handled.length > 0)
+      for (const { train, off } of this.handled.splice(0)) events.push({ kind: 'handled', train, off });
     for (let t = 0; t < this.trains.length; t++) {
       if (this.move(t, this.trains[t]!, aspectOf, events, powers.length > 0)) crossed = true;
     }
@@ -195,10 +197,29 @@ export class Plant {
       if (changes !== this.plannedFor) this.proximity.plan();
       this.plannedFor = changes;
     }
-    for (const [train, other] of this.proximity.newContacts()) {
+    const contacts = this.proximity.newContacts();
+    for (let c = 0; c < contacts.length; c++) {
+      const [train, other] = contacts[c]!;
       this.trains[train]!.strand();
       this.trains[other]!.strand();
       events.push({ kind: 'collision', train, other });
+    }
+  }
+
+  private moveMotors(drives: (turnout: number) => 'straight' | 'diverging', events: PlantEvent[]): void {
+    this.moving = false;
+    for (let m = 0; m < this.motors.length; m++) {
+      const motor = this.motors[m]!;
+      if (motor.send(drives(m))) {
+        events.push({ kind: 'points', motor: m, position: 'between' });
+        for (const train of this.proximity.trainsOver(m)) events.push({ kind: 'points moved under', train, motor: m });
+        this.dirty = true;
+      }
+      if (motor.step(SCAN_S * 1000)) {
+        events.push({ kind: 'points', motor: m, position: motor.position });
+        this.dirty = true;
+      }
+      if (motor.position === 'between') this.moving = true;
     }
   }
 
@@ -218,7 +239,8 @@ export class Plant {
     const freeTo = train.onSight
       ? freeOnSight(train, this.trains, this.partition, this.points)
       : Number.POSITIVE_INFINITY;
-    train.drive(ahead, (s) => aspectOf(s).stopsIn, power, freeTo);
+    this.aspectOf = aspectOf;
+    train.drive(ahead, this.stopsInOf, power, freeTo);
     if (before === 0 && train.speed > 0) events.push({ kind: 'starts', train: index });
     if (before > 0 && train.speed === 0) events.push({ kind: 'stands', train: index, signal });
     const changes = this.closes && (before === 0) !== (train.speed === 0);

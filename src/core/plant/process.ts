@@ -25,6 +25,8 @@ export class PlantProcess implements Process<PlantEvent> {
   private readonly contactSlots: readonly number[];
   private readonly detectors: readonly { slot: number; field: number }[];
   private readonly powers: readonly PowerOf[];
+  /** Up to which scan the outputs have been heard. */
+  private heard = -1;
 
   constructor(
     private readonly controller: Controller,
@@ -56,7 +58,9 @@ export class PlantProcess implements Process<PlantEvent> {
     this.controller.values[this.driveSlots[motor]!] ? 'diverging' : 'straight';
 
   step(events: PlantEvent[]): boolean {
-    this.plant.step(this.drives, this.readOff, events, this.powers);
+    const { scans } = this.controller;
+    this.plant.step(this.drives, this.readOff, events, this.powers, scans !== this.heard);
+    this.heard = scans;
     return events.length > 0;
   }
 

@@ -23,6 +23,10 @@ interface Suspicion {
 }
 
 const SAME_EDGE = -1;
+/** Nearly always nothing touches anew. */
+const NONE: [number, number][] = [];
+/** On which sides of a fouling pair a train stands, as bits. */
+const [ON_A, ON_B] = [1, 2];
 
 /**
  * Finds trains that touch. Only pairs that share an edge or a fouling stretch are compared, and only when they have run
@@ -32,6 +36,8 @@ export class Proximity {
   private suspicions: Suspicion[] = [];
   private touching = new Set<string>();
   private readonly fouling: { a: Extent[]; b: Extent[] }[];
+  /** For each edge, the fouling pairs that have a side on it. */
+  private readonly foulingOn: { pair: number; side: number }[][];
 
   constructor(
     private readonly partition: Partition,
@@ -39,7 +45,13 @@ export class Proximity {
   ) {
     const inMm = (zone: EdgeStretch[]) =>
       zone.map(({ edge, from, to }) => ({ train: -1, edge, from: mmOf(from), to: mmOf(to) }));
-    this.fouling = partition.graph.fouling.map(({ a, b }) => ({ a: inMm(a), b: inMm(b) }));
+    const { fouling, edges } = partition.graph;
+    this.fouling = fouling.map(({ a, b }) => ({ a: inMm(a), b: inMm(b) }));
+    this.foulingOn = edges.map(() => []);
+    fouling.forEach(({ a, b }, pair) => {
+      for (const { edge } of a) this.foulingOn[edge]!.push({ pair, side: ON_A });
+      for (const { edge } of b) this.foulingOn[edge]!.push({ pair, side: ON_B });
+    });
     this.plan();
   }
 
@@ -53,19 +65,29 @@ export class Proximity {
 
   plan(): void {
     this.suspicions = [];
-    const edges = this.trains.map(
-      (_, t) => new Set(this.trains[t]!.standsOn().map((s) => this.partition.pieces[s.piece]!.edge)),
-    );
-    for (let one = 0; one < edges.length; one++) {
-      for (let two = one + 1; two < edges.length; two++) {
-        if ([...edges[one]!].some((edge) => edges[two]!.has(edge))) this.suspect(one, two, SAME_EDGE);
-        this.fouling.forEach(({ a, b }, pair) => {
-          const on = (train: number, zone: Extent[]) => zone.some(({ edge }) => edges[train]!.has(edge));
-          const across = (on(one, a) && on(two, b)) || (on(one, b) && on(two, a));
-          if (across) this.suspect(one, two, pair);
-        });
+    const stands = this.trains.map((_, t) => this.extents(t));
+    const sides = stands.map((extents) => this.sidesOf(extents));
+    for (let one = 0; one < stands.length; one++) {
+      for (let two = one + 1; two < stands.length; two++) {
+        if (shareEdge(stands[one]!, stands[two]!)) this.suspect(one, two, SAME_EDGE, stands);
+        if (sides[one]!.size === 0 || sides[two]!.size === 0) continue;
+        for (const [pair, mine] of sides[one]!) {
+          const theirs = sides[two]!.get(pair) ?? 0;
+          const across = (mine & ON_A && theirs & ON_B) || (mine & ON_B && theirs & ON_A);
+          if (across) this.suspect(one, two, pair, stands);
+        }
       }
     }
+  }
+
+  /** By fouling pair, in order, the sides that a train is on. */
+  private sidesOf(extents: readonly Extent[]): Map<number, number> {
+    const found: { pair: number; side: number }[] = [];
+    for (const { edge } of extents) found.push(...this.foulingOn[edge]!);
+    found.sort((p, q) => p.pair - q.pair);
+    const sides = new Map<number, number>();
+    for (const { pair, side } of found) sides.set(pair, (sides.get(pair) ?? 0) | side);
+    return sides;
   }
 
   /** A train is taken away or put elsewhere: what it touched, it touches no more. */
@@ -73,8 +95,9 @@ export class Proximity {
     for (const key of [...this.touching]) if (key.split(' ').includes(String(train))) this.touching.delete(key);
   }
 
-  private suspect(one: number, two: number, pair: number): void {
-    this.suspicions.push({ one, two, pair, roomMm: this.roomBetween(one, two, pair), from: this.runBy(one, two) });
+  private suspect(one: number, two: number, pair: number, stands: readonly Extent[][]): void {
+    const roomMm = this.roomBetween(stands[one]!, stands[two]!, pair);
+    this.suspicions.push({ one, two, pair, roomMm, from: this.runBy(one, two) });
   }
 
   private runBy(one: number, two: number): number {
@@ -83,35 +106,27 @@ export class Proximity {
 
   /** Pairs of trains that touch now and did not before. */
   newContacts(): [number, number][] {
-    const found: [number, number][] = [];
-    for (const suspicion of this.suspicions) {
+    let found = NONE;
+    for (let i = 0; i < this.suspicions.length; i++) {
+      const suspicion = this.suspicions[i]!;
       const run = this.runBy(suspicion.one, suspicion.two);
       if (run - suspicion.from < suspicion.roomMm) continue;
       suspicion.from = run;
-      suspicion.roomMm = this.roomBetween(suspicion.one, suspicion.two, suspicion.pair);
+      suspicion.roomMm = this.roomBetween(this.extents(suspicion.one), this.extents(suspicion.two), suspicion.pair);
       const key = `${suspicion.one} ${suspicion.two}`;
       if (suspicion.roomMm > 0 || this.touching.has(key)) continue;
       this.touching.add(key);
+      if (found === NONE) found = [];
       found.push([suspicion.one, suspicion.two]);
     }
     return found;
   }
 
   /** How far two trains must run together before they can touch; 0 or less when they do. */
-  private roomBetween(one: number, two: number, pair: number): number {
-    const mine = this.extents(one);
-    const theirs = this.extents(two);
-    const apart = (p: Extent, q: Extent) => Math.max(p.from - q.to, q.from - p.to);
-    let least = Number.POSITIVE_INFINITY;
-    if (pair === SAME_EDGE) {
-      for (const m of mine) for (const t of theirs) if (m.edge === t.edge) least = Math.min(least, apart(m, t));
-      return least;
-    }
+  private roomBetween(mine: readonly Extent[], theirs: readonly Extent[], pair: number): number {
+    if (pair === SAME_EDGE) return leastApart(mine, theirs);
     const { a, b } = this.fouling[pair]!;
-    const toZone = (extents: Extent[], zone: Extent[]) => {
-      const far = extents.flatMap((e) => zone.map((z) => (e.edge === z.edge ? apart(e, z) : Number.POSITIVE_INFINITY)));
-      return Math.max(0, Math.min(...far));
-    };
+    const toZone = (extents: readonly Extent[], zone: readonly Extent[]) => Math.max(0, leastApart(extents, zone));
     return Math.min(toZone(mine, a) + toZone(theirs, b), toZone(mine, b) + toZone(theirs, a));
   }
 
@@ -121,4 +136,17 @@ export class Proximity {
       turnoutsUnder(this.partition, this.trains[train]!.body()).includes(motor),
     );
   }
+}
+
+/** The least distance between any two of some extents that lie on one edge; below 0 where they overlap. */
+function leastApart(some: readonly Extent[], others: readonly Extent[]): number {
+  let least = Number.POSITIVE_INFINITY;
+  for (const p of some)
+    for (const q of others) if (p.edge === q.edge) least = Math.min(least, Math.max(p.from - q.to, q.from - p.to));
+  return least;
+}
+
+function shareEdge(some: readonly Extent[], others: readonly Extent[]): boolean {
+  for (const p of some) for (const q of others) if (p.edge === q.edge) return true;
+  return false;
 }

@@ -68,6 +68,12 @@ export class Rehearsal {
     this.scan();
   }
 
+  private sink: Sink | undefined;
+  private readonly emit = (event: RehearsalEvent): void => {
+    this.fold(event);
+    this.sink?.(event);
+  };
+
   /** What drivers read off a signal. */
   readOff(signal: number): Aspect {
     return this.process.readOff(signal);
@@ -76,17 +82,16 @@ export class Rehearsal {
   /** Runs one tick of 20 ms; events go to `sink` in order. */
   step(sink?: Sink): void {
     this.tick += 1;
-    const emit = (event: RehearsalEvent) => {
-      this.fold(event);
-      sink?.(event);
-    };
+    this.sink = sink;
+    const { emit } = this;
     if (this.orders.size > 0 && this.tick % ERRAND_TICKS === 0) this.runErrands(emit);
     this.events.length = 0;
     const changed = this.process.step(this.events);
-    for (const event of this.events) emit(event);
+    for (let e = 0; e < this.events.length; e++) emit(this.events[e]!);
     if (this.scan(changed)) this.readOutputs(emit);
     if (this.tick % HASH_EVERY_TICKS === 0) {
-      for (const train of this.plant.trains) this.digest.add(Math.round(train.head * 1000));
+      const { trains } = this.plant;
+      for (let t = 0; t < trains.length; t++) this.digest.add(Math.round(trains[t]!.head * 1000));
     }
   }
 
@@ -107,6 +112,7 @@ export class Rehearsal {
       this.aspects[s] = aspect;
       emit({ kind: 'aspect', signal: s, aspect });
     }
+    if (this.pressed.length + this.throws.length === 0) return;
     for (const signal of this.pressed.splice(0)) {
       if (controller.isOn('given', signal)) continue;
       const rival = rivalsOf(system, system.readings[signal]!).find(({ index }) => controller.isOn('proceed', index));

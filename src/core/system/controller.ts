@@ -27,6 +27,9 @@ export class Controller {
     this.evaluator = interpreted ? new Interpreter(compiled, skipSettled) : evaluatorOf(compiled, skipSettled);
   }
 
+  /** How many scans there were that were not left out. */
+  scans = 0;
+
   get values(): Int32Array {
     return this.evaluator.values;
   }
@@ -55,7 +58,9 @@ export class Controller {
 
   /** One scan. False when it was left out, since nothing could have changed. */
   scan(nowMs: number): boolean {
-    return this.evaluator.scan(nowMs);
+    const scanned = this.evaluator.scan(nowMs);
+    if (scanned) this.scans += 1;
+    return scanned;
   }
 
   /** The value of a terminal. Throws a RangeError where there is none. */
