@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign, viewSignal } from '@/core/design';
 import type { Expr } from '@/core/logic';
 import { names, needsOf } from '@/core/patterns';
-import { PATTERNS } from '@/core/patterns/rule-program';
+import { PATTERNS } from '@/core/patterns/pattern-list';
 import { compileSystem } from '@/core/system';
 import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';

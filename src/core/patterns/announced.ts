@@ -3,8 +3,8 @@ import { and, type Expr, name, not, or, value, when } from '../logic';
 import type { SignalReading } from '../signals';
 import { systemOf } from '../survey';
 import * as names from './names';
-import type { AspectTerm } from './pattern';
 import type { Scheme } from './scheme';
+import type { Shown } from './slots';
 
 /** Conditions of which any one forbids an aspect, each under a name by which it is the same wherever it forbids. */
 type Forbidding = ReadonlyMap<string, Expr>;
@@ -14,15 +14,15 @@ type Forbidding = ReadonlyMap<string, Expr>;
  * forbidden. An aspect is forbidden where a stop is nearer than it says; where it belongs to routes that lead aside and none such
  * is cleared, or the other way round; and where the next signal wants to be passed more slowly and it does not say so.
  */
-export function announcedAspects(scheme: Scheme, reading: SignalReading): AspectTerm[] {
+export function announcedAspects(scheme: Scheme, reading: SignalReading): Shown[] {
   const system = systemOf(scheme.document, reading.signal.system);
   const proceeding = proceedingOf(system);
   const forbidden = proceeding.map((aspect) => forbidding(scheme, reading, system, aspect));
-  const terms = proceeding.slice(0, -1).flatMap((aspect, i): AspectTerm[] => {
+  const terms = proceeding.slice(0, -1).flatMap((aspect, i): Shown[] => {
     const when = allOf(forbidden.slice(i + 1));
-    return when ? [{ aspect: aspect.id, when }] : [];
+    return when ? [{ shows: aspect.id, when }] : [];
   });
-  return [...terms, { aspect: proceeding.at(-1)!.id }];
+  return [...terms, { shows: proceeding.at(-1)!.id }];
 }
 
 /** The aspects that let trains go, without those on sight: only somebody who allows that shows them. Of a system that has no others, all. */

@@ -12,7 +12,7 @@ import type { Pattern } from './pattern';
  */
 export const assumed: Pattern = {
   id: 'assumed',
-  general({ partition }, book) {
+  general({ partition }, _, book) {
     for (const block of partition.blocks) {
       const inferred = partition.inferred.get(block.index);
       if (!inferred || !('sensor' in inferred)) continue;

@@ -18,7 +18,7 @@ export const authority: Pattern = {
   },
   instead(scheme, { reading, route }) {
     const { signal } = reading;
-    if (!isChosen(authority, signal) || route.blocks.length === 0) return undefined;
+    if (!isChosen(authority, signal) || route.blocks.length === 0) return [];
     const post = postOf(scheme, reading);
     const manned = name(names.manned(post));
     const given = name(names.given(signal));

@@ -16,7 +16,7 @@ export const byHand: Pattern = {
         no: `${called} is not asked to lie ${position}`,
       });
   },
-  asked: (scheme, motor, position) =>
+  asked: (scheme, { motor, position }) =>
     groupOf(scheme, motor).map((one) => ({
       expr: name(names.ask(one, position)),
       says: `somebody asks for ${one.name} to lie ${position}`,

@@ -15,5 +15,5 @@ export const contactArms: Pattern = {
   instead: (scheme, { reading: { signal }, route }) =>
     isChosen(contactArms, signal) && route.blocks.length > 0
       ? [{ expr: and(...pointsLie(scheme, route)), says: 'the points are set for the route' }]
-      : undefined,
+      : [],
 };

@@ -1,22 +1,15 @@
 /**
- * The schools: each pattern says what it asks for at each place, in the slots of `pattern.ts`. `scheme.ts` gathers what they need,
- * `rule-program.ts` lists them and makes rules of the slots.
+ * The schools: each pattern says what it asks for at each place, in the slots of `slots.ts`, which says how they come together.
+ * `scheme.ts` gathers what they need, `pattern-list.ts` lists them, `rule-program.ts` and what it calls make rules of the slots.
  */
 
 export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks } from './detector-locking';
+export { besidesOf, expectedOf, needsOf, type PutTerm } from './gather';
 export * as names from './names';
 export { calledName, OWN, type OwnRuleFault, problemOf, standsAlone, withOwnRules } from './own-rules';
+export { CHOOSABLE, chosenOutputs, cutsOff } from './pattern-list';
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
-export {
-  besidesOf,
-  CHOOSABLE,
-  chosenOutputs,
-  cutsOff,
-  expectedOf,
-  needsOf,
-  type PutTerm,
-  writeRules,
-} from './rule-program';
+export { writeRules } from './rule-program';
 export { compileScheme, type NamedRoute, type Scheme } from './scheme';
 export { USUAL_STEP_MS } from './timed-caution';

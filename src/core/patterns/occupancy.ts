@@ -21,7 +21,7 @@ const sensorsOf = byScheme(({ document, partition }): ReadonlyMap<number, Sensor
 /** What sensors say becomes what blocks are: drop-outs are held over, and track whose section none watches counts as occupied. */
 export const occupancy: Pattern = {
   id: 'occupancy',
-  general({ document }, book) {
+  general({ document }, _, book) {
     for (const [index, sensor] of document.sensors.entries()) {
       const { id, name: called, kind, holdMs } = sensor;
       const { sees, seesNothing } = sensorKind(kind);

@@ -73,7 +73,7 @@ const goneFirst = (scheme: Scheme, reading: SignalReading): Expr[] =>
  */
 export const post: Pattern = {
   id: 'post',
-  general(scheme, book) {
+  general(scheme, _, book) {
     for (const [index, post] of postsOf(scheme).entries())
       book.input(['post', index], names.manned(post), 'bool', {
         about: post.readings[0]!.signal.id,

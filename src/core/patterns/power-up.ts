@@ -9,7 +9,7 @@ const SETTLE_MS = 200;
 export const powerUp: Pattern = {
   id: 'power-up',
   always: true,
-  general(_, book) {
+  general(_scheme, _place, book) {
     book.rule(
       names.SETTLED,
       'bool',

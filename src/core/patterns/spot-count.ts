@@ -12,7 +12,7 @@ const no: Expr = { op: 'false' };
  */
 export const spotCount: Pattern = {
   id: 'spot count',
-  general({ partition }, book) {
+  general({ partition }, _, book) {
     for (const block of partition.blocks) {
       const inferred = partition.inferred.get(block.index);
       if (inferred?.by !== 'count') continue;

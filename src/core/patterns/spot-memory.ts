@@ -13,7 +13,7 @@ const reached = (block: Block, nth: number): string => names.atEnd(block, nth, '
  */
 export const spotMemory: Pattern = {
   id: 'spot memory',
-  general({ partition }, book) {
+  general({ partition }, _, book) {
     for (const block of partition.blocks) {
       const inferred = partition.inferred.get(block.index);
       if (inferred?.by !== 'last spot') continue;

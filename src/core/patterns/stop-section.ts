@@ -74,7 +74,7 @@ export const stopSection: Pattern = {
         no: `${called} has had power for long enough to see trains`,
       },
     );
-    return [{ level: 'off', when: name(names.cut(head)), says: `a train is in it and ${said} at stop` }];
+    return [{ shows: 'off', when: name(names.cut(head)) }];
   },
   occupied(scheme, block) {
     const section = scheme.partition.sections[block.section]!;

@@ -1,9 +1,10 @@
 import { and, type Expr, name, not, or, previous } from '../logic';
 import { canBothBeSet, type Route, type SignalReading, type TrafficSections } from '../signals';
 import * as names from './names';
-import type { Pattern, Term } from './pattern';
+import type { Pattern } from './pattern';
 import type { RuleBook } from './rule-book';
 import { type Direction, type NamedRoute, pointsLie, type Scheme } from './scheme';
+import type { Contested, Term } from './slots';
 
 /** No other side holds the stretch. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
 function opposing({ trafficSections }: Scheme, direction: Direction): Term[] {
@@ -55,15 +56,13 @@ export const trafficDirection: Pattern = {
     if (approachIsKnown(scheme, reading)) approachRules(book, scheme, reading);
   },
   grant(scheme, route) {
-    if (route.directions.length === 0) return undefined;
+    if (route.directions.length === 0) return [];
     const wants = names.wants(route.reading.signal);
-    return {
-      needs: [
-        { expr: name(wants), says: 'a train asks for it' },
-        ...route.directions.flatMap((direction) => opposing(scheme, direction)),
-      ],
-      before: rivalsBefore(scheme, route),
-    };
+    return [
+      { expr: name(wants), says: 'a train asks for it' },
+      ...route.directions.flatMap((direction) => opposing(scheme, direction)),
+      ...rivalsBefore(scheme, route),
+    ];
   },
   memory(scheme, trafficSection, book) {
     if (!trafficSection.bothWays) return;
@@ -168,8 +167,8 @@ const approachIsKnown = (scheme: Scheme, reading: SignalReading) =>
   scheme.routesOf[reading.index]!.some((route) => route.directions.length > 0);
 
 /** Requests of signals placed earlier that would enter the same stretch from another side while this way is set. */
-function rivalsBefore(scheme: Scheme, mine: NamedRoute): Term[] {
-  const rivals = new Map<string, Term>();
+function rivalsBefore(scheme: Scheme, mine: NamedRoute): Contested[] {
+  const rivals = new Map<string, Contested>();
   for (const { trafficSection, side } of mine.directions) {
     for (const theirs of scheme.routesInto[trafficSection.index]!) {
       if (theirs.reading.index >= mine.reading.index || !canBothBeSet(mine.route, theirs.route)) continue;
@@ -180,6 +179,7 @@ function rivalsBefore(scheme: Scheme, mine: NamedRoute): Term[] {
       rivals.set(may, {
         expr: not(name(may)),
         says: `${signal.name}, which goes first, is not about to be cleared to ${theirs.to}`,
+        rival: true,
       });
     }
   }

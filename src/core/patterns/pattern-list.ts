@@ -1,0 +1,65 @@
+import type { OutputKindId } from '../kinds';
+import { type LayoutDocument, signalsOf } from '../survey';
+import { approachLit } from './approach-lit';
+import { assumed } from './assumed';
+import { authority } from './authority';
+import { automaticBlock } from './automatic-block';
+import { byHand } from './by-hand';
+import { cautionAtFirst } from './caution-at-first';
+import { contactArms } from './contact-arms';
+import { detectorLocking } from './detector-locking';
+import { divergingHeld } from './diverging-held';
+import { occupancy } from './occupancy';
+import { panelLamp } from './panel-lamp';
+import type { Pattern } from './pattern';
+import { permission } from './permission';
+import { pointsIndicator } from './points-indicator';
+import { post } from './posts';
+import { powerLamp } from './power-lamp';
+import { powerUp } from './power-up';
+import { routeLocking } from './route-locking';
+import { spotCount } from './spot-count';
+import { spotMemory } from './spot-memory';
+import { stopSection } from './stop-section';
+import { timedCaution } from './timed-caution';
+import { trafficDirection } from './traffic-direction';
+
+/** Every pattern, in the order in which their terms stand in a rule. */
+export const PATTERNS: readonly Pattern[] = [
+  automaticBlock,
+  byHand,
+  powerUp,
+  occupancy,
+  spotMemory,
+  spotCount,
+  assumed,
+  divergingHeld,
+  timedCaution,
+  contactArms,
+  post,
+  authority,
+  permission,
+  cautionAtFirst,
+  approachLit,
+  detectorLocking,
+  routeLocking,
+  trafficDirection,
+  stopSection,
+  panelLamp,
+  powerLamp,
+  pointsIndicator,
+];
+
+/** What can be chosen for things, beside what works everywhere. */
+export const CHOOSABLE = PATTERNS.flatMap(({ id, chosen }) => (chosen ? [{ id, ...chosen }] : []));
+
+/** Whether a signal cuts off the section before it. */
+export const cutsOff = ({ patterns = [] }: { patterns?: string[] }): boolean =>
+  CHOOSABLE.some(({ id, makes }) => makes === 'power' && patterns.includes(id));
+
+/** The kinds of output that are worked because somebody chose what works them. */
+export function chosenOutputs(document: LayoutDocument): ReadonlySet<OutputKindId> {
+  const things = [...signalsOf(document), ...document.turnouts, ...document.crossings, ...document.sensors];
+  const chosen = new Set(things.flatMap(({ patterns }) => patterns ?? []));
+  return new Set(CHOOSABLE.filter(({ id }) => chosen.has(id)).map(({ makes }) => makes));
+}
