@@ -102,6 +102,17 @@ describe('sentences about signals', () => {
           }
     }
   });
+  test('where the next signal leads is said where it matters, and not where all its routes come to the same', () => {
+    const d = ondrelValley();
+    const { id } = signalsOf(d).find(({ name }) => name === 'FE')!;
+    const view = viewSignal(checkDesign(d), id)!;
+    const tree = Object.fromEntries(view.routes.map(({ to, branches }) => [to, branches]));
+    expect(tree.UE).toContainEqual({ when: ['UE shows proceed, straight on'], aspect: 'clear' });
+    expect(tree.SE).toEqual([
+      { when: ['SE at stop'], aspect: 'medium caution' },
+      { when: ['SE shows proceed'], aspect: 'medium clear' },
+    ]);
+  });
 });
 
 describe('sentences about points', () => {

@@ -1,7 +1,6 @@
 import type { Switch } from '@/core/proof';
 import type { LayoutDocument } from '@/core/survey';
 import type { ProofReport } from '@/workers/proof.worker';
-import type { DesignSlice } from './design';
 
 /** The newest proof of an open layout: of which document, and when it was made, as a time of day. */
 export interface Proved {
@@ -17,7 +16,12 @@ export interface VerdictLine {
   tone: 'ok' | 'fail' | 'plain';
 }
 
-type Seen = Pick<DesignSlice, 'design' | 'proved'> & { document: LayoutDocument };
+/** An open layout, its newest proof, and what runs by the design that was worked out last. */
+interface Seen {
+  document: LayoutDocument;
+  proved?: Proved;
+  design?: { document: LayoutDocument; key?: string };
+}
 
 /** Whether a proof is true of a layout: it is while what runs is the same, whatever things are called. Not known as long as that has not been worked out. */
 export function isProofOf({ proved, design, document }: Seen): boolean | undefined {
