@@ -130,6 +130,23 @@ test('a train is moved along by keys and every head answers; the table of all pl
   expect(errors).toEqual([]);
 });
 
+test('signals stand on the side of the track that is chosen, and go back by undo', async ({ page }) => {
+  const id = await openLayout(page, learningOval());
+  await stage(page, 'Signal');
+  const plate = page.getByRole('button', { name: /^Signal S1( |$)/ }).first();
+  const track = await page
+    .getByRole('button', { name: /^Block B1/ })
+    .first()
+    .boundingBox();
+  const below = async () => (await plate.boundingBox())!.y > track!.y;
+  expect(await below()).toBe(true);
+  await page.getByText('Left of the track').click();
+  await expect.poll(below).toBe(false);
+  expect((await savedDocument(page, id)).signalSide).toBe('left');
+  await page.getByRole('button', { name: 'Undo: Stand signals on the left' }).click();
+  await expect.poll(below).toBe(true);
+});
+
 test('rules are read in three forms, changed as text, marked, and put back', async ({ page }) => {
   const errors = watchErrors(page);
   const id = await openLayout(page, learningOval());

@@ -14,6 +14,7 @@ import { planLabels, standsAbove } from '@/ui/sheet/plan-labels';
 import { layoutTicks, RULER_HEIGHT, scaleTicks } from '@/ui/sheet/ruler-steps';
 import { firstView, fitView, GUTTER, SheetGeometry, zoomView } from '@/ui/sheet/sheet-geometry';
 import { HEAD_HEIGHT, headWidth } from '@/ui/sheet/signal-head';
+import { done } from './editing';
 import { randomLine } from './random-line';
 
 const WIDTH = 820;
@@ -223,6 +224,8 @@ describe('labels', () => {
     const d = smallValley();
     expect(standsAbove(d.signalSide, true)).toBe(false);
     expect(standsAbove('left', true)).toBe(true);
+    const left = done(d, { do: 'stand signals', side: 'left' }).document;
+    expect(standsAbove(left.signalSide, true)).toBe(true);
   });
 });
 

@@ -55,6 +55,7 @@ describe('the key of what runs', () => {
     const same = edited(
       oval,
       { do: 'show unit', unit: 'inch' },
+      { do: 'stand signals', side: 'left' },
       { do: 'fix', id: oval.features[0]!.id, certainty: 'tentative' },
       { do: 'name directions', up: 'out', down: 'home' },
     );

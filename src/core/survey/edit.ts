@@ -30,6 +30,8 @@ export type Edit =
   | { do: 'rename layout'; name: string }
   | { do: 'name directions'; up: string; down: string }
   | { do: 'show unit'; unit: 'cm' | 'inch' }
+  /** On which side of the track signals stand, seen by those who read them. */
+  | { do: 'stand signals'; side: LayoutDocument['signalSide'] }
   | { do: 'add line'; name: string; length: TypedLength; circuit: boolean }
   | { do: 'add cut'; kind: 'gap' | 'mark'; line: string; at: TypedLength }
   | { do: 'add buffer'; line: string; at: TypedLength }
@@ -119,6 +121,9 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       document.directions = { up, down };
       return `Call the directions ${up} and ${down}`;
     }
+    case 'stand signals':
+      document.signalSide = edit.side;
+      return `Stand signals on the ${edit.side}`;
     case 'show unit':
       document.shownUnit = edit.unit;
       return `Show ${edit.unit === 'cm' ? 'centimetres' : 'inches'}`;
