@@ -31,7 +31,7 @@ function proceedingOf({ aspects }: AspectSystem): Aspect[] {
   return sure.length > 0 ? sure : aspects.slice(1);
 }
 
-/** The most restrictive aspect with which a signal lets trains go the way that is cleared; one on sight, where that is asked for and there is any. */
+/** The most restrictive aspect with which a signal lets trains take the route that is cleared; one on sight, where that is asked for and there is any. */
 export function mostRestrictive(scheme: Scheme, reading: SignalReading, onSight = false): Expr {
   const system = systemOf(scheme.document, reading.signal.system);
   const sight = system.aspects.find((aspect) => aspect.onSight);
@@ -78,7 +78,7 @@ function forbidding(scheme: Scheme, reading: SignalReading, system: AspectSystem
   return found;
 }
 
-/** The way leads to a signal that is cleared for a way of its own with a limit of speed. */
+/** The route leads to a signal that is cleared for a route of its own with a limit of speed. */
 function slowAtNext(scheme: Scheme, { index }: SignalReading): Expr[] {
   return scheme.routesOf[index]!.flatMap((named) => {
     const { ending } = named.route;

@@ -9,14 +9,14 @@ import { pointsLie, type Scheme } from './scheme';
 
 /**
  * The automatic block. A signal shows stop unless one of its routes is set and free; else the aspect of its system that announces
- * the nearest stop ahead of that way, a signal at stop or the end of the track.
+ * the nearest stop ahead on that route, a signal at stop or the end of the track.
  */
 export const automaticBlock: Pattern = {
   id: 'automatic block',
   proceed(scheme, named, book) {
     const { reading, route, to } = named;
     const { signal } = reading;
-    book.rule(names.free(named), 'bool', wayIsFree(scheme, route), {
+    book.rule(names.free(named), 'bool', routeIsFree(scheme, route), {
       about: signal.id,
       fact: 'when so',
       yes: `The route from ${signal.name} to ${to} is set and free`,
@@ -35,8 +35,8 @@ export const automaticBlock: Pattern = {
   },
 };
 
-/** The way is set and free: every turnout lies for it, every block on it and every block that fouls it reads free. */
-function wayIsFree(scheme: Scheme, route: Route): Expr {
+/** The route is set and free: every turnout lies for it, every block on it and every block that fouls it reads free. */
+function routeIsFree(scheme: Scheme, route: Route): Expr {
   if (route.ending.kind === 'circle' || route.blocks.length === 0) return { op: 'false' };
   const { partition } = scheme;
   const clear = [...route.blocks.map((b) => b.block), ...route.fouled].map((block) =>

@@ -13,14 +13,14 @@ const spotsOf = (inferred: Inferred): readonly Sensor[] => {
   return [...inferred.setOff, ...('out' in inferred ? inferred.out.flatMap(({ next }) => next) : [])];
 };
 
-/** The blocks on a way, parted into those that spots, timers or people tell of, and the rest. */
+/** The blocks on a route, parted into those that spots, timers or people tell of, and the rest. */
 function blocksOn({ partition }: Scheme, { route }: NamedRoute) {
   const all = route.blocks.map(({ block }) => partition.blocks[block]!);
   const isInferred = ({ index }: { index: number }) => partition.inferred.has(index);
   return { inferred: all.filter(isInferred), watched: all.filter((block) => !isInferred(block)) };
 }
 
-/** What is told of by spots, timers or people on any way of a signal of which somebody chose this. */
+/** What is told of by spots, timers or people on any route of a signal of which somebody chose this. */
 const inferredAhead = (scheme: Scheme, { signal, index }: SignalReading): Block[] =>
   isChosen(cautionAtFirst, signal)
     ? [...new Set(scheme.routesOf[index]!.flatMap((route) => blocksOn(scheme, route).inferred))]
@@ -28,7 +28,7 @@ const inferredAhead = (scheme: Scheme, { signal, index }: SignalReading): Block[
 
 /**
  * Boards in a chain know nothing after power-up, and show caution rather than stop until the first train tells them something. Common practice, no
- * source. A train that stands there already is not known: it has to be caution on sight. Not for a way that has to hold a direction.
+ * source. A train that stands there already is not known: it has to be caution on sight. Not for a route that has to hold a direction.
  */
 export const cautionAtFirst: Pattern = {
   id: 'caution at first',

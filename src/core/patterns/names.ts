@@ -7,7 +7,7 @@ import type { Scheme } from './scheme';
 interface Thing {
   id: string;
 }
-/** A way, by its signal and what it leads to. */
+/** A route, by its signal and what it leads to. */
 interface OfSignal extends Thing {
   reading: { signal: Thing };
 }

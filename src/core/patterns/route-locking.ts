@@ -4,7 +4,7 @@ import * as names from './names';
 import type { Pattern } from './pattern';
 import type { Scheme } from './scheme';
 
-/** Points are locked while a train is cleared over them, or was a moment ago: it may be about to take the way. */
+/** Points are locked while a train is cleared over them, or was a moment ago: it may be about to take the route. */
 export const routeLocking: Pattern = {
   id: 'route locking',
   lock(scheme, motor, book) {
@@ -24,7 +24,7 @@ export const routeLocking: Pattern = {
   },
 };
 
-/** A way over a motor is cleared and a train in rear of its signal may be about to take it. */
+/** A route over a motor is cleared and a train in rear of its signal may be about to take it. */
 function clearedOver(scheme: Scheme, motor: number): Expr[] {
   const bySignal = new Map<number, Expr[]>();
   for (const route of scheme.routesOver[motor]!) {

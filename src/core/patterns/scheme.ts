@@ -14,15 +14,15 @@ import { type LayoutDocument, systemOf, type Train } from '../survey';
 import { compileTrack } from '../track';
 import * as names from './names';
 
-/** A stretch worked both routes, and the side from which a way enters it. */
+/** A traffic section worked in both directions, and the side from which a route enters it. */
 export interface Direction {
   trafficSection: TrafficSection;
   side: string;
-  /** Blocks of the way before the stretch is reached; while a train is in them it is still on its way there. */
+  /** Blocks of the route before the section is reached; while a train is in them it is still on its way there. */
   before: number[];
 }
 
-/** A way of a signal, named by the signal or the end it leads to. */
+/** A route of a signal, named by the signal or the end it leads to. */
 export interface NamedRoute {
   reading: SignalReading;
   route: Route;
@@ -39,11 +39,11 @@ export interface Scheme {
   partition: Partition;
   readings: readonly SignalReading[];
   trafficSections: TrafficSections;
-  /** How long a cleared way stays locked after it is put back: the slowest train's stopping time and a second. */
+  /** How long a cleared route stays locked after it is put back: the slowest train's stopping time and a second. */
   releaseMs: number;
   /** Everything that a signal of the layout can show; rules and runs have an aspect by its number here. */
   aspects: Aspect[];
-  /** Ways by signal, by the signal they lead to, by the stretch they enter, and by the motor of points they pass. */
+  /** Routes by signal, by the signal they lead to, by the traffic section they enter, and by the motor of points they pass. */
   routesOf: NamedRoute[][];
   routesTo: NamedRoute[][];
   routesInto: NamedRoute[][];
@@ -53,7 +53,7 @@ export interface Scheme {
 /** With no train surveyed yet; common practice, no source. */
 const RELEASE_WITHOUT_TRAINS_MS = 5000;
 
-/** Compiles a checked document as far as the rules need: track, sections and blocks, routes, stretches. */
+/** Compiles a checked document as far as the rules need: track, sections and blocks, routes, traffic sections. */
 export function compileScheme(document: LayoutDocument): Scheme {
   const partition = divideTrack(document, compileTrack(document));
   const readings = readSignals(document, partition);
@@ -107,7 +107,7 @@ function nameRoutes(
   });
 }
 
-/** What a way leads to. */
+/** What a route leads to. */
 function endingOf(
   partition: Partition,
   readings: readonly SignalReading[],
@@ -131,7 +131,7 @@ function directionsOf(trafficSections: TrafficSections, route: Route): Direction
   return found;
 }
 
-/** Every motor of points on the way lies for it. */
+/** Every motor of points on the route lies for it. */
 export function pointsLie(scheme: Scheme, route: Route): Expr[] {
   return route.conditions.map((c) => is(name(names.points(scheme.partition.graph.motors[c.motor]!)), c.position));
 }

@@ -6,7 +6,7 @@ import type { RuleBook } from './rule-book';
 import { type Direction, type NamedRoute, pointsLie, type Scheme } from './scheme';
 import type { Contested, Term } from './slots';
 
-/** No other side holds the stretch. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
+/** No other side holds the traffic section. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
 function opposing({ trafficSections }: Scheme, direction: Direction): Term[] {
   return direction.trafficSection.sides
     .filter((side) => side !== direction.side)
@@ -31,7 +31,7 @@ function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
   return away.length === 0 ? [] : [or(...away, ...towards)];
 }
 
-/** A train is on the way, in a block before its last: one line a block, with the direction held there where there is one. */
+/** A train is on the route, in a block before its last: one line a block, with the direction held there where there is one. */
 function trainOnWay(scheme: Scheme, route: Route, rear: number): Expr[] {
   const { trafficSections, partition } = scheme;
   return route.blocks
@@ -46,9 +46,9 @@ function trainOnWay(scheme: Scheme, route: Route, rear: number): Expr[] {
 }
 
 /**
- * The memory of direction of each stretch worked both routes: one latch a side, all held at power-up. A side is taken by a
- * grant or by a person's word, and given up when the stretch and the way to it have been empty for the release time. A way into such a
- * stretch is granted to one side at a time: requests are ranked by the order in which signals were placed.
+ * The memory of direction of each traffic section worked both ways: one latch a side, all held at power-up. A side is taken by a
+ * grant or by a person's word, and given up when the section and the route to it have been empty for the release time. A route into such a
+ * section is granted to one side at a time: requests are ranked by the order in which signals were placed.
  */
 export const trafficDirection: Pattern = {
   id: 'traffic direction',
@@ -166,7 +166,7 @@ function approachRules(book: RuleBook, scheme: Scheme, reading: SignalReading): 
 const approachIsKnown = (scheme: Scheme, reading: SignalReading) =>
   scheme.routesOf[reading.index]!.some((route) => route.directions.length > 0);
 
-/** Requests of signals placed earlier that would enter the same stretch from another side while this way is set. */
+/** Requests of signals placed earlier that would enter the same traffic section from another side while this route is set. */
 function rivalsBefore(scheme: Scheme, mine: NamedRoute): Contested[] {
   const rivals = new Map<string, Contested>();
   for (const { trafficSection, side } of mine.directions) {

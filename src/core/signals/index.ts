@@ -1,4 +1,4 @@
-/** Signals on the track: the routes ahead of each through points, and the stretches that one direction holds. */
+/** Signals on the track: the routes ahead of each through points, and the traffic sections that one direction holds. */
 export { type SignalsOn, signalsAlong } from './along';
 export { type Conflict, conflictNow, conflictsOf } from './conflicts';
 export { type LettingIn, lettingIn, standsOn } from './letting-in';

@@ -1,6 +1,6 @@
 import type { Route, SignalReading } from './routes';
 
-/** One way of a signal as something that it lets trains into. */
+/** One route of a signal as something that it lets trains into. */
 export interface LettingIn {
   signal: number;
   /** The blocks up to the next signal. */
@@ -13,7 +13,7 @@ export interface LettingIn {
 
 const found = new WeakMap<readonly SignalReading[], readonly LettingIn[]>();
 
-/** Every way of every signal; the same list for the same readings. */
+/** Every route of every signal; the same list for the same readings. */
 export function lettingIn(readings: readonly SignalReading[]): readonly LettingIn[] {
   const known = found.get(readings);
   if (known) return known;
@@ -29,6 +29,6 @@ export function lettingIn(readings: readonly SignalReading[]): readonly LettingI
   return list;
 }
 
-/** Whether a train that holds some blocks stands on that way, and is not just coming past the signal. */
+/** Whether a train that holds some blocks stands on that route, and is not just coming past the signal. */
 export const standsOn = ({ blocks, rear }: LettingIn, held: readonly number[]): boolean =>
   !held.includes(rear) && held.some((block) => blocks.includes(block));

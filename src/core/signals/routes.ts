@@ -14,20 +14,20 @@ export interface SignalPlace {
   offBoundary: TenthUm;
 }
 
-/** One way ahead of a signal, as the points may lie: everything up to the next signal read in the same direction. */
+/** One route ahead of a signal, as the points may lie: everything up to the next signal read in the same direction. */
 export interface Route {
-  /** How the motors of points have to lie: facing ones choose the way, the others must merely lie right for it. */
+  /** How the motors of points have to lie: facing ones choose the route, the others must merely lie right for it. */
   conditions: Over[];
   /** Blocks in order, and the piece and end by which each is entered. */
   blocks: { block: number; piece: number; enters: EdgeEnd }[];
-  /** Blocks off the way that must be free too, because a vehicle in them would foul it. */
+  /** Blocks off the route that must be free too, because a vehicle in them would foul it. */
   fouled: number[];
   ending:
     | { kind: 'signal'; signal: number }
     | { kind: 'end of track' }
     /** The block has no detector: nothing can tell that it is free. */
     | { kind: 'end of detection'; block: number }
-    /** The way comes back to itself without meeting a signal. */
+    /** The route comes back to itself without meeting a signal. */
     | { kind: 'circle' };
   /** It leads off the straight over points met facing. */
   aside: boolean;

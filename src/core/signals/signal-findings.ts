@@ -94,7 +94,7 @@ export function signalFindings(
   return findings;
 }
 
-/** A plain block that a way leads through with no signal at its end: no train is held in it. Within points none is wanted. */
+/** A plain block that a route leads through with no signal at its end: no train is held in it. Within points none is wanted. */
 function unsignalledBoundaries(
   document: LayoutDocument,
   partition: Partition,

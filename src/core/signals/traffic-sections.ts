@@ -4,7 +4,7 @@ import type { EdgeEnd } from '../track';
 import { canBothBeSet, type Route, type SignalReading } from './routes';
 
 /**
- * A stretch that one direction of traffic may hold: a chain of plain blocks, or a single block with points in it.
+ * A length of track that one direction of traffic may hold: a chain of plain blocks, or a single block with points in it.
  * A side is the way in: the direction along a chain, or the entrance of a block with points.
  */
 export interface TrafficSection {
@@ -32,7 +32,7 @@ export interface TrafficSections {
   sideOf(block: number, piece: number, enters: EdgeEnd): string;
 }
 
-/** Groups blocks into stretches and finds those that are worked in both directions. */
+/** Groups blocks into traffic sections and finds those that are worked in both directions. */
 export const findTrafficSections = remembered(
   [],
   (_, partition: Partition, readings: readonly SignalReading[]): TrafficSections => {

@@ -169,8 +169,8 @@ export class Rehearsal {
   }
 
   /**
-   * A person says which way a train came into the stretch it stands in: when trains are put on the track and when one
-   * turns back. Not said where another train stands in the same stretch, since that one may hold it rightly.
+   * A person says which way a train came into the traffic section it stands in: when trains are put on the track and when one
+   * turns back. Not said where another train stands in the same section, since that one may hold it rightly.
    */
   tellDirection(train: number): void {
     this.tell(train, tellingsOf(this.system, this.plant.trains[train]!.held()));

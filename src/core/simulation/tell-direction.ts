@@ -3,14 +3,14 @@ import type { InputKindId } from '../kinds';
 import type { TapeEntry } from '../plant';
 import type { System } from '../system';
 
-/** What a person says of a train: which way it came into a stretch that is worked both ways. */
+/** What a person says of a train: which way it came into a traffic section that is worked both ways. */
 export interface Telling {
   trafficSection: number;
   /** The input by which it is said, and what that belongs to. */
   kind: InputKindId;
   of: number;
   which?: string;
-  /** It is said even where another train stands in the same stretch. */
+  /** It is said even where another train stands in the same section. */
   always?: true;
 }
 /** The place among the values of what says so; undefined where the rules do not ask. */
@@ -59,7 +59,7 @@ export function saidAtPowerUp(system: System, held: readonly TapeEntry[][]): num
   return [...taken, ...freeOf(system, held)].filter((slot) => !silent.has(slot));
 }
 
-/** What there is to say of a train that stands on these entries, tail first; each stretch once, as its nose has come into it. */
+/** What there is to say of a train that stands on these entries, tail first; each traffic section once, as its nose has come into it. */
 export function tellingsOf({ partition, trafficSections }: Place, held: TapeEntry[]): Telling[] {
   const found: Telling[] = [];
   for (const entry of [...held].reverse()) {
