@@ -82,13 +82,13 @@ function designFigures(): Figure[] {
       'sections, rules and findings, 100 blocks',
       medianMs(41, () => checkDesign(small)),
       'ms',
-      30,
+      15,
     ),
     atMost(
       'sections, rules and findings, 1000 blocks',
       medianMs(11, () => checkDesign(large)),
       'ms',
-      400,
+      120,
     ),
     stated(
       'straightened drawing, 1000 blocks',
@@ -128,8 +128,8 @@ function signalFigures(): Figure[] {
   return [
     atMost('all rules written, 100 blocks and 120 signals', rules, 'ms', 30),
     atMost('a keystroke in the rules to its verdict, 100 blocks', keystroke, 'ms', 50),
-    atMost('every place against every signal, 100 blocks', matrix, 'ms', 100),
-    stated('signals proposed, 100 blocks', propose, 'ms'),
+    atMost('every place against every signal, 100 blocks', matrix, 'ms', 60),
+    atMost('signals proposed, 100 blocks', propose, 'ms', 5000),
   ];
 }
 
@@ -226,7 +226,7 @@ async function trafficFigures(browser: Browser, address: string): Promise<Figure
   const perFrame = ((await busy()) - before) / seen.frames;
   await context.close();
   return [
-    atMost('20 trains, main-thread work a frame', perFrame, 'ms', 8),
+    atMost('20 trains, main-thread work a frame', perFrame, 'ms', 4),
     stated('20 trains, frames a second', seen.frames / 8, 'frames'),
     atMost('20 trains, longest task (0: none over 50)', seen.longest, 'ms', 50),
   ];
@@ -300,12 +300,12 @@ function proofFigures(): Figure[] {
   return [
     atLeast('plant alone, ring of 20 blocks and 6 trains', movesPerS(ringOf(20, 6), 9), 'million moves a s', 5),
     stated('plant alone, 28 blocks and 8 trains, 3.1 million states', movesPerS(ringOf(28, 8), 1), 'million moves a s'),
-    atLeast('plant and program, oval of 12 blocks and 4 trains', statesPerS, 'thousand states a s', 35),
+    atLeast('plant and program, oval of 12 blocks and 4 trains', statesPerS, 'thousand states a s', 100),
     stated('the same, without the moves that are left out', rate, 'million moves a s'),
-    atMost('memory of that proof', bytes, 'bytes a state', 64),
+    atMost('memory of that proof', bytes, 'bytes a state', 56),
     stated('and tables of the rules beside it', rulesMb, 'MB'),
     atMost(`learning oval, ${oval.states} states, proved in`, oval.ms, 'ms', 200),
-    atMost(`passing loop, two trains, ${loop.states} states, proved in`, loop.ms, 'ms', 5000),
+    atMost(`passing loop, two trains, ${loop.states} states, proved in`, loop.ms, 'ms', 3000),
     stated(`the same with nothing switched on, ${few.states} states`, few.ms, 'ms'),
     atMost(`covering test of 300 layouts, from ${layouts} of them`, covering, 's', 300),
   ];
@@ -327,7 +327,7 @@ async function servedFigures(address: string, browser: Browser): Promise<Figure[
   await runOnServer();
   const served = await runOnServer();
   const here: Rehearsal = replay(compileSystem(document), 1, hour, []);
-  const figures = [atLeast('demo for an hour, by the server’s route', served.times, 'x real time', 2000)];
+  const figures = [atLeast('demo for an hour, by the server’s route', served.times, 'x real time', 10_000)];
   figures.push({
     name: 'trace of that hour the same as here',
     value: served.hash === here.traceHash ? 1 : 0,
@@ -358,7 +358,7 @@ async function servedFigures(address: string, browser: Browser): Promise<Figure[
     await context.close();
   }
   const edit = await editTimes(browser, address);
-  figures.push(atMost('edit of 1000 blocks, verdict', edit.verdict, 'ms', 250));
+  figures.push(atMost('edit of 1000 blocks, verdict', edit.verdict, 'ms', 100));
   figures.push(atMost('edit of 1000 blocks, longest task (0: none over 50)', edit.longest, 'ms', 50));
   figures.push(
     atMost('typed distance to the redrawn sheet, 100 blocks', edit.drawn, 'ms', 16),

