@@ -22,6 +22,7 @@ const ROOMS = [
   'logic',
   'patterns',
   'system',
+  'faults',
   'plant',
   'simulation',
   'proof',

@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { Bench, checkDesign, FAULTS } from '@/core/design';
+import { Bench, checkDesign, FAILURES } from '@/core/design';
 import { ASPECT_SYSTEMS, type AspectSystem, lampsOut, NOWHERE } from '@/core/kinds';
 import { applyEdit, type Edit, type LayoutDocument, signalsOf } from '@/core/survey';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 
-const column = (says: RegExp) => FAULTS.findIndex((fault) => says.test(fault.says));
+const column = (says: RegExp) => FAILURES.findIndex((fault) => says.test(fault));
 const tableOf = (d: LayoutDocument) => new Bench(checkDesign(d)).fails({});
 const edited = (d: LayoutDocument, edit: Edit): LayoutDocument => {
   const result = applyEdit(d, edit);

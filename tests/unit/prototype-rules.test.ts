@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { Bench, checkDesign, FAULTS, tryByHand } from '@/core/design';
+import { Bench, checkDesign, FAILURES, tryByHand } from '@/core/design';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { names } from '@/core/patterns';
 import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
@@ -17,7 +17,7 @@ const shownBy = (d: LayoutDocument, occupied: string[], points: Record<string, '
   );
 };
 const outcome = (d: LayoutDocument, fault: RegExp) => {
-  const column = FAULTS.findIndex(({ says }) => fault.test(says));
+  const column = FAILURES.findIndex((says) => fault.test(says));
   return new Bench(checkDesign(d)).fails({}).map(({ outcomes }) => outcomes[column]);
 };
 const wired = (d: LayoutDocument): LayoutDocument => {

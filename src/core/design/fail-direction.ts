@@ -1,10 +1,9 @@
 import type { BlockId } from '../detection';
-import { lampsOut } from '../kinds';
-import { cutsOff } from '../patterns';
+import { FAULT_IDS, FAULTS, type FaultId, type FaultKind, struckBy, thingsStruck } from '../faults';
+import { FULL_POWER } from '../kinds';
 import type { SignalReading } from '../signals';
-import { systemOf } from '../survey';
+import type { System, TerminalKind } from '../system';
 import { ALL, type Some } from './aspect-matrix';
-import type { Design } from './check-design';
 import type { FreeLayout, Put } from './free-layout';
 import { towards } from './towards';
 
@@ -17,150 +16,129 @@ export interface FailOutcome {
 export interface FailRow {
   id: string;
   name: string;
-  /** By the fault, in the order of `FAULTS`; left out where it cannot strike. */
+  /** By the fault, in the order of `FAILURES`; left out where it cannot strike. */
   outcomes: (FailOutcome | undefined)[];
 }
 
 interface Situation {
-  design: Design;
+  system: System;
   free: FreeLayout;
   reading: SignalReading;
   /** What it shows, by number, with a train in the block and one that comes to it. */
   shows(block: BlockId, put?: Put): number;
   /** Blocks ahead on ways that are set, with the truth for a train in each. */
-  ahead: { block: BlockId; sensors: string[]; truth: number }[];
+  ahead: { block: BlockId; sensors: number[]; truth: number }[];
 }
 
-/** What can fail at a signal: the head of a column, and what comes of it. */
-interface Fault {
-  says: string;
-  outcome(situation: Situation): FailOutcome | undefined;
-}
+const UNSAID: FailOutcome = { says: 'not said how it is wired', safe: undefined };
+
+const compared = FAULT_IDS.filter((id) => (FAULTS[id] as FaultKind).compared);
+/** What can fail at a signal: the heads of the columns. */
+export const FAILURES: readonly string[] = ['Power comes on', ...compared.map((id) => FAULTS[id].title)];
+
+/** The place of an aspect among those of the signal, the most restrictive first. */
+const rankOf =
+  ({ system, reading }: Situation) =>
+  (shows: number): number =>
+    system.aspectSystems[reading.index]!.aspects.findIndex(({ id }) => id === system.aspects[shows]!.id);
 
 /** The worst of what is shown while a train stands ahead, against the truth. */
 function worst(
-  { design, ahead, reading }: Situation,
-  shown: (block: BlockId, sensors: string[]) => number,
+  situation: Situation,
+  shown: (ahead: Situation['ahead'][number]) => number | undefined,
 ): FailOutcome | undefined {
-  const { aspects, document } = design.scheme;
-  const order = systemOf(document, reading.signal.system).aspects.map(({ id }) => id);
-  const rank = (shows: number) => order.indexOf(aspects[shows]!.id);
-  const all = ahead.map(({ block, sensors, truth }) => ({ shows: shown(block, sensors), truth }));
+  const { aspects } = situation.system;
+  const rank = rankOf(situation);
+  const all = situation.ahead.map((one) => ({ shows: shown(one), truth: one.truth }));
   if (all.length === 0) return undefined;
-  const bad = all.find(({ shows, truth }) => rank(shows) > rank(truth));
+  if (all.some(({ shows }) => shows === undefined)) return UNSAID;
+  const bad = all.find(({ shows, truth }) => rank(shows!) > rank(truth));
   const name = (shows: number) => aspects[shows]!.id;
   return bad
-    ? { says: `${name(bad.shows)} instead of ${name(bad.truth)}`, safe: false }
-    : { says: name(all[0]!.shows), safe: true };
+    ? { says: `${name(bad.shows!)} instead of ${name(bad.truth)}`, safe: false }
+    : { says: name(all[0]!.shows!), safe: true };
 }
 
-/** Where the rules have a sensor, by its id. */
-const detectorOf = ({ design: { system } }: Situation, id: string): number =>
-  system.terminals.slot(
-    'detector',
-    system.sensors.findIndex((sensor) => sensor.id === id),
-  );
+/** Power comes on while a train stands ahead, and nobody says anything. */
+const powerUp = (situation: Situation): FailOutcome | undefined =>
+  worst(situation, ({ block }) => {
+    const { free, reading, system } = situation;
+    const slot = system.terminals.slot('aspect', reading.index);
+    const rank = rankOf(situation);
+    let most = 0;
+    free.powerUp(new Set([system.partition.blocks[reading.rear]!.id, block]), (values) => {
+      if (rank(values[slot]!) > rank(most)) most = values[slot]!;
+    });
+    return most;
+  });
 
-/** What comes of inputs that read so when their wires are broken; not known where nobody has said how they are wired. */
-function broken(situation: Situation, sensorsOf: (own: string[]) => string[]): FailOutcome | undefined {
-  const { sensors } = situation.design.scheme.document;
-  const reads = new Map(sensors.map(({ id, broken }) => [id, broken]));
-  const unsaid = situation.ahead
-    .flatMap(({ sensors: own }) => sensorsOf(own))
-    .some((id) => reads.get(id) === undefined);
-  if (unsaid) return { says: 'not said how it is wired', safe: undefined };
-  return worst(situation, (block, own) =>
-    situation.shows(
-      block,
-      new Map(sensorsOf(own).map((id) => [detectorOf(situation, id), reads.get(id) === 'occupied' ? 1 : 0])),
-    ),
-  );
+/** Detectors ahead fail: what the rules make of it. */
+function ofInputs(situation: Situation, fault: FaultId): FailOutcome | undefined {
+  const { system } = situation;
+  const things = new Map(thingsStruck(system, fault).map(({ of, id }) => [of, id]));
+  if (!situation.ahead.some(({ sensors }) => sensors.some((of) => things.has(of)))) {
+    const isOfAll = (FAULTS[fault] as FaultKind).strikes === undefined;
+    return isOfAll ? worst(situation, ({ truth }) => truth) : undefined;
+  }
+  return worst(situation, ({ block, sensors }) => {
+    const put = new Map<number, 0 | 1>();
+    for (const of of sensors) {
+      const thing = things.get(of);
+      if (thing === undefined) continue;
+      const struck = struckBy(system, { fault, thing });
+      if (!struck) return undefined;
+      for (const { terminal, puts } of struck.terminals) put.set(terminal.slot, puts(1) as 0 | 1);
+    }
+    return situation.shows(block, put);
+  });
 }
 
-export const FAULTS: readonly Fault[] = [
-  {
-    says: 'Power comes on',
-    outcome: (situation) =>
-      worst(situation, (block) => {
-        const { design, free, reading } = situation;
-        const { partition, document, aspects } = design.scheme;
-        const slot = design.system.terminals.slot('aspect', reading.index);
-        const order = systemOf(document, reading.signal.system).aspects.map(({ id }) => id);
-        let most = 0;
-        free.powerUp(new Set([partition.blocks[reading.rear]!.id, block]), (values) => {
-          const shows = values[slot]!;
-          if (order.indexOf(aspects[shows]!.id) > order.indexOf(aspects[most]!.id)) most = shows;
-        });
-        return most;
-      }),
+/** Something on the way out fails: what comes of each value that goes out. */
+const OUTCOMES: { [K in TerminalKind]?: (situation: Situation, fault: FaultId) => FailOutcome | undefined } = {
+  detector: ofInputs,
+  aspect(situation, fault) {
+    const { system, reading } = situation;
+    const struck = struckBy(system, { fault, thing: reading.signal.id });
+    if (!struck) return UNSAID;
+    const rank = rankOf(situation);
+    const { aspects } = system.aspectSystems[reading.index]!;
+    const all = aspects.map(({ id }) => {
+      const was = system.aspects.findIndex((aspect) => aspect.id === id);
+      return { was, is: struck.terminals[0]!.puts(was) as number };
+    });
+    const bad = all.find(({ was, is }) => rank(is) > rank(was));
+    const name = (shows: number) => system.aspects[shows]!.id;
+    if (bad) return { says: `${name(bad.is)} instead of ${name(bad.was)}`, safe: false };
+    const same = all.every(({ is }) => is === all[0]!.is);
+    return { says: same ? name(all[0]!.is) : 'no more than was meant', safe: true };
   },
-  {
-    says: 'A lamp is out',
-    outcome({ design, reading }) {
-      const bad = lampsOut(systemOf(design.scheme.document, reading.signal.system)).find(({ worse }) => worse);
-      return bad
-        ? { says: `${bad.read!.id} instead of ${bad.aspect.id}`, safe: false }
-        : { says: 'no more than was meant', safe: true };
-    },
+  power({ system, reading }, fault) {
+    const section = system.partition.blocks[reading.rear]!.section;
+    const thing = thingsStruck(system, fault).find(({ of }) => of === section);
+    if (!thing) return undefined;
+    const struck = struckBy(system, { fault, thing: thing.id });
+    if (!struck) return UNSAID;
+    const fed = struck.terminals[0]!.puts(0) === FULL_POWER;
+    return { says: fed ? 'power at stop' : 'no power', safe: !fed };
   },
-  {
-    says: 'Its wire breaks, or its relay is dead',
-    outcome({ reading: { signal } }) {
-      if (signal.broken === undefined) return { says: 'not said how it is wired', safe: undefined };
-      return { says: signal.broken, safe: signal.broken === 'stop' };
-    },
-  },
-  { says: 'A detector is dead, or its wire breaks', outcome: (situation) => broken(situation, (own) => own) },
-  {
-    says: 'A detector is stuck',
-    outcome: (situation) =>
-      worst(situation, (block, own) =>
-        situation.shows(block, new Map(own.map((id) => [detectorOf(situation, id), 1]))),
-      ),
-  },
-  {
-    says: 'A module is lost',
-    outcome(situation) {
-      const { sensors } = situation.design.scheme.document;
-      const module = new Map(sensors.map(({ id, input }) => [id, input.split('.')[0]!]));
-      const onModules = situation.ahead.flatMap(({ sensors: own }) => own.map((id) => module.get(id)));
-      if (onModules.every((one) => !one)) return undefined;
-      return broken(situation, (own) =>
-        sensors
-          .filter(({ id }) => own.some((o) => module.get(o) !== '' && module.get(o) === module.get(id)))
-          .map(({ id }) => id),
-      );
-    },
-  },
-  {
-    says: 'The relay of the section before it is dead',
-    outcome({ reading: { signal } }) {
-      if (!cutsOff(signal)) return undefined;
-      if (signal.relay === undefined) return { says: 'not said how it is wired', safe: undefined };
-      return { says: signal.relay === 'off' ? 'no power' : 'power at stop', safe: signal.relay === 'off' };
-    },
-  },
-  {
-    says: 'That relay is welded',
-    outcome: ({ reading: { signal } }) =>
-      cutsOff(signal) ? { says: 'power at stop: its aspect still holds', safe: false } : undefined,
-  },
-];
+};
+
+const outcomeOf = (situation: Situation, fault: FaultId): FailOutcome | undefined =>
+  OUTCOMES[FAULTS[fault].at[0]]?.(situation, fault);
 
 /** What every signal has after each fault, with the points as they lie. */
 export function failDirections(
-  design: Design,
+  system: System,
   free: FreeLayout,
   lies: (motor: string) => string,
   some: Some = ALL,
 ): FailRow[] {
-  const { scheme } = design;
-  const { partition, routesOf } = scheme;
-  const readings = scheme.readings.slice(some.from, some.to);
-  return readings.map((reading) => {
+  const { partition, routesOf, sensors, terminals } = system;
+  const numbers = new Map(sensors.map(({ id }, of) => [id, of]));
+  return system.readings.slice(some.from, some.to).map((reading) => {
     const rear = partition.blocks[reading.rear]!.id;
-    const told = towards(design.system, reading);
-    const slot = design.system.terminals.slot('aspect', reading.index);
+    const told = towards(system, reading);
+    const slot = terminals.slot('aspect', reading.index);
     const shows = (block: BlockId, put?: Put) => free.setDown(new Set([rear, block]), told, put)[slot]!;
     const set = routesOf[reading.index]!.filter(({ route }) =>
       route.conditions.every(({ motor, position }) => lies(partition.graph.motors[motor]!.id) === position),
@@ -170,13 +148,11 @@ export function failDirections(
     );
     const ahead = blocks.map((b) => {
       const block = partition.blocks[b]!;
-      return { block: block.id, sensors: partition.sections[block.section]!.sensors, truth: shows(block.id) };
+      const own = partition.sections[block.section]!.sensors.map((id) => numbers.get(id)!);
+      return { block: block.id, sensors: own, truth: shows(block.id) };
     });
-    const situation = { design, free, reading, shows, ahead };
-    return {
-      id: reading.signal.id,
-      name: reading.signal.name,
-      outcomes: FAULTS.map((fault) => fault.outcome(situation)),
-    };
+    const situation = { system, free, reading, shows, ahead };
+    const outcomes = [powerUp(situation), ...compared.map((fault) => outcomeOf(situation, fault))];
+    return { id: reading.signal.id, name: reading.signal.name, outcomes };
   });
 }

@@ -9,7 +9,7 @@ export {
   type DistrictView,
   viewDesign,
 } from './design-view';
-export { FAULTS, type FailOutcome, type FailRow } from './fail-direction';
+export { FAILURES, type FailOutcome, type FailRow } from './fail-direction';
 export type { KeptRun, KeptRunRow } from './kept-run';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export { type OwnRuleRow, ownRuleList } from './own-rule-list';

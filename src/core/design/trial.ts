@@ -121,7 +121,12 @@ export class Bench {
   /** What every signal has after each fault. */
   fails(points: Trial['points'], some?: Some): FailRow[] {
     const lies = new Map(this.design.scheme.partition.graph.motors.map(({ id, lies: at }) => [id, at]));
-    return failDirections(this.design, this.freeWith(points), (motor) => points[motor] ?? lies.get(motor) ?? '', some);
+    return failDirections(
+      this.design.system,
+      this.freeWith(points),
+      (motor) => points[motor] ?? lies.get(motor) ?? '',
+      some,
+    );
   }
   matrix = (points: Trial['points'], some?: Some): AspectMatrix => aspectMatrix(this.freeWith(points), some);
 

@@ -12,5 +12,7 @@ export const FLAGS = {
   read: { of: 'signal' },
   /** Cleared from a post for one train. */
   given: { of: 'signal' },
+  /** What the rules want of an output that something failing may change on its way out; by the kind of that. */
+  wanted: { of: 'any' },
 } as const;
 export type FlagId = keyof typeof FLAGS;

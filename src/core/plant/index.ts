@@ -10,7 +10,7 @@ export {
   whyNotTurnBack,
 } from './footprint';
 export { Plant, type PlantEvent, type PowerOf, type Tolerance } from './plant';
-export { PlantProcess, POSITIONS, type Process, type ReadAs } from './process';
+export { PlantProcess, POSITIONS, type Process, type Puts } from './process';
 export { RollingTrain } from './rolling-train';
 export { layTape, stepOn, type TapeEntry, turnTape } from './tape';
 export { type WayTo, wayTo } from './way-to';

@@ -9,10 +9,12 @@ export interface Process<Event> {
   setInputs(): void;
 }
 
-/** What an input reads in place of what the track says: a fault. */
-export type ReadAs = (slot: number, value: number) => number;
+/** What a sensor says of what it should notice. */
+export type Notices = (slot: number, detected: number) => number;
+/** What the other side gets of a value of a terminal that fails: rules of an input, the plant of an output. */
+export type Puts = (was: number) => number | 'as it was';
 
-const asItIs: ReadAs = (_, value) => value;
+const asItIs: Notices = (_, value) => value;
 /** How points lie, by its number in the rules. */
 export const POSITIONS = ['straight', 'diverging', 'between'] as const;
 
@@ -27,12 +29,16 @@ export class PlantProcess implements Process<PlantEvent> {
   private readonly powers: readonly PowerOf[];
   /** Up to which scan the outputs have been heard. */
   private heard = -1;
+  /** Terminals that fail, by their slots: all that do at once, the latest last. */
+  private readonly failing = new Map<number, { by: string; puts: (was: number) => number }[]>();
+  /** What begins to fail, or ceases to, with the next scan. */
+  private struck: { slot: number; by: string; puts: Puts | undefined }[] = [];
 
   constructor(
     private readonly controller: Controller,
     toleranceOf: (train: number) => Tolerance,
     looksAlways = false,
-    private readonly readAs: ReadAs = asItIs,
+    private readonly noticed: Notices = asItIs,
   ) {
     const { system } = controller;
     const { partition, readings, terminals } = system;
@@ -45,29 +51,62 @@ export class PlantProcess implements Process<PlantEvent> {
     this.detectors = terminals
       .ofKind('detector')
       .map(({ slot, of }) => ({ slot, field: partition.fields.ofSensor[of]! }));
-    this.powers = terminals
-      .ofKind('power')
-      .map(({ slot, of }) => ({ section: of, level: () => controller.values[slot]! }));
+    this.powers = terminals.ofKind('power').map(({ slot, of }) => ({ section: of, level: () => this.sent(slot) }));
+  }
+
+  /** A terminal fails by something from the next scan on, or, without what it then has, does so no longer. */
+  fail(slot: number, by: string, puts?: Puts): void {
+    this.struck.push({ slot, by, puts });
+  }
+  private strike(): void {
+    for (const { slot, by, puts } of this.struck) {
+      const kept = this.sent(slot);
+      const left = (this.failing.get(slot) ?? []).filter((one) => one.by !== by);
+      if (puts)
+        left.push({
+          by,
+          puts: (was) => {
+            const got = puts(was);
+            return got === 'as it was' ? kept : got;
+          },
+        });
+      if (left.length > 0) this.failing.set(slot, left);
+      else this.failing.delete(slot);
+    }
+    this.struck = [];
+    this.heard = -1;
+  }
+  private got(slot: number, was: number): number {
+    const failing = this.failing.get(slot);
+    return failing ? failing.reduce((value, { puts }) => puts(value), was) : was;
+  }
+  /** What goes out of an output. */
+  sent(slot: number): number {
+    const was = this.controller.values[slot]!;
+    return this.failing.size === 0 ? was : this.got(slot, was);
   }
 
   /** What drivers read off a signal. */
-  readonly readOff = (signal: number): Aspect =>
-    this.controller.system.aspects[this.controller.values[this.readSlots[signal]!]!]!;
+  readonly readOff = (signal: number): Aspect => this.controller.system.aspects[this.sent(this.readSlots[signal]!)]!;
   /** To where a motor is driven. */
   readonly drives = (motor: number): 'straight' | 'diverging' =>
-    this.controller.values[this.driveSlots[motor]!] ? 'diverging' : 'straight';
+    this.sent(this.driveSlots[motor]!) ? 'diverging' : 'straight';
 
   step(events: PlantEvent[]): boolean {
     const { scans } = this.controller;
     this.plant.step(this.drives, this.readOff, events, this.powers, scans !== this.heard);
     this.heard = scans;
-    return events.length > 0;
+    return this.struck.length > 0 || events.length > 0;
   }
 
   setInputs(): void {
-    const { controller, plant, readAs } = this;
-    for (const { slot, field } of this.detectors) controller.set(slot, readAs(slot, plant.detected[field]!));
+    if (this.struck.length > 0) this.strike();
+    const { plant, noticed } = this;
+    for (const { slot, field } of this.detectors) this.give(slot, noticed(slot, plant.detected[field]!));
     for (let m = 0; m < this.contactSlots.length; m++)
-      controller.set(this.contactSlots[m]!, POSITIONS.indexOf(plant.motors[m]!.position));
+      this.give(this.contactSlots[m]!, POSITIONS.indexOf(plant.motors[m]!.position));
+  }
+  private give(slot: number, value: number): void {
+    this.controller.set(slot, this.failing.size === 0 ? value : this.got(slot, value));
   }
 }

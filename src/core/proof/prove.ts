@@ -1,3 +1,4 @@
+import { faultsIn, sayFault } from '../faults';
 import { HAZARD_IDS, HAZARDS, type HazardId } from '../simulation';
 import type { System } from '../system';
 import { type CounterexampleStep, tellCounterexample } from './counterexample';
@@ -77,8 +78,16 @@ const ASSUMPTIONS = [
   'Anybody may ask for any turnout at any moment.',
   'Lengths are as surveyed, to half a centimetre: where a train comes to two boundaries nearer together than that, detectors notice them in either order.',
   'A train in a section that is cut off may still roll on; whether it waits for power for ever is not looked at. Blades of points are taken to be at one place: the tips of a turnout, the middle of a slip.',
-  'Detectors, motors and lamps do what they should; a train that has touched another, or whose rules do not settle, is not followed.',
+  'A train that has touched another, or whose rules do not settle, is not followed.',
 ];
+
+/** What fails, if anything does. */
+function faultless(system: System): string {
+  const faults = faultsIn(system).map(({ fault }) => sayFault(system, fault, true));
+  return faults.length === 0
+    ? 'Detectors, motors and lamps do what they should.'
+    : `Detectors, motors and lamps do what they should, but for this, at any moment: ${faults.join('; ')}.`;
+}
 
 /** Another number voids every proof made before: what the prover looks at, or how, has changed. */
 const PROVER_VERSION = 1;
@@ -144,6 +153,7 @@ export class ProofRun {
       unless: [...ended].map((hazard) => HAZARDS[hazard].never),
       assumptions: [
         ...ASSUMPTIONS,
+        faultless(model.system),
         ...SWITCH_IDS.map((id) => (on.has(id) ? `${SWITCHES[id].says}: tried.` : SWITCHES[id].without)),
       ],
     };

@@ -1,3 +1,4 @@
+import { type Fault, MissedPulses, struckBy } from '../faults';
 import type { Aspect } from '../kinds';
 import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
 import { rivalsOf } from '../patterns';
@@ -6,7 +7,6 @@ import { Controller, Digest, type Running, type System } from '../system';
 import type { Motor } from '../track';
 import { type Command, carryOut, type TimedCommand } from './commands';
 import { codeOf, type RehearsalEvent, type TimedEvent } from './events';
-import { MissedPulses } from './missed-pulses';
 import { Orders } from './orders';
 import { Random } from './random';
 import { saidAtPowerUp, slotOf, type Telling, takenOf, tellingsOf } from './tell-direction';
@@ -27,18 +27,22 @@ export class Rehearsal {
   /** The motors of all points, by number. */
   readonly motors: readonly Motor[];
   tick = 0;
-  private readonly process: PlantProcess;
+  readonly process: PlantProcess;
   private readonly digest = new Digest();
   private readonly events: PlantEvent[] = [];
   private readonly aspectSlots: readonly number[];
   private readonly aspects: Aspect[];
   readonly missed = new MissedPulses();
   readonly orders: Orders;
+  /** All that fails now. */
+  readonly failures = new Map<string, Fault>();
   /** Which of the people is at each post, by its id. */
   readonly atPost = new Map<string, number>();
   private throws: { motor: number; to: 'straight' | 'diverging' }[] = [];
   /** Signals whose buttons at a post were pressed since the last scan. */
   private pressed: number[] = [];
+  /** Something began to fail, or ceased to, since outputs were read. */
+  private failed = false;
 
   constructor(
     readonly system: System,
@@ -79,6 +83,19 @@ export class Rehearsal {
     return this.process.readOff(signal);
   }
 
+  /** Something fails from the next tick on, or does so no longer. False where it cannot fail so, or it is not known how. */
+  fail(fault: Fault, on: boolean): boolean {
+    const struck = struckBy(this.system, fault);
+    if (!struck) return false;
+    const by = `${fault.fault} ${fault.thing}`;
+    for (const { terminal, puts } of struck.terminals)
+      this.process.fail(terminal.slot, by, on ? puts : undefined);
+    this.failed = true;
+    if (on) this.failures.set(by, fault);
+    else this.failures.delete(by);
+    return true;
+  }
+
   /** Runs one tick of 20 ms; events go to `sink` in order. */
   step(sink?: Sink): void {
     this.tick += 1;
@@ -88,7 +105,7 @@ export class Rehearsal {
     this.events.length = 0;
     const changed = this.process.step(this.events);
     for (let e = 0; e < this.events.length; e++) emit(this.events[e]!);
-    if (this.scan(changed)) this.readOutputs(emit);
+    if (this.scan(changed) || this.failed) this.readOutputs(emit);
     if (this.tick % HASH_EVERY_TICKS === 0) {
       const { trains } = this.plant;
       for (let t = 0; t < trains.length; t++) this.digest.add(Math.round(trains[t]!.head * 1000));
@@ -104,10 +121,10 @@ export class Rehearsal {
   }
 
   private readOutputs(emit: Sink): void {
+    this.failed = false;
     const { controller, system } = this;
-    const { values } = controller;
     for (let s = 0; s < this.aspectSlots.length; s++) {
-      const aspect = system.aspects[values[this.aspectSlots[s]!]!]!;
+      const aspect = system.aspects[this.process.sent(this.aspectSlots[s]!)]!;
       if (aspect === this.aspects[s]) continue;
       this.aspects[s] = aspect;
       emit({ kind: 'aspect', signal: s, aspect });

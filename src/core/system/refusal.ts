@@ -15,7 +15,7 @@ export function lockOf(
   { terminals, program }: Pick<System, 'terminals' | 'program'>,
   motor: number,
 ): Terminal | undefined {
-  const [drive, lock] = [terminals.find('drive', motor), terminals.find('locked', motor)];
+  const [drive, lock] = [terminals.wanted('drive', motor), terminals.find('locked', motor)];
   const expr = drive && program.declarations.find(({ name }) => name === drive.name)?.expr;
   if (!lock || (expr?.op !== 'RS' && expr?.op !== 'SR')) return undefined;
   const guards = (part: Expr) =>
@@ -26,7 +26,7 @@ export function lockOf(
 /** What holds a motor where it lies, whatever is asked. */
 export function refusalOf({ terminals, program }: System, motor: number): Refusal {
   const teller = new Teller(program);
-  const drive = terminals.find('drive', motor);
+  const drive = terminals.wanted('drive', motor);
   const expr = drive && teller.ruleOf(drive.name)?.expr;
   if (!expr) return { while: [] };
   const asks = new Set(terminals.ofKind('request').map(({ name }) => name));

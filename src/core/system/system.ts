@@ -1,5 +1,5 @@
 import type { Partition } from '../detection';
-import type { Aspect } from '../kinds';
+import type { Aspect, AspectSystem } from '../kinds';
 import { type Compiled, compileProgram, type Program } from '../logic';
 import {
   compileScheme,
@@ -12,11 +12,12 @@ import {
   writeRules,
 } from '../patterns';
 import type { SignalReading, TrafficSections } from '../signals';
-import type { LayoutDocument, OwnRule, Sensor } from '../survey';
+import { type LayoutDocument, type OwnRule, type Sensor, systemOf } from '../survey';
 import { keyOf } from './key';
 import { type PlantParameters, plantParameters } from './plant-parameters';
 import { lockOf } from './refusal';
-import { Terminals } from './terminals';
+import { type TerminalKind, Terminals } from './terminals';
+import { type Thing, thingOf } from './things';
 
 /** Finds something when it is first asked for, and once. */
 function once<Found>(find: () => Found): () => Found {
@@ -50,6 +51,8 @@ export class System {
   readonly people: number;
   /** Rules of somebody’s own as they were written; `program` has those that stand. */
   readonly rules: readonly OwnRule[];
+  /** The aspect system of each signal, by its number. */
+  readonly aspectSystems: readonly AspectSystem[];
   private readonly written: () => { program: Program; faults: readonly OwnRuleFault[] };
   private readonly compile: () => Compiled;
   private readonly wire: () => Terminals;
@@ -57,7 +60,11 @@ export class System {
   private readonly guard: () => readonly (number | undefined)[];
   private readonly hash: () => string;
 
-  constructor(scheme: Scheme) {
+  constructor(
+    private readonly scheme: Scheme,
+    /** What becomes of the program after it was written. */
+    private readonly change: (program: Program) => Program = (program) => program,
+  ) {
     const { document } = scheme;
     this.partition = scheme.partition;
     this.readings = scheme.readings;
@@ -71,11 +78,24 @@ export class System {
     this.people = Math.max(1, document.people ?? 1);
     this.measure = once(() => plantParameters(document));
     this.rules = document.rules;
-    this.written = once(() => writeRules(scheme));
+    this.aspectSystems = scheme.readings.map(({ signal }) => systemOf(document, signal.system));
+    this.written = once(() => {
+      const { program, faults } = writeRules(scheme);
+      return { program: this.change(program), faults };
+    });
     this.compile = once(() => compileProgram(this.program));
     this.wire = once(() => new Terminals(this.program, this.compiled));
     this.guard = once(() => this.partition.graph.motors.map(({ index }) => lockOf(this, index)?.slot));
     this.hash = once(() => keyOf(this));
+  }
+
+  /** The same layout, of which another program runs. */
+  withProgram(change: (program: Program) => Program): System {
+    return new System(this.scheme, (program) => change(this.change(program)));
+  }
+  /** What a terminal of a kind belongs to, by its number; undefined where there is none. */
+  thing(kind: TerminalKind, of: number): Thing | undefined {
+    return thingOf(this, kind, of);
   }
 
   get plant(): PlantParameters {

@@ -71,6 +71,10 @@ export class Terminals {
   find(kind: TerminalKind, of: number, which = ''): Terminal | undefined {
     return this.byKey.get(keyOf(kind, of, which));
   }
+  /** What the rules make of an output, whatever becomes of it on its way out. */
+  wanted(kind: OutputKindId, of: number): Terminal | undefined {
+    return this.find('wanted', of, kind) ?? this.find(kind, of);
+  }
   /** Its place among the values. Throws a RangeError where the program has no such terminal. */
   slot(kind: TerminalKind, of: number, which = ''): number {
     const found = this.find(kind, of, which);

@@ -1,3 +1,4 @@
+import { faultsIn, sayFault } from '../../faults';
 import { POWER_LEVELS } from '../../kinds';
 import type { Compiled, Program } from '../../logic';
 import { type Command, isSaid, type Rehearsal, TICK_MS } from '../../simulation';
@@ -18,11 +19,11 @@ export interface Wiring {
   aspects: number[];
   /** Blocks of which people can say that they are free: the input, and the rule that says that they are not. */
   frees: { block: number; slot: number; inside: number }[];
-  /** Inputs that people work, at any moment. */
+  /** Inputs that are worked at any moment: by people, or by what fails. */
   hands: Hand[];
 }
 
-/** An input that people work: on, and off again. */
+/** An input that is worked: on, and off again. */
 export interface Hand {
   slot: number;
   says(on: boolean): string;
@@ -58,7 +59,7 @@ export function wiringOf(system: System, mayHold: boolean): Wiring {
         ? [{ block: index, slot: terminals.slot('said free', index), inside: terminals.slot('inferred', index) }]
         : [],
     ),
-    hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system)],
+    hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system), ...faultHands(system)],
   };
 }
 
@@ -84,6 +85,14 @@ const postHands = ({ posts, terminals }: System): Hand[] =>
       command: (on: boolean): Command => ({ kind: 'give', signal: signal.id, on }),
     })),
   ]);
+
+/** What fails does so at any moment, and is well again at any other. */
+const faultHands = (system: System): Hand[] =>
+  faultsIn(system).map(({ slot, fault }) => ({
+    slot,
+    says: (on) => `${sayFault(system, fault, on)}.`,
+    command: (on) => ({ kind: 'fail', ...fault, on }),
+  }));
 
 function powersOf({ terminals, partition: { fields } }: System): Wiring['powers'] {
   return terminals.ofKind('power').map(({ slot, of }) => ({

@@ -3,6 +3,7 @@ import type { CommandKind } from './kind';
 import { sayOfBlock } from './to-blocks';
 import { fault } from './to-sensors';
 import { clearOnce, hold, takePost } from './to-signals';
+import { fail } from './to-things';
 import { drawUp, letRun, liftOff, send, setDown, takeBack, turnBack } from './to-trains';
 import { throwPoints } from './to-turnouts';
 
@@ -14,6 +15,7 @@ const COMMANDS = {
   give: clearOnce,
   say: sayOfBlock,
   fault,
+  fail,
   run: letRun,
   send,
   'take back': takeBack,

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { FAULTS, type FailOutcome, type FailRow } from '@/core/design';
+import { FAILURES, type FailOutcome, type FailRow } from '@/core/design';
 import { cutsOff } from '@/core/patterns';
 import { signalsOf, type Wiring } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
@@ -30,7 +30,7 @@ export function FailWindow({ onClose }: { onClose: () => void }) {
   }, [failsOf, points, design, from]);
   const isFresh = found !== undefined && found.of === document;
   const bad = found?.rows.flatMap(({ outcomes }) => outcomes).filter((one) => one?.safe === false).length ?? 0;
-  const struck = FAULTS.map((_, i) => found?.rows.some(({ outcomes }) => outcomes[i] !== undefined) ?? false);
+  const struck = FAILURES.map((_, i) => found?.rows.some(({ outcomes }) => outcomes[i] !== undefined) ?? false);
   return (
     <Window
       wide
@@ -61,8 +61,8 @@ export function FailWindow({ onClose }: { onClose: () => void }) {
             <thead>
               <tr className="border-b border-line align-bottom text-ink2">
                 <th className="py-1 pr-3 font-medium">Signal</th>
-                {FAULTS.map(
-                  ({ says }, i) =>
+                {FAILURES.map(
+                  (says, i) =>
                     struck[i] && (
                       <th key={says} className="min-w-28 py-1 pr-3 font-medium">
                         {says}
@@ -80,7 +80,7 @@ export function FailWindow({ onClose }: { onClose: () => void }) {
                   {outcomes.map(
                     (outcome, i) =>
                       struck[i] && (
-                        <td key={FAULTS[i]!.says} className="py-1 pr-3">
+                        <td key={FAILURES[i]} className="py-1 pr-3">
                           {outcome && <Outcome outcome={outcome} />}
                         </td>
                       ),

@@ -1,0 +1,47 @@
+import type { System } from '../system';
+import { faultKind } from './kind';
+
+const [FREE, OCCUPIED] = [0, 1];
+
+/** What an input reads when its wire is broken. */
+function broken({ sensors }: System, of: number): number | undefined {
+  const reads = sensors[of]!.broken;
+  return reads && (reads === 'occupied' ? OCCUPIED : FREE);
+}
+
+export const detectorDead = faultKind({
+  title: 'A detector is dead, or its wire breaks',
+  says: (name) => `${name} is dead`,
+  at: ['detector'],
+  puts: broken,
+  compared: true,
+});
+
+export const detectorStuck = faultKind({
+  title: 'A detector is stuck',
+  says: (name) => `${name} is stuck: it says occupied, whatever is there`,
+  at: ['detector'],
+  puts: () => OCCUPIED,
+  compared: true,
+});
+
+/** No wiring makes it safe. Common practice, no source. */
+export const detectorBlind = faultKind({
+  title: 'A detector notices nothing',
+  says: (name) => `${name} notices nothing`,
+  at: ['detector'],
+  puts: () => FREE,
+});
+
+const moduleOf = ({ sensors }: System, of: number): string => sensors[of]!.input.split('.')[0]!;
+
+export const moduleLost = faultKind({
+  title: 'A module is lost',
+  says: (name) => `the module of ${name} is lost`,
+  at: ['detector'],
+  strikes: (system, of) => moduleOf(system, of) !== '',
+  together: (system, of) =>
+    [...system.sensors.keys()].filter((other) => moduleOf(system, other) === moduleOf(system, of)),
+  puts: broken,
+  compared: true,
+});
