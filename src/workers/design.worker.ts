@@ -24,6 +24,7 @@ import {
 } from '@/core/design';
 import { type BestAxles, bestAxles, fewestAxles, type SeeEverywhere, seenLimits } from '@/core/detection';
 import { type DivideWishes, type Suggestion, suggestGaps } from '@/core/divide';
+import { type FaultGroup, faultsOf } from '@/core/faults';
 import { type Explanation, RuleProgramError } from '@/core/logic';
 import { proofKey } from '@/core/proof';
 import type { LayoutDocument } from '@/core/survey';
@@ -65,6 +66,8 @@ const worker = {
   tryOut: (trial: Trial): Tried => bench!.try(trial),
   fails: (points: Trial['points'], some: Some): FailRow[] => bench!.fails(points, some),
   matrix: (points: Trial['points'], some: Some): AspectMatrix => bench!.matrix(points, some),
+  /** What can fail, and is known what comes of it. */
+  faults: (): FaultGroup[] => faultsOf(bench!.design.system),
   explain: (rule: string): Explanation | undefined => bench!.explain(rule),
   signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),
   points: (id: string): PointsView | undefined => viewPoints(bench!.design, id),

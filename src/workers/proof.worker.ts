@@ -1,11 +1,13 @@
 import { expose } from 'comlink';
 import { type Cause, causesIn } from '@/core/design';
+import { type Fault, sayFault, withFault } from '@/core/faults';
 import {
   type Proof,
   ProofModel,
   type ProofProgress,
   ProofRun,
   type Property,
+  proofKey,
   type Steered,
   type Switch,
   steerCounterexample,
@@ -18,6 +20,8 @@ import { compileSystem } from '@/core/system';
  * (`idsForNames`), so that whoever shows them calls everything as it is called now.
  */
 export interface ProofReport extends Proof<Cause> {
+  /** What could fail in it, at any moment; its key is that of the layout without this. */
+  fault?: Fault & { says: string };
   steered: Partial<Record<Property, Steered>>;
 }
 
@@ -32,11 +36,13 @@ const worker = {
   async prove(
     document: LayoutDocument,
     switches: Switch[],
+    fault: Fault | undefined,
     tell: (progress: ProofProgress) => void,
   ): Promise<ProofReport> {
     stopped = false;
     const unnamed = idsForNames(document);
-    const run = new ProofRun(compileSystem(unnamed), undefined, new Set(switches));
+    const system = compileSystem(unnamed);
+    const run = new ProofRun(fault ? withFault(system, fault) : system, undefined, new Set(switches));
     let told = performance.now();
     while (!run.step(SLICE) && !stopped) {
       if (performance.now() - told < REPORT_MS) continue;
@@ -44,19 +50,26 @@ const worker = {
       tell(run.progress);
       await new Promise((resolve) => setTimeout(resolve, 0));
     }
-    const proof = run.result(causesIn(unnamed));
+    /** Causes are told of what is wrong with a layout on which nothing fails. */
+    const proof = run.result<Cause>(fault ? undefined : causesIn(unnamed));
     const steered: ProofReport['steered'] = {};
     for (const { property, counterexample } of proof.verdicts)
       if (counterexample) steered[property] = steerCounterexample(run.explorer.model, property, counterexample);
-    return { ...proof, steered };
+    return {
+      ...proof,
+      key: proofKey(system),
+      ...(fault && { fault: { ...fault, says: sayFault(system, fault, true) } }),
+      steered,
+    };
   },
   stop(): void {
     stopped = true;
   },
   /** The model for the Spin checker; written here, since pages may not start the emitted program. */
-  async promela(document: LayoutDocument, switches: Switch[]): Promise<string> {
+  async promela(document: LayoutDocument, switches: Switch[], fault: Fault | undefined): Promise<string> {
     const { writePromela } = await import('@/core/proof/export');
-    return writePromela(new ProofModel(compileSystem(document), new Set(switches)));
+    const system = compileSystem(document);
+    return writePromela(new ProofModel(fault ? withFault(system, fault) : system, new Set(switches)));
   },
 };
 

@@ -1,7 +1,9 @@
 import { expose } from 'comlink';
-import { type Explanation, explain } from '@/core/logic';
+import { type FaultChoice, faultsAbout } from '@/core/faults';
+import type { Explanation } from '@/core/logic';
 import {
   type Command,
+  explainRun,
   frameOf,
   PathRecorder,
   type Recording,
@@ -204,10 +206,13 @@ const worker = {
   stopSummary(): void {
     summing += 1;
   },
+  /** In which ways a thing can fail, and of those whether it is known what comes of each. */
+  faultsAbout(id: string): FaultChoice[] {
+    return rehearsed ? faultsAbout(rehearsed.system, id) : [];
+  },
   /** Why a name of the rules has its present value. */
   explain(rule: string): Explanation | undefined {
-    const run = rehearsal;
-    return run && explain(run.system.program, rule, (name) => run.controller.evaluator.valueOf(name));
+    return rehearsal && explainRun(rehearsal, rule);
   },
 };
 

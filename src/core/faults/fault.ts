@@ -23,11 +23,29 @@ export function thingsStruck(system: System, fault: FaultId): { of: number; id: 
 export const isKnown = (system: System, fault: FaultId, of: number): boolean =>
   (kindOf(fault).together?.(system, of) ?? [of]).every((one) => kindOf(fault).puts(system, one, 0) !== undefined);
 
+/** A fault, and the things that it can strike. */
+export interface FaultGroup {
+  fault: FaultId;
+  things: { id: string; name: string }[];
+}
+
 /** What a System can fail by: each fault with each thing that it can strike, and of which it is known what comes of it. */
-export const faultsOf = (system: System): { fault: FaultId; things: { id: string; name: string }[] }[] =>
+export const faultsOf = (system: System): FaultGroup[] =>
   FAULT_IDS.flatMap((fault) => {
     const things = thingsStruck(system, fault).filter(({ of }) => isKnown(system, fault, of));
     return things.length > 0 ? [{ fault, things: things.map(({ id, name }) => ({ id, name })) }] : [];
+  });
+
+/** A way in which something can fail, and whether it is known what comes of it, or nobody has said how it is wired. */
+export interface FaultChoice {
+  fault: FaultId;
+  known: boolean;
+}
+/** In which ways a thing can fail. */
+export const faultsAbout = (system: System, thing: string): FaultChoice[] =>
+  FAULT_IDS.flatMap((fault) => {
+    const struck = thingsStruck(system, fault).find(({ id }) => id === thing);
+    return struck ? [{ fault, known: isKnown(system, fault, struck.of) }] : [];
   });
 
 /** A thing that fails, and its terminals that have another value while it does. */

@@ -11,7 +11,7 @@ function broken({ sensors }: System, of: number): number | undefined {
 
 export const detectorDead = faultKind({
   title: 'A detector is dead, or its wire breaks',
-  says: (name) => `${name} is dead`,
+  says: (name) => `detector ${name} is dead`,
   at: ['detector'],
   puts: broken,
   compared: true,
@@ -19,7 +19,7 @@ export const detectorDead = faultKind({
 
 export const detectorStuck = faultKind({
   title: 'A detector is stuck',
-  says: (name) => `${name} is stuck: it says occupied, whatever is there`,
+  says: (name) => `detector ${name} is stuck: it says occupied, whatever is there`,
   at: ['detector'],
   puts: () => OCCUPIED,
   compared: true,
@@ -28,7 +28,7 @@ export const detectorStuck = faultKind({
 /** No wiring makes it safe. Common practice, no source. */
 export const detectorBlind = faultKind({
   title: 'A detector notices nothing',
-  says: (name) => `${name} notices nothing`,
+  says: (name) => `detector ${name} notices nothing`,
   at: ['detector'],
   puts: () => FREE,
 });
@@ -37,7 +37,7 @@ const moduleOf = ({ sensors }: System, of: number): string => sensors[of]!.input
 
 export const moduleLost = faultKind({
   title: 'A module is lost',
-  says: (name) => `the module of ${name} is lost`,
+  says: (name) => `the module with detector ${name} is lost`,
   at: ['detector'],
   strikes: (system, of) => moduleOf(system, of) !== '',
   together: (system, of) =>

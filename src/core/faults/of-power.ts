@@ -11,7 +11,7 @@ const cutBy = ({ readings, partition }: System, section: number) =>
 
 export const relayDead = faultKind({
   title: 'The relay of the section before it is dead',
-  says: (name) => `the relay that cuts off ${name} is dead`,
+  says: (name) => `the relay that cuts off block ${name} is dead`,
   at: ['power'],
   strikes: (system, section) => cutBy(system, section) !== undefined,
   puts(system, section) {
@@ -23,7 +23,7 @@ export const relayDead = faultKind({
 
 export const relayWelded = faultKind({
   title: 'That relay is welded',
-  says: (name) => `the relay that cuts off ${name} is welded`,
+  says: (name) => `the relay that cuts off block ${name} is welded`,
   at: ['power'],
   strikes: (system, section) => cutBy(system, section) !== undefined,
   puts: () => FULL_POWER,

@@ -2,6 +2,7 @@
 
 export { type Command, isCommand, sayCommand, type TimedCommand } from './commands';
 export { EVENT_GROUPS, type EventGroup, type RehearsalEvent, sayEvent, type TimedEvent } from './events';
+export { explainRun } from './explain-run';
 export {
   DEEDS,
   type Deed,

@@ -1,6 +1,6 @@
 import type { BlockId } from '../detection';
+import { type Fault, sayFault } from '../faults';
 import { OUTPUTS, type OutputKind, type OutputKindId, POWER_LEVELS } from '../kinds';
-import { names } from '../patterns';
 import type { System, Terminal } from '../system';
 import { type Drawing, xOf } from '../track';
 import { type HazardId, hazardsNow } from './hazards';
@@ -39,6 +39,8 @@ export interface RehearsalFrame {
   /** By the id of a post, which of the people is there. */
   atPost: Record<string, number>;
   given: string[];
+  /** What fails now, in the order in which it began to, and how it is told. */
+  failures: (Fault & { says: string })[];
   /** What lamps and indicators show, by the id of what they belong to. */
   shows: Record<string, string>;
   /** What is wrong now with how trains stand and with what signals show, and the names of those. */
@@ -68,6 +70,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     manned: system.posts.flatMap(({ id }, p) => (controller.isOn('post', p) ? [id] : [])),
     atPost: Object.fromEntries(rehearsal.atPost),
     given: readings.flatMap(({ signal, index }) => (controller.isOn('given', index) ? [signal.id] : [])),
+    failures: [...rehearsal.failures.values()].map((fault) => ({ ...fault, says: sayFault(system, fault, true) })),
     locked: rehearsal.motors.map(({ index }) => controller.isLocked(index)),
     shows: shownTo(system, controller.values),
     hazards: hazardsNow(rehearsal).map(({ id, signals, trains }) => ({
@@ -81,24 +84,11 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
 export function shownTo(system: System, values: ArrayLike<number>): RehearsalFrame['shows'] {
   const { terminals, program } = system;
   const shown = terminals.all.filter((one) => one.role === 'output' && kindOf(one).forPeople);
-  return Object.fromEntries(shown.map((one) => [thingOf(system, one), program.enums[one.type]![values[one.slot]!]!]));
+  return Object.fromEntries(
+    shown.map((one) => [system.thing(one.kind, one.of)!.id, program.enums[one.type]![values[one.slot]!]!]),
+  );
 }
 const kindOf = ({ kind }: Terminal): OutputKind => OUTPUTS[kind as OutputKindId];
-/** The id of what an output belongs to. */
-function thingOf({ partition, readings, sensors }: System, terminal: Terminal): string {
-  const { of } = terminal;
-  switch (kindOf(terminal).of) {
-    case 'signal':
-      return readings[of]!.signal.id;
-    case 'motor':
-      return partition.graph.motors[of]!.id;
-    case 'sensor':
-      return sensors[of]!.id;
-    case 'section':
-      return names.headOf(partition, partition.sections[of]!).id;
-  }
-}
-
 function orderOf({ orders, system }: Rehearsal, train: number): TrainFrame['order'] {
   const order = orders.of(train);
   return order && { block: system.partition.blocks[order.block]!.name, ahead: order.way !== undefined };

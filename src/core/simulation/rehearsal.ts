@@ -88,8 +88,7 @@ export class Rehearsal {
     const struck = struckBy(this.system, fault);
     if (!struck) return false;
     const by = `${fault.fault} ${fault.thing}`;
-    for (const { terminal, puts } of struck.terminals)
-      this.process.fail(terminal.slot, by, on ? puts : undefined);
+    for (const { terminal, puts } of struck.terminals) this.process.fail(terminal.slot, by, on ? puts : undefined);
     this.failed = true;
     if (on) this.failures.set(by, fault);
     else this.failures.delete(by);

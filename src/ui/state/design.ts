@@ -15,6 +15,7 @@ import type {
 } from '@/core/design';
 import type { BestAxles, SeeEverywhere } from '@/core/detection';
 import type { DivideWishes, Suggestion } from '@/core/divide';
+import type { FaultGroup } from '@/core/faults';
 import type { Explanation } from '@/core/logic';
 import type { LayoutDocument } from '@/core/survey';
 import type { SurveyReading } from '@/core/walk';
@@ -39,6 +40,8 @@ export interface DesignSlice {
   designProblem?: string;
   /** The newest proof; of another document than the present one it is out of date. */
   proved?: Proved;
+  /** The newest one in which something could fail. */
+  provedFailing?: Proved;
   trial: Trial;
   /** What comes of the trial; nothing until it is asked for. */
   tried?: Tried & { document: LayoutDocument };
@@ -47,6 +50,8 @@ export interface DesignSlice {
   matrixOf?: (points: Trial['points'], some: Some) => Promise<AspectMatrix>;
   /** What each signal has when something fails, with the points lying so. */
   failsOf?: (points: Trial['points'], some: Some) => Promise<FailRow[]>;
+  /** What can fail, and is known what comes of it. */
+  listFaults?: () => Promise<FaultGroup[]>;
   /** What a signal protects. */
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
   /** What holds the motors of points. */

@@ -22,6 +22,7 @@ export function useDesign(): void {
     const askers = {
       explainTrial: (rule: string) => remote.explain(rule),
       failsOf: (points: Trial['points'], some: Some) => remote.fails(points, some),
+      listFaults: () => remote.faults(),
       matrixOf: (points: Trial['points'], some: Some) => remote.matrix(points, some),
       lookUpSignal: (id: string) => remote.signal(id),
       lookUpPoints: (id: string) => remote.points(id),
@@ -73,9 +74,9 @@ export function useDesign(): void {
     };
     /** Whether a proof still holds is looked up where there is one. */
     const findKey = async () => {
-      const { proved, design, document } = store.getState();
-      if (!proved || !design || design.document !== document || design.key !== undefined || proved.of === document)
-        return;
+      const { proved, provedFailing, design, document } = store.getState();
+      const asked = [proved, provedFailing].some((one) => one && one.of !== document);
+      if (!asked || !design || design.document !== document || design.key !== undefined) return;
       const key = (await remote.key()) ?? 'none';
       const now = store.getState();
       if (now.design === design) now.set({ design: { ...design, key } });
@@ -89,7 +90,7 @@ export function useDesign(): void {
     void check();
     const stop = store.subscribe((state, before) => {
       if (state.document !== before.document) void check();
-      else if (state.proved !== before.proved) void findKey();
+      else if (state.proved !== before.proved || state.provedFailing !== before.provedFailing) void findKey();
       else if (state.trial !== before.trial || state.stage !== before.stage) void tryOut();
     });
     return () => {

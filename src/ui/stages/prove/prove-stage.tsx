@@ -2,6 +2,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { LoaderCircle } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Fault } from '@/core/faults';
 import { type ProofProgress, STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from '@/core/proof';
 import { namesById, withNames } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
@@ -10,9 +11,10 @@ import { SheetBar } from '@/ui/parts/sheet-bar';
 import { Panel, PanelSection } from '@/ui/reasoning/panel';
 import { LineSheet } from '@/ui/sheet/line-sheet';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import { isProofOf } from '@/ui/state/verdict-line';
+import { isProofOf, type Proved } from '@/ui/state/verdict-line';
 import type { ProofReport, ProofWorker } from '@/workers/proof.worker';
 import { DESIGN_LANES } from '../design-stage';
+import { FaultChoices } from './fault-choices';
 import { count, VerdictRow } from './verdict-row';
 
 const timeOfDay = () => new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
@@ -24,11 +26,16 @@ const failuresFirst = (verdicts: ProofReport['verdicts']) => [
   ...verdicts.filter(({ result }) => result !== 'fails'),
 ];
 
+/** A proof in which just that could fail. */
+const ofFault = (proved: Proved | undefined, { fault, thing }: Fault): Proved | undefined =>
+  proved?.report.fault?.fault === fault && proved.report.fault.thing === thing ? proved : undefined;
+
 /** Looks at everything that can happen, and tells what it found. */
 export function ProveStage() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
-  const proved = useWorkbench((s) => s.proved);
+  const [fault, setFault] = useState<Fault>();
+  const proved = useWorkbench((s) => (fault ? ofFault(s.provedFailing, fault) : s.proved));
   const remote = useRef<Remote<ProofWorker>>(undefined);
   const [progress, setProgress] = useState<ProofProgress>();
   const [problem, setProblem] = useState<string>();
@@ -42,11 +49,12 @@ export function ProveStage() {
 
   const prove = async () => {
     setProblem(undefined);
-    store.getState().set({ proved: undefined });
+    const slot = fault ? 'provedFailing' : 'proved';
+    store.getState().set({ [slot]: undefined });
     setProgress({ states: 0, moves: 0, waiting: 0 });
     try {
-      const report = await remote.current!.prove(document, switches, proxy(setProgress));
-      store.getState().set({ proved: { of: document, at: timeOfDay(), tried: switches, report } });
+      const report = await remote.current!.prove(document, switches, fault, proxy(setProgress));
+      store.getState().set({ [slot]: { of: document, at: timeOfDay(), tried: switches, report } });
     } catch (error) {
       setProblem(messageOf(error, 'It cannot be proved.'));
     }
@@ -55,14 +63,14 @@ export function ProveStage() {
   const saveModel = async () => {
     setProblem(undefined);
     try {
-      const text = await remote.current!.promela(document, switches);
+      const text = await remote.current!.promela(document, switches, fault);
       saveFile(`${document.name.replaceAll('.', ' ')}.pml`, text, 'text/plain');
     } catch (error) {
       setProblem(messageOf(error, 'It cannot be written.'));
     }
   };
   const report = proved?.report;
-  const stale = useWorkbench((s) => s.proved !== undefined && isProofOf(s) === false);
+  const stale = useWorkbench((s) => proved !== undefined && isProofOf({ ...s, proved }) === false);
   const names = useMemo(() => namesById(document), [document]);
   const named = (text: string) => withNames(text, names);
   const triedOther =
@@ -128,6 +136,12 @@ export function ProveStage() {
                 : `${of(report.states, 'state')} and ${of(report.moves, 'move')}, not all`}{' '}
               of {report.trains.length === 0 ? 'no train' : named(report.trains.join(', '))}, under what is taken for
               granted below.
+              {report.fault && (
+                <>
+                  {' '}
+                  With this, at any moment: <strong>{named(report.fault.says)}.</strong>
+                </>
+              )}
             </p>
             <ul className="mt-1" aria-label="Verdicts">
               {failuresFirst(report.verdicts).map((verdict) => (
@@ -154,6 +168,9 @@ export function ProveStage() {
               {SWITCHES[id].says}
             </CheckBox>
           ))}
+        </PanelSection>
+        <PanelSection title="With something that fails">
+          <FaultChoices fault={fault} disabled={progress !== undefined} onFault={setFault} />
         </PanelSection>
         <PanelSection title="Another checker">
           <p className="mb-2 text-ink2">The same trains and rules as a Promela model, for the Spin checker.</p>

@@ -8,11 +8,12 @@ import { LineSheet } from '@/ui/sheet/line-sheet';
 import { shownDocument } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { HazardsNow } from './harms-now';
-import { OnTheLine, WhileRunning } from './on-the-line';
+import { OnTheLine } from './on-the-line';
 import { RehearseBar } from './rehearse-bar';
 import { RunsWindow } from './runs-window';
 import { TimeDistanceGraph } from './time-distance-graph';
 import { useRehearsal } from './use-rehearsal';
+import { WhileRunning } from './while-running';
 
 const NO_BLOCKS: BlockView[] = [];
 /** The graph is drawn this often; the trains on the sheet move at every report. */
