@@ -39,15 +39,13 @@ export const turnout = (
   at: cm(at),
   facing,
   hand,
-  diverging: { line: leg, end: facing === 'up' ? 'start' : 'end' },
+  legs: [{ line: leg, end: facing === 'up' ? 'start' : 'end' }],
   straight: undefined,
-  second: undefined,
-  secondLies: undefined,
   clearance: cm(20),
   motor: 'slow',
   throwMs: 1500,
   spareContacts: 1,
-  lies: 'straight',
+  lies: ['straight'],
   throwsWith: undefined,
   certainty: 'fixed',
 });
@@ -58,7 +56,7 @@ export const sensor = (name: string, kind: Sensor['kind'], line: string, at: num
   kind,
   anchor: { line, at: cm(at) },
   holdMs: 1000,
-  input: '',
+  input: undefined,
   certainty: 'fixed',
 });
 

@@ -187,7 +187,7 @@ describe('anything given as a layout', () => {
   test('a turnout without a leg has its own message', () => {
     const document = smallValley();
     const turnouts = document.turnouts.map((t, i) =>
-      i === 0 ? { ...t, diverging: { line: 'nowhere', end: 'start' as const } } : t,
+      i === 0 ? { ...t, legs: [{ line: 'nowhere', end: 'start' as const }] } : t,
     );
     expect(
       faultsOf(JSON.stringify({ ...document, turnouts }))

@@ -123,7 +123,7 @@ describe('what trains do', () => {
         { up: 200, down: 200, delayMs: 0, is: 'assumed' },
       ),
     ];
-    d.turnouts[0]!.lies = lies;
+    d.turnouts[0]!.lies = [lies];
     const run = new Rehearsal(compileSystem(d), 1);
     run.command({ kind: 'run', train: 't', on: true });
     const speeds: Record<string, number> = {};

@@ -27,7 +27,7 @@ const sensor = (id: string, kind: Sensor['kind'], at: number, holdMs: number): S
   kind,
   anchor: { line: 'oval', at: cm(at) },
   holdMs,
-  input: '',
+  input: undefined,
   certainty: 'fixed',
 });
 /** A ring of blocks of 120 cm bounded by marks at 60, 180 … cm, run upwards, with a spot 5 cm behind each mark and a board in each block. */

@@ -88,7 +88,7 @@ describe('settling what two windows changed', () => {
         motor: 'slow',
         throwMs: 800,
         spareContacts: 1,
-        lies: 'straight',
+        lies: ['straight'],
         certainty: 'tentative',
       },
       leads: { kind: 'dead end', name: `Spur ${at}`, length: cm(70) },
@@ -96,7 +96,7 @@ describe('settling what two windows changed', () => {
     const [a, b] = [edited(base, siding(120)), edited(base, siding(350))];
     const own = separateIds(base, a, b);
     expect(own.turnouts[0]!.id).not.toBe(b.turnouts[0]!.id);
-    expect(own.turnouts[0]!.diverging.line).not.toBe(b.turnouts[0]!.diverging.line);
+    expect(own.turnouts[0]!.legs[0]!.line).not.toBe(b.turnouts[0]!.legs[0]!.line);
     const merged = mergeDocuments(own, b, keys(base, own));
     expect(readDocument({ ...merged, turnouts: merged.turnouts.map((t, i) => ({ ...t, name: `T${i}` })) }).ok).toBe(
       true,

@@ -51,7 +51,7 @@ describe('deleting takes along what cannot be without it, and nothing else', () 
       const after = done(before, { do: 'delete', id });
       sound(after);
       expect(after.lines, name).toEqual(before.lines.filter((line) => line.id !== id));
-      expect(after.turnouts, name).toEqual(before.turnouts.filter((t) => t.line !== id && t.diverging.line !== id));
+      expect(after.turnouts, name).toEqual(before.turnouts.filter((t) => t.line !== id && t.legs[0]!.line !== id));
       expect(after.features, name).toEqual(before.features.filter(({ line }) => line !== id));
       const goes = deletionOf(before, id).goes.join();
       for (const t of before.turnouts)

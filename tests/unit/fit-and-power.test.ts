@@ -279,7 +279,11 @@ describe('current in the track', () => {
     );
     const design = checkDesign(d);
     expect(
-      viewDesign(d, design).districts.map(({ booster, feeders, length }) => [booster, feeders.length, length / 1e5]),
+      viewDesign(d, design).districts.map(({ booster, feeders, length }) => [
+        booster.name,
+        feeders.length,
+        length / 1e5,
+      ]),
     ).toEqual([
       ['A', 2, 200],
       ['B', 1, 100],

@@ -58,7 +58,8 @@ function statesOf(d: LayoutDocument, besides: Record<string, number[]>): Directe
     leads(outOf(a), into(b));
     leads(outOf(b), into(a));
   }
-  for (const { line, at, facing, diverging } of d.turnouts) {
+  for (const { line, at, facing, legs } of d.turnouts) {
+    const diverging = legs[0]!;
     const stem = facing === 'up' ? lower(line, at.tenthUm) : at.tenthUm;
     leads(name(line, stem, facing), into(diverging));
     leads(outOf(diverging), name(line, stem, facing === 'up' ? 'down' : 'up'));
@@ -136,7 +137,8 @@ describe('against a library of graphs, on 500 plans', () => {
         for (const side of ['left', 'right']) rails.addEdge(rail(...a, side), rail(...b, sameWay ? side : other(side)));
       };
       for (const { a, b } of d.joins) meet([a.line, stretchAt(a)], [b.line, stretchAt(b)], a.end !== b.end);
-      for (const { line, at, facing, diverging } of d.turnouts) {
+      for (const { line, at, facing, legs } of d.turnouts) {
+        const diverging = legs[0]!;
         const below = divided(line)
           .filter((one) => one < at.tenthUm)
           .at(-1)!;
@@ -192,7 +194,7 @@ test('every point of every line belongs to one piece, one block and one section'
 test('a loop that comes back to its turnout meets itself, and not once both rails are cut twice: by hand', () => {
   const d = newDocument('Loop');
   d.lines = [{ id: 'm', name: 'M', length: cm(400), drawing: undefined }];
-  d.turnouts = [{ ...turnout('T', 'm', 100, 'up', 'left', 'm'), diverging: { line: 'm', end: 'end' } }];
+  d.turnouts = [{ ...turnout('T', 'm', 100, 'up', 'left', 'm'), legs: [{ line: 'm', end: 'end' }] }];
   expect(railsOf(compileTrack(d), []).clashes).toEqual([{ zone: expect.any(Number), points: 't-T' }]);
   const both = [150, 350].map((at) => ({ line: 'm', at: cm(at).tenthUm }));
   expect(railsOf(compileTrack(d), both).clashes).toEqual([]);

@@ -19,7 +19,7 @@ const sensor = (id: string, kind: Sensor['kind'], at: number, holdMs = 200): Sen
   kind,
   anchor: { line: 'oval', at: cm(at) },
   holdMs,
-  input: '',
+  input: undefined,
   certainty: 'fixed',
 });
 /** A ring of blocks of 120 cm that nothing watches, bounded by marks at 60, 180 … cm, with a magnet 1 cm from either end of each train. */

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { giveInputs, readInput, shareOut, wireOf } from '@/core/detection';
+import { giveInputs, inputOf, shareOut, wireOf } from '@/core/detection';
 import { cm } from '@/core/measure';
-import { applyEdit, type LayoutDocument, readDocument } from '@/core/survey';
+import { applyEdit, type LayoutDocument, readDocument, readSensorInput, saySensorInput } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { smallValley } from '@/demo/small-valley';
@@ -71,7 +71,7 @@ describe('inputs of modules', () => {
     expect(new Set(inputs.values()).size).toBe(d.sensors.length);
     const count = new Map<string, number>();
     for (const input of inputs.values()) {
-      expect(readInput(input, SIXTEEN)).toBeDefined();
+      expect(inputOf(readSensorInput(input), SIXTEEN)).toBeDefined();
       count.set(moduleOf(input), (count.get(moduleOf(input)) ?? 0) + 1);
     }
     expect([...count.values()].every((own) => own <= 14)).toBe(true);
@@ -79,12 +79,18 @@ describe('inputs of modules', () => {
   });
   test('what has one keeps it when things are added; the new one takes a spare input of the nearest module', () => {
     const d = kept(smallValley());
-    const before = new Map(d.sensors.map(({ id, input }) => [id, input]));
-    d.sensors.push({ ...d.sensors[0]!, id: 'd-new', name: 'New', anchor: { line: 'main', at: cm(1100) }, input: '' });
+    const before = new Map(d.sensors.map(({ id, input }) => [id, saySensorInput(input)]));
+    d.sensors.push({
+      ...d.sensors[0]!,
+      id: 'd-new',
+      name: 'New',
+      anchor: { line: 'main', at: cm(1100) },
+      input: undefined,
+    });
     const { inputs } = given(d);
     for (const [id, input] of before) expect(inputs.get(id)).toBe(input);
     const near = d.sensors.find(({ name }) => name === 'FM')!;
-    expect(moduleOf(inputs.get('d-new')!)).toBe(moduleOf(near.input));
+    expect(moduleOf(inputs.get('d-new')!)).toBe(near.input!.module);
     expect([...inputs.values()].filter((input) => input === inputs.get('d-new'))).toHaveLength(1);
     const anew = given(d, SIXTEEN, true);
     expect(anew.wire).toBeLessThanOrEqual(given(d).wire);
@@ -92,10 +98,10 @@ describe('inputs of modules', () => {
   test('one that two share, or that no module of that size has, is given anew; nothing is lost', () => {
     const d = kept(smallValley());
     d.sensors[1]!.input = d.sensors[0]!.input;
-    d.sensors[2]!.input = '1.40';
-    d.sensors[3]!.input = 'by the window';
+    d.sensors[2]!.input = readSensorInput('1.40');
+    d.sensors[3]!.input = readSensorInput('by the window');
     const { inputs } = given(d);
-    expect(inputs.get(d.sensors[0]!.id)).toBe(d.sensors[0]!.input);
+    expect(inputs.get(d.sensors[0]!.id)).toBe(saySensorInput(d.sensors[0]!.input));
     expect(new Set(inputs.values()).size).toBe(d.sensors.length);
     expect(readDocument(JSON.parse(JSON.stringify(kept(d)))).ok).toBe(true);
     expect(given({ ...d, sensors: [] })).toEqual({ inputs: new Map(), wire: 0 });
@@ -110,9 +116,9 @@ describe('inputs of modules', () => {
     const d = kept(smallValley());
     const [one, other] = d.sensors;
     const change = (input: string) => applyEdit(d, { do: 'change sensor', id: one!.id, change: { input } });
-    const taken = change(other!.input);
-    expect(taken.ok ? '' : taken.problem).toBe(`Input ${other!.input} is taken by ${other!.name}.`);
-    expect(change('3.16').ok && change('').ok && change(one!.input).ok).toBe(true);
+    const taken = change(saySensorInput(other!.input));
+    expect(taken.ok ? '' : taken.problem).toBe(`Input ${saySensorInput(other!.input)} is taken by ${other!.name}.`);
+    expect(change('3.16').ok && change('').ok && change(saySensorInput(one!.input)).ok).toBe(true);
     expect(change('x'.repeat(41)).ok).toBe(false);
   });
   test.each([
@@ -124,5 +130,5 @@ describe('inputs of modules', () => {
     ['2', undefined],
     ['', undefined],
     ['-1.2', undefined],
-  ])('%j is read', (text, read) => expect(readInput(text, SIXTEEN)).toEqual(read));
+  ])('%j is read', (text, read) => expect(inputOf(readSensorInput(text), SIXTEEN)).toEqual(read));
 });

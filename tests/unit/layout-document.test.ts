@@ -71,9 +71,9 @@ describe('import and export', () => {
     [
       'a leg used twice',
       (d) => {
-        d.turnouts[0]!.diverging = { line: 'm2', end: 'start' };
+        d.turnouts[0]!.legs = [{ line: 'm2', end: 'start' }];
       },
-      'turnouts[4].diverging',
+      'turnouts[4].legs[0]',
       'already used',
     ],
     [
@@ -309,7 +309,7 @@ describe('editing', () => {
           motor: 'hand',
           throwMs: 1000,
           spareContacts: 0,
-          lies: 'straight',
+          lies: ['straight'],
           throwsWith: undefined,
           certainty: 'tentative',
         },
@@ -319,7 +319,7 @@ describe('editing', () => {
       { do: 'add signal', line: 'L1', at: cm(80), governs: 'up' },
     ];
     for (const edit of edits) document = apply(document, edit).document;
-    expect(document.turnouts.map((t) => [t.at.tenthUm / 1e5, t.facing, t.diverging.end])).toEqual([
+    expect(document.turnouts.map((t) => [t.at.tenthUm / 1e5, t.facing, t.legs[0]!.end])).toEqual([
       [100, 'up', 'start'],
       [300, 'down', 'end'],
     ]);
@@ -408,8 +408,8 @@ describe('editing', () => {
     ['delete a detector', { do: 'delete', id: 'd-UM' }, (d) => d.sensors.length, 18],
     [
       'let a turnout lie diverging',
-      { do: 'change turnout', id: 't-T5', change: { lies: 'diverging' } },
-      (d) => d.turnouts[4]!.lies,
+      { do: 'change turnout', id: 't-T5', change: { lies: ['diverging'] } },
+      (d) => d.turnouts[4]!.lies[0],
       'diverging',
     ],
     [
@@ -438,7 +438,7 @@ describe('editing', () => {
         turnout: { ...smallValley().turnouts[0]!, at: cm(850), hand: 'left' },
         leads: { kind: 'dead end', name: 'Quarry', length: cm(90) },
       },
-      (d) => [d.turnouts.at(-1)!.name, d.lines.at(-1)!.name, d.turnouts.at(-1)!.diverging.end],
+      (d) => [d.turnouts.at(-1)!.name, d.lines.at(-1)!.name, d.turnouts.at(-1)!.legs[0]!.end],
       ['T20', 'Quarry', 'start'],
     ],
     [

@@ -95,7 +95,7 @@ describe('deleting anything on any layout', () => {
     const d = smallValley();
     const turnout = d.turnouts.find(({ name }) => name === 'T1')!;
     const refused = applyEdit(d, { do: 'delete', id: turnout.id });
-    const track = d.lines.find(({ id }) => id === turnout.diverging.line)!.name;
+    const track = d.lines.find(({ id }) => id === turnout.legs[0]!.line)!.name;
     expect(refused.ok ? '' : refused.problem).toContain(`Track ${track} leads from T1 and still has things on it`);
   });
 });

@@ -27,7 +27,7 @@ function reverseLoop(): LayoutDocument {
     {
       ...turnout('T1', 'main', 300, 'up', 'left', 'loop'),
       straight: { line: 'loop', end: 'end' },
-      diverging: { line: 'loop', end: 'start' },
+      legs: [{ line: 'loop', end: 'start' }],
     },
   ];
   d.features = [

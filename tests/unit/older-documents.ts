@@ -1,15 +1,19 @@
-import type { LayoutDocument } from '@/core/survey';
+import { type LayoutDocument, saySensorInput } from '@/core/survey';
 
 /** A document as version 2 had it: what watches sections in a list of its own, spots among the features. */
 export function asVersion2(
-  { sensors, turnouts, ...rest }: LayoutDocument,
+  { sensors, turnouts, boosters: _, ...rest }: LayoutDocument,
   ...spots: object[]
 ): Record<string, unknown> {
   return structuredClone({
     ...rest,
     version: 2,
-    turnouts: turnouts.map(({ kind: _, second: __, secondLies: ___, ...turnout }) => turnout),
-    detectors: sensors.map(({ certainty: _, ...detector }) => detector),
+    turnouts: turnouts.map(({ kind: _, legs: [diverging], lies: [lies], ...turnout }) => ({
+      ...turnout,
+      diverging,
+      lies,
+    })),
+    detectors: sensors.map(({ certainty: _, input, ...detector }) => ({ ...detector, input: saySensorInput(input) })),
     features: [...rest.features, ...spots],
   });
 }

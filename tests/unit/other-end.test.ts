@@ -23,7 +23,7 @@ function fromOtherEnd(document: LayoutDocument, line: string): LayoutDocument {
   };
   for (const { a, b } of d.joins) [a, b].forEach(end);
   for (const turnout of d.turnouts) {
-    for (const leg of [turnout.diverging, turnout.straight, turnout.second]) if (leg) end(leg);
+    for (const leg of [...turnout.legs, turnout.straight]) if (leg) end(leg);
     if (turnout.line !== line) continue;
     turnout.at = back(turnout.at);
     turnout.facing = other(turnout.facing);

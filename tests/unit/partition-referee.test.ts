@@ -42,7 +42,7 @@ function beads(d: LayoutDocument, cutBy: (kind: 'gap' | 'mark') => boolean): (li
   for (const turnout of d.turnouts) {
     const at = turnout.at.tenthUm / 1e5;
     const stem = `${turnout.line} ${turnout.facing === 'up' ? at - 1 : at}`;
-    for (const leg of [turnout.diverging, ...(turnout.straight ? [turnout.straight] : [])]) {
+    for (const leg of [...turnout.legs, ...(turnout.straight ? [turnout.straight] : [])]) {
       const end = last(leg);
       if (!end.cut) tie(stem, end.bead);
     }
@@ -105,8 +105,9 @@ test.each(layouts)(
   (_, d) => {
     const { lines } = straighten(d);
     for (const turnout of d.turnouts) {
-      const leg = lines.get(turnout.diverging.line)!;
-      const x = turnout.diverging.end === 'start' ? leg.xAtStart : leg.xAtEnd;
+      const diverging = turnout.legs[0]!;
+      const leg = lines.get(diverging.line)!;
+      const x = diverging.end === 'start' ? leg.xAtStart : leg.xAtEnd;
       if (leg.cutAtStart === undefined && leg.cutAtEnd === undefined)
         expect(x).toBeCloseTo(xOf(lines.get(turnout.line)!, turnout.at.tenthUm), 0);
     }

@@ -18,7 +18,9 @@ function bare(d: LayoutDocument, shown = 'clear') {
   const { scheme } = checkDesign(d);
   const aspect = scheme.aspects.find(({ id }) => id === shown)!;
   const plant = new Plant(plantParameters(d), scheme.partition, scheme.readings, none);
-  const lies: Record<string, 'straight' | 'diverging'> = Object.fromEntries(d.turnouts.map((t) => [t.name, t.lies]));
+  const lies: Record<string, 'straight' | 'diverging'> = Object.fromEntries(
+    d.turnouts.map((t) => [t.name, t.lies[0]!]),
+  );
   const events: PlantEvent[] = [];
   const step = () =>
     plant.step(

@@ -174,7 +174,7 @@ describe('ways over points, by hand', () => {
     const d = crossing('double slip');
     expect(compileTrack(d).edges).toHaveLength(4);
     const wye = threeWay();
-    wye.turnouts = [{ ...wye.turnouts[0]!, kind: 'wye', second: undefined, secondLies: undefined }];
+    wye.turnouts = [{ ...wye.turnouts[0]!, kind: 'wye', legs: wye.turnouts[0]!.legs.slice(0, 1), lies: ['straight'] }];
     wye.lines = wye.lines.filter(({ id }) => id !== 'r');
     const graph = compileTrack(wye);
     const [stem] = graph.points[0]!.ports;
@@ -190,15 +190,15 @@ describe('documents with such points', () => {
     }
   });
   test.each<[string, (d: LayoutDocument) => void, string]>([
+    ['a third leg that leads nowhere', (d) => d.turnouts[0]!.legs.pop(), 'of which 3 legs lead somewhere, and 2 do'],
     [
-      'a third leg that leads nowhere',
-      (d) => Object.assign(d.turnouts[0]!, { second: undefined }),
-      'only two lead somewhere',
+      'a third leg too many',
+      (d) => Object.assign(d.turnouts[0]!, { kind: 'turnout' }),
+      'of which 2 legs lead somewhere, and 3 do',
     ],
-    ['a third leg too many', (d) => Object.assign(d.turnouts[0]!, { kind: 'turnout' }), 'three lead somewhere'],
     [
       'one end for two legs',
-      (d) => Object.assign(d.turnouts[0]!, { second: d.turnouts[0]!.diverging }),
+      (d) => d.turnouts[0]!.legs.fill(d.turnouts[0]!.legs[0]!),
       'is already used at turnouts[0]',
     ],
   ])('%s is told', (_, spoil, told) => {

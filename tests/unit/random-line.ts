@@ -46,7 +46,7 @@ export function randomLine(seed: number): LayoutDocument {
       turnout(`A${n}`, 'main', west, 'up', draw.pick(['left', 'right']), leg),
       turnout(`B${n}`, 'main', east, 'down', draw.pick(['left', 'right']), leg),
     );
-    d.turnouts.at(-1)!.lies = draw.pick(['straight', 'diverging']);
+    d.turnouts.at(-1)!.lies = [draw.pick(['straight', 'diverging'])];
     d.features.push(
       gap(`ga${n}`, 'main', west + 30),
       gap(`gb${n}`, 'main', east - 30),

@@ -27,7 +27,7 @@ export function randomPlan(seed: number): LayoutDocument {
       const at = draw.whole(10, line.length.tenthUm / 1e5 - 10);
       if (d.turnouts.some((other) => other.line === line.id && Math.abs(other.at.tenthUm / 1e5 - at) < 3)) continue;
       const facing = draw.pick(['up', 'down'] as const);
-      d.turnouts.push({ ...turnout(`T${i}`, line.id, at, facing, 'left', ''), diverging: leg, clearance: cm(1) });
+      d.turnouts.push({ ...turnout(`T${i}`, line.id, at, facing, 'left', ''), legs: [leg], clearance: cm(1) });
     }
   }
   const cuts = draw.below(4);

@@ -27,7 +27,7 @@ function told(
     kind,
     anchor: { line: 'oval', at: cm(((at % (blocks * long)) + blocks * long) % (blocks * long)) },
     holdMs: 200,
-    input: '',
+    input: undefined,
     certainty: 'fixed',
   });
   d.features = d.features.flatMap((one): typeof d.features => {

@@ -11,7 +11,7 @@ const spot = (id: string, at: number, kind: Sensor['kind'] = 'optical'): Sensor 
   kind,
   anchor: { line: 'oval', at: cm(at) },
   holdMs: 100,
-  input: '',
+  input: undefined,
   certainty: 'tentative',
 });
 const oval = (change: Partial<LayoutDocument> = {}): LayoutDocument => ({

@@ -103,7 +103,7 @@ function anyEdit(d: LayoutDocument, draw: Draw): Edit | undefined {
     () => sensor && { do: 'change sensor', id: sensor.id, change: { holdMs: draw.below(4) * 400 } },
     () => train && { do: 'change train', id: train.id, change: { topSpeedKmh: 40 + draw.below(4) * 10 } },
     () => turnout && { do: 'change turnout', id: turnout.id, change: { throwMs: 500 + draw.below(3) * 500 } },
-    () => turnout && { do: 'change turnout', id: turnout.id, change: { lies: 'diverging' } },
+    () => turnout && { do: 'change turnout', id: turnout.id, change: { lies: ['diverging'] } },
     () => signal && { do: 'use pattern', id: signal.id, pattern: 'timed caution', on: draw.chance(0.7) },
     () => ({ do: 'own rules', put: [{ name: `mine${draw.below(2)}`, text: 'true' }], drop: [], about: 'mine' }),
     () => ({ do: 'set power', power: draw.chance(0.5) ? 'two-rail DC' : 'two-rail digital' }),

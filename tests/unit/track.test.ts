@@ -21,7 +21,7 @@ function reverseLoop(): LayoutDocument {
   d.turnouts = [
     {
       ...turnout('T1', 'main', 300, 'up', 'left', 'loop'),
-      diverging: { line: 'loop', end: 'start' },
+      legs: [{ line: 'loop', end: 'start' }],
       straight: { line: 'loop', end: 'end' },
     },
   ];

@@ -187,7 +187,7 @@ export function randomLayout(seed: number): LayoutDocument {
     d.features = d.features.filter((f) => f !== gone);
   }
   for (const t of d.turnouts) {
-    t.lies = draw.pick(['straight', 'diverging']);
+    t.lies = [draw.pick(['straight', 'diverging'])];
     t.throwMs = draw.pick([200, 1500]);
   }
   for (const detector of d.sensors) detector.holdMs = draw.pick([0, 300, 1000]);

@@ -3,6 +3,8 @@ import { type Facing, type LayoutDocument, newDocument } from '../../src/core/su
 import { block, gap, signal, train, turnout, vehicle } from '../../src/demo/build';
 import { Draw } from './draw';
 
+const LIES = ['straight', 'diverging'] as const;
+
 /** Where two lines or three meet in points of more than the common kind, sound or with a signal or a detector left out. */
 export function randomPoints(seed: number): LayoutDocument {
   const draw = new Draw(seed, 987);
@@ -27,12 +29,12 @@ export function randomPoints(seed: number): LayoutDocument {
     line('a', length);
     line('l', leg);
     line('r', leg);
+    const [second, lies] = [draw.pick(LIES), draw.pick(LIES)];
     d.turnouts.push({
       ...turnout('W', 'a', tips, up ? 'up' : 'down', 'left', 'l'),
       kind: 'three-way',
-      second: { line: 'r', end: up ? 'start' : 'end' },
-      secondLies: draw.pick(['straight', 'diverging']),
-      lies: draw.pick(['straight', 'diverging']),
+      legs: ['l', 'r'].map((leg) => ({ line: leg, end: up ? ('start' as const) : ('end' as const) })),
+      lies: [lies, second],
       clearance: cm(clearance),
     });
     arm('a', tips, up ? 0 : length, reach, 'A');

@@ -22,7 +22,7 @@ export function withRandomSensors(document: LayoutDocument, seed: number): Layou
       kind,
       anchor: { line: line.id, at: cm(draw.whole(0, line.length.tenthUm / 1e5)) },
       holdMs: draw.pick([0, 300, 2000]),
-      input: '',
+      input: undefined,
       certainty: 'fixed',
     });
   }

@@ -3,7 +3,7 @@ import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
 import { chosenOutputs, type Post } from '../patterns';
-import type { Edit, Facing, LayoutDocument } from '../survey';
+import type { Booster, Edit, Facing, LayoutDocument } from '../survey';
 import { checkDesign, type Design } from './check-design';
 import { districtsOf } from './districts';
 import { type StandingTrains, standingTrains } from './standing-trains';
@@ -45,7 +45,7 @@ export interface DesignView {
 }
 
 export interface DistrictView {
-  booster: string;
+  booster: Booster;
   feeders: string[];
   pieces: BlockView['pieces'];
   length: TenthUm;

@@ -9,13 +9,18 @@ export function districtFindings({ document, partition }: Scheme): Finding<Edit>
   const feeders = feedersOf(document, partition);
   if (feeders.size === 0) return [];
   const named = [...feeders.values()].flat().some(({ booster }) => booster !== undefined);
+  const names = new Map(document.boosters.map(({ id, name }) => [id, name]));
+  const called: Called = (booster) => names.get(booster) ?? booster;
   const says = (feeder: Feeder) => callThing('features', feeder, document.shownUnit);
   return [
     ...unfed(partition, feeders),
-    ...(named ? [...fedTwice(partition, feeders), ...ofNone(feeders, says)] : []),
-    ...(named && document.ownReturns ? joinedByRail(document, partition, feeders) : []),
+    ...(named ? [...fedTwice(partition, feeders, called), ...ofNone(feeders, says, called)] : []),
+    ...(named && document.ownReturns ? joinedByRail(document, partition, feeders, called) : []),
   ];
 }
+
+/** What people call a booster, by its id. */
+type Called = (booster: string) => string;
 
 const boostersOf = (feeders: readonly Feeder[] = []): string[] => [
   ...new Set(feeders.flatMap(({ booster }) => booster ?? [])),
@@ -46,7 +51,7 @@ const unfed = (partition: Partition, feeders: ReadonlyMap<number, Feeder[]>): Fi
       };
     });
 
-function fedTwice(partition: Partition, feeders: ReadonlyMap<number, Feeder[]>): Finding<Edit>[] {
+function fedTwice(partition: Partition, feeders: ReadonlyMap<number, Feeder[]>, called: Called): Finding<Edit>[] {
   return [...feeders].flatMap(([section, own]): Finding<Edit>[] => {
     const boosters = boostersOf(own);
     if (boosters.length < 2) return [];
@@ -57,11 +62,14 @@ function fedTwice(partition: Partition, feeders: ReadonlyMap<number, Feeder[]>):
         kind: 'two boosters in one section',
         severity: 'unsafe',
         subject: id,
-        says: `${boosters.join(' and ')} both feed ${namesIn(partition, section)}: two supplies joined work against each other and can burn what lies between.`,
-        figures: own.map(({ name, booster }) => ({ name, value: booster ?? 'no booster said' })),
+        says: `${boosters.map(called).join(' and ')} both feed ${namesIn(partition, section)}: two supplies joined work against each other and can burn what lies between.`,
+        figures: own.map(({ name, booster }) => ({
+          name,
+          value: booster === undefined ? 'no booster said' : called(booster),
+        })),
         advice: 'Never join two supplies. Cut the section between them, or lead all its feeders from one.',
         fixes: boosters.map((booster) => ({
-          says: `Lead all its feeders from ${booster}`,
+          says: `Lead all its feeders from ${called(booster)}`,
           edit: { do: 'change features', ids: own.map((feeder) => feeder.id), change: { booster } },
         })),
       },
@@ -69,7 +77,11 @@ function fedTwice(partition: Partition, feeders: ReadonlyMap<number, Feeder[]>):
   });
 }
 
-const ofNone = (feeders: ReadonlyMap<number, Feeder[]>, says: (feeder: Feeder) => string): Finding<Edit>[] =>
+const ofNone = (
+  feeders: ReadonlyMap<number, Feeder[]>,
+  says: (feeder: Feeder) => string,
+  called: Called,
+): Finding<Edit>[] =>
   [...feeders.values()]
     .flatMap((own) => own.filter(({ booster }) => booster === undefined).map((feeder) => ({ feeder, own })))
     .map(({ feeder, own }) => ({
@@ -81,7 +93,7 @@ const ofNone = (feeders: ReadonlyMap<number, Feeder[]>, says: (feeder: Feeder) =
       figures: [],
       advice: 'Choose it, and say its booster.',
       fixes: boostersOf(own).map((booster) => ({
-        says: `Lead it from ${booster}`,
+        says: `Lead it from ${called(booster)}`,
         edit: { do: 'change features', ids: [feeder.id], change: { booster } },
       })),
     }));
@@ -91,6 +103,7 @@ function joinedByRail(
   document: Scheme['document'],
   partition: Partition,
   feeders: ReadonlyMap<number, Feeder[]>,
+  called: Called,
 ): Finding<Edit>[] {
   return document.features.filter(isKind('gap')).flatMap((gap): Finding<Edit>[] => {
     if (gap.rail === 'both') return [];
@@ -104,7 +117,7 @@ function joinedByRail(
         kind: 'boosters joined by a rail',
         severity: 'unsafe',
         subject: gap.id,
-        says: `${callThing('features', gap, document.shownUnit)} parts ${one} from ${other}, but cuts the ${gap.rail} rail alone: the other one joins the two, which share no return.`,
+        says: `${callThing('features', gap, document.shownUnit)} parts ${called(one)} from ${called(other)}, but cuts the ${gap.rail} rail alone: the other one joins the two, which share no return.`,
         figures: [],
         advice: 'Cut both rails where two boosters meet.',
         fixes: [{ says: 'Cut both rails', edit: { do: 'change features', ids: [gap.id], change: { rail: 'both' } } }],

@@ -1,5 +1,5 @@
 import { type Partition, pieceAt } from '../detection';
-import { type FeatureOf, isKind, type LayoutDocument } from '../survey';
+import { type Booster, type FeatureOf, isKind, type LayoutDocument } from '../survey';
 
 export type Feeder = FeatureOf<'feeder'>;
 
@@ -17,22 +17,23 @@ export function feedersOf(document: LayoutDocument, partition: Partition): Map<n
 
 /** All that one booster feeds. */
 export interface District {
-  booster: string;
+  booster: Booster;
   feeders: Feeder[];
   /** Indices of its sections. */
   sections: number[];
 }
 
-/** The districts, in the order of the alphabet; none where no feeder says what it is led from. */
+/** The districts, in the order of the alphabet; one for each booster, which may feed nothing yet. */
 export function districtsOf(document: LayoutDocument, partition: Partition): District[] {
-  const districts = new Map<string, District>();
+  const districts = new Map(
+    document.boosters.map((booster): [string, District] => [booster.id, { booster, feeders: [], sections: [] }]),
+  );
   for (const [section, feeders] of feedersOf(document, partition))
     for (const feeder of feeders) {
-      if (feeder.booster === undefined) continue;
-      const own = districts.get(feeder.booster) ?? { booster: feeder.booster, feeders: [], sections: [] };
-      districts.set(feeder.booster, own);
+      const own = feeder.booster === undefined ? undefined : districts.get(feeder.booster);
+      if (!own) continue;
       own.feeders.push(feeder);
       if (own.sections.at(-1) !== section) own.sections.push(section);
     }
-  return [...districts.values()].sort((a, b) => (a.booster < b.booster ? -1 : 1));
+  return [...districts.values()].sort((a, b) => (a.booster.name < b.booster.name ? -1 : 1));
 }

@@ -48,8 +48,8 @@ export function roomForTrains(document: LayoutDocument, blocks: readonly BlockVi
 function tracks(document: LayoutDocument): Omit<Room, 'spare' | 'worst'>[] {
   const { lines, turnouts, crossings } = document;
   return lines.flatMap(({ id, name, length: { tenthUm: whole } }) => {
-    const leading = turnouts.flatMap(({ diverging, second, clearance }) =>
-      [diverging, second].flatMap((leg) => (leg?.line === id ? { end: leg.end, clear: clearance.tenthUm } : [])),
+    const leading = turnouts.flatMap(({ legs, clearance }) =>
+      legs.flatMap((leg) => (leg.line === id ? { end: leg.end, clear: clearance.tenthUm } : [])),
     );
     if (leading.length === 0) return [];
     const fouled = [

@@ -21,12 +21,7 @@ function linesApart({ document }: Scheme): Finding<Edit>[] {
   if (lines.length < 2) return [];
   const met = new Set([
     ...joins.filter(({ a, b }) => a.line !== b.line).flatMap(({ a, b }) => [a.line, b.line]),
-    ...turnouts.flatMap(({ line, diverging, straight, second }) => [
-      line,
-      diverging.line,
-      straight?.line,
-      second?.line,
-    ]),
+    ...turnouts.flatMap(({ line, legs, straight }) => [line, ...legs.map((leg) => leg.line), straight?.line]),
     ...crossings.flatMap(({ a, b }) => [a.line, b.line]),
   ]);
   return lines

@@ -17,7 +17,7 @@ export { eachCrossing, type Field, type Fields, partsNoticed } from './fields';
 export { chanceShown, shortestHoldMs } from './hold';
 export { INFERRED_BY, type Inferred, type InferredBy } from './inferred';
 export { inferredFindings } from './inferred-findings';
-export { type GivenInputs, giveInputs, inputName, readInput, shareOut, wireOf } from './inputs';
+export { type GivenInputs, giveInputs, inputName, inputOf, shareOut, wireOf } from './inputs';
 export { onwardPieces } from './onward-pieces';
 export {
   blockOf,

@@ -1,15 +1,16 @@
 import { sensorKind } from '../kinds';
 import type { TenthUm } from '../measure';
-import type { LayoutDocument, Modules } from '../survey';
+import type { LayoutDocument, Modules, Sensor } from '../survey';
 import { type Drawing, xOf } from '../track';
 
 /** An input of a module, both counted from 1: “2.5”. */
 export const inputName = (module: number, input: number): string => `${module}.${input}`;
 
-/** Reads “2.5”; undefined where it names no input of a module of that size. */
-export function readInput(text: string, { inputs }: Modules): { module: number; input: number } | undefined {
-  const [, module, input] = (/^(\d{1,3})\.(\d{1,2})$/.exec(text.trim()) ?? []).map(Number);
-  return module && input && input <= inputs ? { module, input } : undefined;
+/** The module and the input of a sensor, by their numbers; undefined where it has none of a module of that size. */
+export function inputOf(input: Sensor['input'], { inputs }: Modules): { module: number; input: number } | undefined {
+  const module = input && /^\d{1,3}$/.test(input.module) ? Number(input.module) : 0;
+  const number = input?.number ?? 0;
+  return module > 0 && number > 0 && number <= inputs ? { module, input: number } : undefined;
 }
 
 interface Placed {
@@ -90,7 +91,7 @@ export function giveInputs(
   };
   const fresh: Placed[] = [];
   for (const { id, input, kind } of sensors) {
-    const has = anew ? undefined : readInput(input, modules);
+    const has = anew ? undefined : inputOf(input, modules);
     if (sensorKind(kind).tells === 'for a time') continue;
     if (has && !taken.has(inputName(has.module, has.input))) take(id, has.module, has.input);
     else fresh.push({ id, x: place.get(id)! });

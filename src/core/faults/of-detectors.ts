@@ -33,13 +33,13 @@ export const detectorBlind = faultKind({
   puts: () => FREE,
 });
 
-const moduleOf = ({ sensors }: System, of: number): string => sensors[of]!.input.split('.')[0]!;
+const moduleOf = ({ sensors }: System, of: number): string | undefined => sensors[of]!.input?.module;
 
 export const moduleLost = faultKind({
   title: 'A module is lost',
   says: (name) => `the module with detector ${name} is lost`,
   at: ['detector'],
-  strikes: (system, of) => moduleOf(system, of) !== '',
+  strikes: (system, of) => moduleOf(system, of) !== undefined,
   together: (system, of) =>
     [...system.sensors.keys()].filter((other) => moduleOf(system, other) === moduleOf(system, of)),
   puts: broken,

@@ -36,6 +36,7 @@ export { FLAGS, type FlagId } from './flags';
 export { type Entry, GLOSSARY, type GlossaryWord } from './glossary';
 export { INPUTS, type InputKindId } from './inputs';
 export type { InputKind } from './inputs/kind';
+export { MOTOR_KIND_IDS, MOTORS, type MotorKindId } from './motors';
 export { OUTPUTS, type OutputKindId } from './outputs';
 export type { OutputKind, PowerLevel } from './outputs/kind';
 export { FULL_POWER, POWER_LEVELS, type PowerId } from './outputs/power';
@@ -43,6 +44,8 @@ export {
   CROSSING_KIND_IDS,
   CROSSINGS,
   type CrossingKindId,
+  LEGS,
+  legsOf,
   TURNOUT_KIND_IDS,
   TURNOUTS,
   type TurnoutKindId,

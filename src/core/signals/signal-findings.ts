@@ -241,12 +241,11 @@ function gapsAround(document: LayoutDocument, turnout: Turnout | undefined): Fix
   if (!turnout) return [];
   const length = (line: string) => document.lines.find((l) => l.id === line)!.length.tenthUm;
   const sign = turnout.facing === 'up' ? 1 : -1;
-  const { line, end } = turnout.diverging;
   const reach = turnout.clearance.tenthUm;
   const spots = [
     { line: turnout.line, at: turnout.at.tenthUm - sign * BEFORE_BLADES },
     { line: turnout.line, at: turnout.at.tenthUm + sign * reach },
-    { line, at: end === 'start' ? reach : length(line) - reach },
+    ...turnout.legs.map(({ line, end }) => ({ line, at: end === 'start' ? reach : length(line) - reach })),
   ];
   return spots
     .filter((spot) => spot.at > 0 && spot.at < length(spot.line))

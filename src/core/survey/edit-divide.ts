@@ -56,7 +56,7 @@ export function editDivision(document: LayoutDocument, edit: DivideEdit): string
       kind,
       anchor: { ...anchor },
       holdMs,
-      input: '',
+      input: undefined,
       certainty: 'tentative',
     });
   }

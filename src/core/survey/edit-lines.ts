@@ -1,7 +1,7 @@
 import type { TenthUm, TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { LIST_NAMES, LISTS, type Reference, type Thing, thingsOf } from './lists';
-import { partAt } from './lists/references';
+import { holdersOf, idsNamed, partAt } from './lists/references';
 import { asTyped, freshId } from './new-document';
 import { refuse } from './refused';
 import { callThing } from './say-thing';
@@ -32,14 +32,14 @@ function placesOn(document: LayoutDocument, line: string) {
   for (const list of LIST_NAMES)
     for (const reference of LISTS[list].refers) {
       if (reference.to !== 'lines') continue;
-      const way = reference.at.split('.').slice(0, -1).join('.');
       thingsOf(asItWas(document), list).forEach((before, i) => {
-        if ((partAt(before, way) as Holder | undefined)?.line !== line) return;
+        if (!idsNamed(before, reference).includes(line)) return;
         const thing = thingsOf(document, list)[i]!;
         const lengths = (reference.distances ?? []).flatMap(
           (distance) => (partAt(thing, distance) as TypedLength | undefined) ?? [],
         );
-        found.push({ list, thing, holder: partAt(thing, way) as Holder, lengths, reference });
+        for (const { holder, field } of holdersOf(thing, reference))
+          if (holder[field] === line) found.push({ list, thing, holder: holder as Holder, lengths, reference });
       });
     }
   return found;

@@ -3,12 +3,11 @@ import type { TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { nextName } from './free-names';
 import { LISTS } from './lists';
-import type { Sensor } from './lists/sensors';
+import { LONGEST_MODULE, type Sensor } from './lists/sensors';
 import { freshId } from './new-document';
 import { refuse } from './refused';
 import type { Dropouts, Electrics, LayoutDocument, Modules } from './schema';
-
-const LONGEST_INPUT = 40;
+import { readSensorInput, saySensorInput } from './sensor-input';
 
 /** What can be done to sensors and what they are wired to. */
 export type SensorEdit =
@@ -17,9 +16,10 @@ export type SensorEdit =
   | {
       do: 'change sensor';
       id: string;
-      change: Partial<Pick<Sensor, 'kind' | 'holdMs' | 'input' | 'noticesMa' | 'turns'>>;
+      /** Its input as it is written: “2.5”. */
+      change: Partial<Pick<Sensor, 'kind' | 'holdMs' | 'noticesMa' | 'turns'> & { input: string }>;
     }
-  /** The input of each sensor, by its id, and what modules have them. */
+  /** The input of each sensor, by its id, as it is written, and what modules have them. */
   | { do: 'give inputs'; modules: Modules; inputs: Readonly<Record<string, string>> }
   | { do: 'expect dropouts'; dropouts: Dropouts }
   | { do: 'reckon with'; electrics: Electrics }
@@ -41,27 +41,26 @@ export function editSensors(document: LayoutDocument, edit: SensorEdit): string 
         kind,
         anchor: { line: edit.line, at: edit.at },
         holdMs,
-        input: '',
+        input: undefined,
         certainty: 'tentative',
       });
       return `Add ${title.toLowerCase()} ${name}`;
     }
     case 'change sensor': {
       const sensor = thingOf(document, 'sensors', edit.id) ?? refuse('It is no longer there.');
-      const { input } = edit.change;
-      const holder = input && asItWas(document).sensors.find((one) => one.id !== edit.id && one.input === input);
-      if (holder) refuse(`Input ${input} is taken by ${holder.name}.`);
-      if (input !== undefined && input.length > LONGEST_INPUT)
-        refuse(`An input has at most ${LONGEST_INPUT} characters.`);
-      const { kind } = edit.change;
+      const { kind, input: text, ...change } = edit.change;
+      if (text !== undefined) sensor.input = inputOf(document, edit.id, text);
       /** What nobody has set follows the kind. */
       if (kind && sensor.holdMs === sensorKind(sensor.kind).holdMs) sensor.holdMs = sensorKind(kind).holdMs;
-      Object.assign(sensor, edit.change);
+      Object.assign(sensor, change, kind && { kind });
       return `Change ${sensor.name}`;
     }
     case 'give inputs':
       document.modules = edit.modules;
-      for (const sensor of document.sensors) sensor.input = edit.inputs[sensor.id] ?? sensor.input;
+      for (const sensor of document.sensors) {
+        const given = edit.inputs[sensor.id];
+        if (given !== undefined) sensor.input = readSensorInput(given);
+      }
       return 'Give sensors their inputs';
     case 'expect dropouts':
       document.dropouts = edit.dropouts;
@@ -79,4 +78,15 @@ export function editSensors(document: LayoutDocument, edit: SensorEdit): string 
       }
       return `Hold ${edit.ids.length} sensors for ${edit.holdMs / 1000} s`;
   }
+}
+
+/** The input that a text says, which no other sensor has. */
+function inputOf(document: LayoutDocument, id: string, text: string): Sensor['input'] {
+  const input = readSensorInput(text);
+  const written = saySensorInput(input);
+  const holder =
+    input && asItWas(document).sensors.find((one) => one.id !== id && saySensorInput(one.input) === written);
+  if (holder) refuse(`Input ${written} is taken by ${holder.name}.`);
+  if (input && input.module.length > LONGEST_MODULE) refuse(`A module has at most ${LONGEST_MODULE} characters.`);
+  return input;
 }

@@ -4,7 +4,7 @@ import { named } from './free-names';
 import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
 import type { FeatureOf } from './lists/features';
 import { partAt } from './lists/references';
-import { asTyped } from './new-document';
+import { asTyped, freshId } from './new-document';
 import { spanOf } from './place-of';
 import { refuse } from './refused';
 import { remove } from './remove';
@@ -31,6 +31,8 @@ export type SeveralEdit =
   | { do: 'fix all'; ids: readonly string[]; certainty: 'tentative' | 'fixed'; on?: string }
   /** What else is known of things on a line, the same for all of them. */
   | { do: 'change features'; ids: readonly string[]; change: FeatureChange }
+  /** From which booster feeders are led, by its name: one that is there, a new one, or, without a name, none. */
+  | { do: 'lead feeders'; ids: readonly string[]; from: string }
   /** In order along the lines: a word and a number that counts up. */
   | { do: 'renumber'; ids: readonly string[]; word: string; from: number };
 
@@ -52,6 +54,11 @@ export function editSeveral(document: LayoutDocument, edit: SeveralEdit): string
       return `Mark ${edit.ids.length} things as ${edit.certainty}`;
     case 'change features':
       return changeFeatures(document, edit.ids, edit.change);
+    case 'lead feeders': {
+      const booster = edit.from.trim() === '' ? undefined : boosterOf(document, edit.from);
+      changeFeatures(document, edit.ids, { booster });
+      return booster === undefined ? 'Lead feeders from no booster' : `Lead feeders from ${edit.from.trim()}`;
+    }
     case 'renumber': {
       const word = named(edit.word, 12, 'Say what their names begin with: S.');
       const before = asItWas(document);
@@ -119,4 +126,14 @@ function shift(document: LayoutDocument, list: ListName, thing: Thing, by: Tenth
       Object.assign(length, asTyped(length.tenthUm + by, document.shownUnit));
     }
   }
+}
+
+/** The id of the booster of that name, which is added where there is none. */
+function boosterOf(document: LayoutDocument, text: string): string {
+  const name = named(text, LONGEST_NAME.thing, 'Say its name.');
+  const known = document.boosters.find((one) => one.name === name);
+  if (known) return known.id;
+  const id = freshId(asItWas(document), LISTS.boosters.prefix);
+  document.boosters.push({ id, name });
+  return id;
 }

@@ -36,7 +36,7 @@ export type Edit =
   | { do: 'add cut'; kind: 'gap' | 'mark'; line: string; at: TypedLength }
   | { do: 'add buffer'; line: string; at: TypedLength }
   | { do: 'add signal'; line: string; at: TypedLength; governs: Facing; name?: string }
-  | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'diverging' | 'name'>; leads: LeadsTo; name?: string }
+  | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'legs' | 'name'>; leads: LeadsTo; name?: string }
   /** Things as they are, each with an id of its own, and what to call all that. */
   | { do: 'add things'; things: readonly { list: ListName; thing: Thing }[]; says: string }
   | { do: 'set power'; power: TrackPowerId; ownReturns?: boolean }
@@ -50,7 +50,11 @@ export type Edit =
   | { do: 'change line'; id: string; length: TypedLength }
   /** A way of working that the thing uses, or no longer. */
   | { do: 'use pattern'; id: string; pattern: string; on: boolean }
-  | { do: 'change turnout'; id: string; change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'throwMs' | 'lies'>> }
+  | {
+      do: 'change turnout';
+      id: string;
+      change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'motor' | 'throwMs' | 'lies'>>;
+    }
   | { do: 'change crossing'; id: string; change: Pick<Crossing, 'turned'> }
   | DivideEdit
   | LineEdit
@@ -257,6 +261,7 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'fix all':
     case 'renumber':
     case 'change features':
+    case 'lead feeders':
       return editSeveral(document, edit);
     case 'change line': {
       const line = thingOf(document, 'lines', edit.id) ?? refuse('That line is no longer there.');
@@ -320,7 +325,7 @@ function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add tur
   const up = turnout.facing === 'up';
   const id = freshId(asItWas(document), LISTS.turnouts.prefix);
   const name = freeName(document, edit.name?.trim() || nextName(document, 'T'));
-  document.turnouts.push({ ...turnout, id, name, diverging: { line, end: up ? 'start' : 'end' } });
+  document.turnouts.push({ ...turnout, id, name, legs: [{ line, end: up ? 'start' : 'end' }] });
   if (leads.kind === 'back') {
     const beyond = up ? leads.at.tenthUm > turnout.at.tenthUm : leads.at.tenthUm < turnout.at.tenthUm;
     if (!beyond)
@@ -335,7 +340,7 @@ function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add tur
       at: leads.at,
       facing: up ? 'down' : 'up',
       hand: turnout.hand === 'left' ? 'right' : 'left',
-      diverging: { line, end: up ? 'end' : 'start' },
+      legs: [{ line, end: up ? 'end' : 'start' }],
     });
   }
   return `Add turnout ${name}`;

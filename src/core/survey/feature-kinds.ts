@@ -55,7 +55,7 @@ export const FEATURES = {
       kind: choice('feeder'),
       name: text(LONGEST_NAME.thing),
       /** What it is led from, where there are several: all that one booster feeds is its district. */
-      booster: text(LONGEST_NAME.thing).optional().default(undefined),
+      booster: id().optional().default(undefined),
       /** Something between the booster and the track turns the two poles round when a train needs it. */
       reverses: boolean().typeError('must be true or false').optional().default(undefined),
     }),

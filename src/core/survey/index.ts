@@ -23,6 +23,7 @@ export { kindWords, LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } fro
 export type { Area } from './lists/areas';
 export type { OwnAspectSystem } from './lists/aspect-systems';
 export type { BlockName } from './lists/blocks';
+export type { Booster } from './lists/boosters';
 export type { Crossing } from './lists/crossings';
 export type { Feature, FeatureOf } from './lists/features';
 export type { Join } from './lists/joins';
@@ -69,5 +70,6 @@ export {
 /** What the fields of a schema are made of. */
 export * as fields from './schema-parts';
 export { facing as facingSchema, LONGEST_NAME, lengthSchema, text as textSchema } from './schema-parts';
+export { readSensorInput, type SensorInput, saySensorInput } from './sensor-input';
 export { readSpeedLimit, saySpeedLimit } from './speed-limit';
 export { systemOf, systemsFor } from './system-of';

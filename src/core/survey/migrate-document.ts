@@ -1,4 +1,5 @@
 import { LIST_NAMES, LISTS } from './lists';
+import { readSensorInput } from './sensor-input';
 
 type Fields = Record<string, unknown>;
 
@@ -40,7 +41,37 @@ const STEPS: Record<number, (old: Fields) => Fields> = {
       trains: trains.map(asTrain),
     };
   },
+  /** Version 6 had the legs of a turnout by names of their own, inputs as text, and boosters by name. */
+  6: (old) => {
+    const { turnouts, sensors, features } = old;
+    if (![turnouts, sensors, features].every(Array.isArray)) return old;
+    const names = (features as Fields[]).flatMap((one) => (typeof one?.booster === 'string' ? [one.booster] : []));
+    const boosters = [...new Set(names)].map((name, i) => ({ id: `bo${i + 1}`, name }));
+    const idOf = new Map(boosters.map(({ id, name }) => [name, id]));
+    return {
+      ...old,
+      boosters,
+      turnouts: (turnouts as Fields[]).map(withLegs),
+      sensors: (sensors as Fields[]).map((one) =>
+        typeof one?.input === 'string' ? { ...one, input: readSensorInput(one.input) } : one,
+      ),
+      features: (features as Fields[]).map((one) =>
+        typeof one?.booster === 'string' ? { ...one, booster: idOf.get(one.booster) } : one,
+      ),
+    };
+  },
 };
+
+function withLegs(turnout: Fields): Fields {
+  if (typeof turnout !== 'object' || turnout === null || !('diverging' in turnout)) return turnout;
+  const { diverging, second, lies, secondLies, ...rest } = turnout;
+  const two = second !== undefined && second !== null;
+  return {
+    ...rest,
+    legs: two ? [diverging, second] : [diverging],
+    lies: two ? [lies, secondLies ?? 'straight'] : [lies],
+  };
+}
 
 /** Engines lead, by what version 3 knew; whatever else draws current is taken for fitted with resistors. */
 function asVehicle(vehicle: Fields, leads: boolean): unknown {
@@ -81,7 +112,7 @@ export function migrateDocument(value: Fields): Fields {
     const version = document.version as number;
     if (version >= DOCUMENT_VERSION) break;
     const brought = LIST_NAMES.filter((list) => LISTS[list].since === version + 1).map((list) => [list, []]);
-    document = { ...(STEPS[version]?.(document) ?? document), ...Object.fromEntries(brought), version: version + 1 };
+    document = { ...Object.fromEntries(brought), ...(STEPS[version]?.(document) ?? document), version: version + 1 };
   }
   return document;
 }

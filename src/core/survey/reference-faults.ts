@@ -2,7 +2,7 @@ import { showLength, type TenthUm } from '../measure';
 import { LIST_NAMES, LISTS, type ListName, type Reference, type Thing, thingsOf } from './lists';
 import type { Surroundings, Tell } from './lists/kind';
 import type { Line } from './lists/lines';
-import { idsNamed, partAt } from './lists/references';
+import { holdersOf, idsNamed, partAt } from './lists/references';
 import type { LayoutDocument } from './schema';
 
 /** One thing wrong in a file: where, what, and what to do. */
@@ -97,8 +97,7 @@ export function referenceFaults(document: LayoutDocument): Fault[] {
       for (const way of reference.distances!)
         distanceOn(line, way, (partAt(thing, way) as { tenthUm: TenthUm } | undefined)?.tenthUm);
     if (!reference.takesEnd || ids.length === 0) return;
-    const holder = reference.at.slice(0, reference.at.lastIndexOf('.'));
-    takeEnd(holder, partAt(thing, holder) as { line: string; end: string });
+    for (const { holder, way } of holdersOf(thing, reference)) takeEnd(way, holder as { line: string; end: string });
   };
 
   for (const list of LIST_NAMES) {

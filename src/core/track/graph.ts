@@ -1,4 +1,4 @@
-import { CROSSINGS, type Lie, type PointsKind, TURNOUTS } from '../kinds';
+import { CROSSINGS, type Lie, MOTORS, type PointsKind, TURNOUTS } from '../kinds';
 import type { TenthUm } from '../measure';
 import { type LayoutDocument, type LineEnd, remembered } from '../survey';
 import { type FoulingPair, foulingOf } from './fouling';
@@ -106,7 +106,7 @@ function edgesAndPoints(document: Tracks): TrackGraph {
     return node as PointsNode;
   };
   for (const turnout of document.turnouts) {
-    const { line, at, facing, straight, diverging, second, kind } = turnout;
+    const { line, at, facing, straight, legs, kind } = turnout;
     const { ports } = add(turnout, TURNOUTS[kind]);
     const up = facing === 'up';
     if (straight)
@@ -120,8 +120,9 @@ function edgesAndPoints(document: Tracks): TrackGraph {
         ports[1] = up ? upper : lower;
       });
     atLineEnds.push(() => {
-      ports[2] = lineEnd(diverging);
-      if (second) ports[3] = lineEnd(second);
+      legs.forEach((leg, i) => {
+        ports[2 + i] = lineEnd(leg);
+      });
     });
   }
   for (const crossing of document.crossings) {
@@ -180,8 +181,8 @@ function motorsOf({ turnouts, crossings }: Tracks, points: PointsNode[]): Motor[
       id: nth === 0 ? node.id : `${node.id}:${called}`,
       name: `${node.name}${called}`,
       points: node.index,
-      throwMs: turnout?.throwMs ?? crossing?.throwMs ?? THROW_MS,
-      lies: (turnout ? [turnout.lies, turnout.secondLies][nth] : crossing?.lies?.[nth]) ?? 'straight',
+      throwMs: turnout ? (turnout.throwMs ?? MOTORS[turnout.motor].throwMs) : (crossing?.throwMs ?? THROW_MS),
+      lies: (turnout ?? crossing)?.lies?.[nth] ?? 'straight',
       throwsWith: nth === 0 ? turnout?.throwsWith : undefined,
     }));
   });

@@ -55,6 +55,9 @@ export function distanceAt(drawn: DrawnLine, x: TenthUm): TenthUm {
   return Math.round(Math.min(drawn.length, Math.max(0, ((x - drawn.xAtStart) * drawn.length) / span)));
 }
 
+/** The ends of the lines that hang on a turnout: its legs, the straight one among them where the turnout ends its own line. */
+const legsAt = ({ legs, straight }: Turnout): readonly LineEnd[] => (straight ? [...legs, straight] : legs);
+
 const READS = ['lines', 'joins', 'turnouts', 'crossings', 'referenceLine'] as const;
 type Tracks = Pick<LayoutDocument, (typeof READS)[number]>;
 
@@ -126,8 +129,7 @@ function drawStraight(document: Tracks, nearest: ReadonlyMap<string, [TenthUm, T
   const hangingOn = new Map<string, Turnout>();
   for (const turnout of document.turnouts) {
     turnoutsOn.set(turnout.line, [...(turnoutsOn.get(turnout.line) ?? []), turnout]);
-    for (const leg of [turnout.diverging, turnout.second, turnout.straight])
-      if (leg) hangingOn.set(`${leg.line} ${leg.end}`, turnout);
+    for (const leg of legsAt(turnout)) hangingOn.set(`${leg.line} ${leg.end}`, turnout);
   }
   const xOfTips = (turnout: Turnout) => {
     const on = drawn.get(turnout.line);
@@ -139,8 +141,8 @@ function drawStraight(document: Tracks, nearest: ReadonlyMap<string, [TenthUm, T
     for (let at = 0; at < queue.length; at++) {
       const parent = drawn.get(queue[at]!)!;
       for (const turnout of inNestingOrder(parent)) {
-        for (const leg of [turnout.diverging, turnout.second, turnout.straight]) {
-          if (leg && !drawn.has(leg.line)) queue.push(...hang(leg, turnout, leg));
+        for (const leg of legsAt(turnout)) {
+          if (!drawn.has(leg.line)) queue.push(...hang(leg, turnout, leg));
         }
       }
       for (const { a, b } of document.crossings) {
@@ -164,14 +166,14 @@ function drawStraight(document: Tracks, nearest: ReadonlyMap<string, [TenthUm, T
   };
   /** Whether what a turnout leads to comes back to the same line; the length of it. */
   const comesBack = (turnout: Turnout) =>
-    [turnout.diverging, turnout.second].some((leg) => leg && hangingOn.get(otherEnd(leg))?.line === turnout.line);
+    turnout.legs.some((leg) => hangingOn.get(otherEnd(leg))?.line === turnout.line);
   /** Tracks that come back lie nearest, the shorter inside the longer; of the others the one that begins last, so that none crosses another. */
   const inNestingOrder = (parent: DrawnLine): Turnout[] => {
     const key = (turnout: Turnout) => {
       const back = comesBack(turnout);
       const rightwards = (turnout.facing === 'up') === parent.xAtEnd >= parent.xAtStart;
       const x = xOf(parent, turnout.at.tenthUm);
-      return { back, order: back ? (lengths.get(turnout.diverging.line) ?? 0) : rightwards ? -x : x };
+      return { back, order: back ? (lengths.get(turnout.legs[0]!.line) ?? 0) : rightwards ? -x : x };
     };
     return [...(turnoutsOn.get(parent.line) ?? [])]
       .map((turnout) => ({ turnout, ...key(turnout) }))
@@ -185,7 +187,8 @@ function drawStraight(document: Tracks, nearest: ReadonlyMap<string, [TenthUm, T
     const length = lengths.get(leg.line)!;
     const rightwards = (turnout.facing === 'up') === tips.ascending;
     const other = hangingOn.get(otherEnd(leg));
-    const leftOfTrack = (turnout.hand === 'left') !== (own === turnout.second);
+    /** Legs leave to one side and to the other by turns. */
+    const leftOfTrack = (turnout.hand === 'left') !== (turnout.legs.indexOf(own) % 2 === 1);
     const side = own === turnout.straight ? 0 : leftOfTrack === rightwards ? -1 : 1;
     const beside: string[] = [];
     if (other && !drawn.has(other.line) && other.line !== leg.line) {

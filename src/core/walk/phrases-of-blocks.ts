@@ -1,4 +1,5 @@
 import { ADMISSION_IDS, EMPTY_POST_IDS, SENSOR_KIND_IDS, sensorKind } from '../kinds';
+import { readSensorInput, saySensorInput } from '../survey';
 import * as part from './parts';
 import { certainty, fixedOn, optional, type Phrase, parts, works } from './phrase';
 import type { Values } from './walk';
@@ -30,15 +31,15 @@ export const detector: Phrase = {
     const kind = sensorKind(values.kind as (typeof SENSOR_KIND_IDS)[number]);
     const called = name ?? fresh.name(kind.names);
     const id = fresh.id('sensors');
-    return [
-      { list: 'sensors', thing: { ...values, id, name: called, anchor: { line, at }, holdMs: holdMs ?? kind.holdMs } },
-    ];
+    const input = readSensorInput(values.input as string);
+    const anchor = { line, at };
+    return [{ list: 'sensors', thing: { ...values, id, name: called, anchor, holdMs: holdMs ?? kind.holdMs, input } }];
   },
   says: ({ sensors }) =>
     sensors.map((one) => {
       const { line, at } = one.anchor;
       const holdMs = one.holdMs === sensorKind(one.kind).holdMs ? undefined : one.holdMs;
-      return { line, at: at.tenthUm, values: { ...one, at, holdMs } };
+      return { line, at: at.tenthUm, values: { ...one, at, holdMs, input: saySensorInput(one.input) } };
     }),
 };
 

@@ -1,4 +1,13 @@
-import { ASPECT_SYSTEM_IDS, CROSSING_KIND_IDS, TURNOUT_KIND_IDS, TURNOUTS, type TurnoutKindId } from '../kinds';
+import {
+  ASPECT_SYSTEM_IDS,
+  CROSSING_KIND_IDS,
+  LEGS,
+  legsOf,
+  MOTOR_KIND_IDS,
+  TURNOUT_KIND_IDS,
+  TURNOUTS,
+  type TurnoutKindId,
+} from '../kinds';
 import type { TypedLength } from '../measure';
 import { asTyped, FEATURES, type Feature, type FeatureKind, type Turnout } from '../survey';
 import { usualClearance } from './clearance';
@@ -64,9 +73,14 @@ const turnout: Phrase = {
     part.oneOf('hand', ['left', 'right'] as const, 'right'),
     part.oneOf<Turnout['facing']>('facing', () => ({ facing: 'up', trailing: 'down' }), 'up'),
     part.name(),
-    part.labelled('to', part.lineEnd('diverging', true), 'Say where it leads: to Loop start.'),
     part.labelled('straight', part.lineEnd('straight', true), 'Say where it goes straight on: straight Yard start.'),
-    part.labelled('second', part.lineEnd('second', true), 'Say where its second leg leads: second Siding start.'),
+    ...LEGS.map((leg, i) =>
+      part.labelled(
+        i === 0 ? 'to' : leg,
+        part.lineEnd(leg, true),
+        i === 0 ? 'Say where it leads: to Loop start.' : `Say where its ${leg} leg leads: ${leg} Siding start.`,
+      ),
+    ),
     part.labelled('no', optional(part.number('number', '')), 'Say its crossing number: no 6.'),
     part.labelled(
       'clear',
@@ -75,22 +89,17 @@ const turnout: Phrase = {
     ),
     part.labelled(
       'lies',
-      part.oneOf('lies', ['straight', 'diverging'] as const, 'straight'),
-      'Say how it lies: lies straight.',
+      part.severalOf('lies', ['straight', 'diverging']),
+      'Say how each of its motors lies: lies straight.',
     ),
     part.labelled(
       'motor',
-      part.oneOf('motor', ['hand', 'snap', 'slow'] as const, 'snap'),
-      'Say which: motor hand, snap or slow.',
+      part.oneOf('motor', MOTOR_KIND_IDS, 'snap'),
+      `Say which: motor ${MOTOR_KIND_IDS.join(', ')}.`,
     ),
-    part.labelled('throws', part.number('throwMs', 'ms', 500), 'Say how long it takes: throws 500 ms.'),
+    part.labelled('throws', optional(part.number('throwMs', 'ms')), 'Say how long it takes: throws 500 ms.'),
     part.labelled('contacts', part.number('spareContacts', '', 0), 'Say how many contacts are free: contacts 1.'),
     part.labelled('with', part.turnout('throwsWith'), 'Say with which turnout it is thrown: with T2.'),
-    part.labelled(
-      'secondlies',
-      optional(part.oneOf('secondLies', ['straight', 'diverging'] as const)),
-      'Say how its second motor lies: secondlies straight.',
-    ),
     works,
     certainty,
     fixedOn,
@@ -100,26 +109,39 @@ const turnout: Phrase = {
     const called = (name as string | undefined) ?? fresh.name('T');
     const end = values.facing === 'up' ? 'start' : 'end';
     const tracks: Addition[] = [];
-    const leg = (said: unknown, mark: string) => {
-      if (said !== undefined) return said;
+    const kind = values.kind as TurnoutKindId;
+    const legs = legsOf(kind).map((leg, i) => {
+      if (values[leg] !== undefined) return values[leg];
       const track = fresh.id('lines');
       const length = untaped(document.shownUnit);
-      tracks.push({ list: 'lines', thing: { id: track, name: `From ${called}${mark}`, length } });
+      tracks.push({ list: 'lines', thing: { id: track, name: `From ${called}${i === 0 ? '' : `, ${leg}`}`, length } });
       return { line: track, end };
-    };
-    const diverging = leg(values.diverging, '');
-    const three = TURNOUTS[values.kind as TurnoutKindId].ports.length > 3;
-    const second = three ? leg(values.second, ', second') : values.second;
+    });
+    const others = LEGS.filter((leg) => !legsOf(kind).includes(leg) && values[leg] !== undefined);
+    const own = Object.fromEntries(Object.entries(values).filter(([key]) => !LEGS.includes(key)));
+    const lies = values.lies ?? TURNOUTS[kind].motors.map(() => 'straight');
     const clearance = values.clearance ?? usualClearance(document, values.number as number | undefined);
-    return [
-      ...tracks,
-      { list: 'turnouts', thing: { ...values, id, name: called, line, diverging, second, clearance } },
-    ];
+    const thing = {
+      ...own,
+      id,
+      name: called,
+      line,
+      legs: [...legs, ...others.map((leg) => values[leg])],
+      lies,
+      clearance,
+    };
+    return [...tracks, { list: 'turnouts', thing }];
   },
   says: (document) =>
     document.turnouts.map((one) => {
       const usual = same(one.clearance, usualClearance(document, one.number));
-      return { line: one.line, at: one.at.tenthUm, values: { ...one, clearance: usual ? undefined : one.clearance } };
+      const values = {
+        ...one,
+        ...Object.fromEntries(legsOf(one.kind).map((leg, i) => [leg, one.legs[i]])),
+        clearance: usual ? undefined : one.clearance,
+        lies: one.lies.some((lie) => lie !== 'straight') ? one.lies : undefined,
+      };
+      return { line: one.line, at: one.at.tenthUm, values };
     }),
 };
 
@@ -169,6 +191,34 @@ const crossing: Phrase = {
 const ROAD = { cm: asTyped(800_000, 'cm'), inch: asTyped(762_000, 'inch') };
 
 const named = (prefix: string) => part.name('name', () => prefix);
+
+const feederAlone = feature(
+  'feeder',
+  'feeder',
+  'Where power comes to the track, and from which booster.',
+  ...of(
+    part.at(),
+    named('Feeder'),
+    part.labelled('booster', optional(part.word('booster')), 'Say its name: booster East.'),
+    part.flag('reverses'),
+  ),
+);
+/** A booster is known by its name; one that is spoken of for the first time is added. */
+const feeder: Phrase = {
+  ...feederAlone,
+  adds({ booster: name, ...values }, walk, fresh) {
+    if (name === undefined) return feederAlone.adds(values, walk, fresh);
+    const known = walk.document.boosters.find((one) => one.name === name);
+    const booster = known?.id ?? fresh.id('boosters');
+    const additions = feederAlone.adds({ ...values, booster }, walk, fresh);
+    return known ? additions : [{ list: 'boosters', thing: { id: booster, name } }, ...additions];
+  },
+  says: (document) =>
+    feederAlone.says(document).map((said) => ({
+      ...said,
+      values: { ...said.values, booster: document.boosters.find(({ id }) => id === said.values.booster)?.name },
+    })),
+};
 
 /** Everything that can be said of a line, in the order in which it is offered. */
 export const PHRASES: readonly Phrase[] = [
@@ -238,17 +288,7 @@ export const PHRASES: readonly Phrase[] = [
   feature('hidden', 'hidden', 'Nobody sees this stretch.', ...of(part.span())),
   feature('landmark', 'landmark', 'Something by which a place is known.', ...of(part.at(), named('Landmark'))),
   feature('limit', 'limit', 'A limit of authority, with its name.', ...of(part.at(), named('Limit'))),
-  feature(
-    'feeder',
-    'feeder',
-    'Where power comes to the track, and from which booster.',
-    ...of(
-      part.at(),
-      named('Feeder'),
-      part.labelled('booster', optional(part.word('booster')), 'Say its name: booster East.'),
-      part.flag('reverses'),
-    ),
-  ),
+  feeder,
   feature(
     'stop mark',
     'stopMark',

@@ -2,7 +2,9 @@
 import { showLength } from '@/core/measure';
 import { FEATURES, type Feature, type FeatureChange } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
+import { Choice } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
+import { Term } from '@/ui/parts/term';
 import { useWorkbench } from '@/ui/state/store';
 import { NumberField } from './number-field';
 import { PanelTitle } from './panel';
@@ -78,15 +80,27 @@ export function FeatureSelection({ feature }: { feature: Feature }) {
         )}
         {feature.kind === 'feeder' && (
           <>
+            {document.boosters.length > 0 && (
+              <Choice
+                label={
+                  <>
+                    Led from <Term word="booster">booster</Term>
+                  </>
+                }
+                value={feature.booster ?? ''}
+                options={[
+                  { value: '', says: 'not said' },
+                  ...document.boosters.map(({ id, name }) => ({ value: id, says: name })),
+                ]}
+                onChange={(booster) => change({ booster: booster || undefined })}
+              />
+            )}
             <Rename
-              label="From which booster, if there are several"
-              name={feature.booster ?? ''}
-              says="Say so"
-              renaming={(booster) => ({
-                do: 'change features',
-                ids: [feature.id],
-                change: { booster: booster || undefined },
-              })}
+              key={document.boosters.length}
+              label={document.boosters.length > 0 ? 'From another booster' : 'From which booster, if there are several'}
+              name=""
+              says="Lead it from there"
+              renaming={(from) => ({ do: 'lead feeders', ids: [feature.id], from })}
             />
             <CheckBox
               checked={feature.reverses ?? false}

@@ -2,7 +2,7 @@
 import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
 import { names } from '@/core/patterns';
-import { MOST_TURNS, type Sensor } from '@/core/survey';
+import { MOST_TURNS, type Sensor, saySensorInput } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
@@ -100,9 +100,9 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
           )}
           {tells !== 'for a time' && (
             <Rename
-              key={`${id} ${sensor.input}`}
+              key={`${id} ${saySensorInput(sensor.input)}`}
               label="Input of a module, such as 2.5"
-              name={sensor.input}
+              name={saySensorInput(sensor.input)}
               says="Wire it so"
               renaming={(input) => ({ do: 'change sensor', id, change: { input } })}
             />

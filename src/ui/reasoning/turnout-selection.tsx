@@ -1,41 +1,43 @@
 'use client';
-import { TURNOUTS } from '@/core/kinds';
+import { type Lie, MOTOR_KIND_IDS, MOTORS, TURNOUTS } from '@/core/kinds';
 import { showLength } from '@/core/measure';
-import type { Turnout } from '@/core/survey';
+import type { Edit, Turnout } from '@/core/survey';
 import { compileTrack } from '@/core/track';
 import { Choice, type Option } from '@/ui/parts/choice';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { NumberField } from './number-field';
 import { PanelSection, PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
 import { PointsHeld } from './points-held';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 
-const LIES: Option<Turnout['lies']>[] = [
+const LIES: Option<Lie>[] = [
   { value: 'straight', says: 'straight' },
   { value: 'diverging', says: 'diverging' },
 ];
 
 export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
   const document = useWorkbench((s) => s.document);
-  const _design = useWorkbench((s) => s.design);
   const stage = useWorkbench((s) => s.stage);
   const trial = useWorkbench((s) => s.trial);
   const store = useWorkbenchStore();
   const edit = useEdit();
+  const change = (what: Extract<Edit, { do: 'change turnout' }>['change']) =>
+    edit({ do: 'change turnout', id: turnout.id, change: what });
   const graph = compileTrack(document);
   const own = graph.motors.filter(({ points }) => graph.points[points]!.id === turnout.id);
-  const leg = document.lines.find((l) => l.id === turnout.diverging.line);
+  const legs = turnout.legs.map((leg) => document.lines.find(({ id }) => id === leg.line)?.name);
   return (
     <>
       <PanelTitle>
         <Term word="turnout">{TURNOUTS[turnout.kind].title}</Term> {turnout.name}
       </PanelTitle>
       <p className="text-ink2">
-        Blade tips at {showLength(turnout.at.tenthUm, document.shownUnit)}; the {turnout.hand}-hand leg leads to{' '}
-        {leg?.name}. <Term word="clearance">Clear</Term> after{' '}
-        {showLength(turnout.clearance.tenthUm, document.shownUnit)}.
+        Blade tips at {showLength(turnout.at.tenthUm, document.shownUnit)};{' '}
+        {legs.length === 1 ? `the ${turnout.hand}-hand leg leads` : 'its legs lead'} to {legs.join(' and ')}.{' '}
+        <Term word="clearance">Clear</Term> after {showLength(turnout.clearance.tenthUm, document.shownUnit)}.
       </p>
       {stage.tries &&
         own.map(({ id, name, lies: atFirst }) => {
@@ -67,13 +69,30 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
             unit={document.shownUnit}
             scale={document.scale}
             value={turnout.clearance}
-            onCommit={(clearance) => edit({ do: 'change turnout', id: turnout.id, change: { clearance } })}
+            onCommit={(clearance) => change({ clearance })}
           />
+          {own.map(({ id, name, lies }, nth) => (
+            <Choice
+              key={id}
+              label={own.length === 1 ? 'Lies, when a rehearsal begins' : `${name} lies, when a rehearsal begins`}
+              value={lies}
+              options={LIES}
+              onChange={(at) => change({ lies: turnout.lies.map((was, other) => (other === nth ? at : was)) })}
+            />
+          ))}
           <Choice
-            label="Lies, when a rehearsal begins"
-            value={turnout.lies}
-            options={LIES}
-            onChange={(at) => edit({ do: 'change turnout', id: turnout.id, change: { lies: at } })}
+            label="Thrown"
+            value={turnout.motor}
+            options={MOTOR_KIND_IDS.map((id) => ({ value: id, says: MOTORS[id].says }))}
+            onChange={(motor) => change({ motor, throwMs: undefined })}
+          />
+          <NumberField
+            key={`${turnout.motor} ${turnout.throwMs}`}
+            label={turnout.throwMs === undefined ? 'Takes, in seconds, as is usual' : 'Takes, in seconds'}
+            value={(turnout.throwMs ?? MOTORS[turnout.motor].throwMs) / 1000}
+            least={0}
+            most={60}
+            onCommit={(seconds) => change({ throwMs: Math.round(seconds * 1000) })}
           />
           <PatternChoices at="points" thing={turnout} />
           <Rename

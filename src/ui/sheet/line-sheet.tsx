@@ -119,7 +119,7 @@ export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters 
   const points: ShownPoints = useMemo(() => {
     const lies: ShownPoints = {};
     document.turnouts.forEach((turnout, i) => {
-      lies[turnout.id] = board?.points[i] ?? trial.points[turnout.id] ?? turnout.lies;
+      lies[turnout.id] = board?.points[i] ?? trial.points[turnout.id] ?? turnout.lies[0]!;
     });
     return lies;
   }, [document.turnouts, board?.points, trial.points]);

@@ -25,7 +25,7 @@ export function SheetPicture({
   height: number;
 }) {
   const placed = planLabels(document, design, geometry, design !== undefined, true);
-  const points = Object.fromEntries(document.turnouts.map((turnout) => [turnout.id, turnout.lies]));
+  const points = Object.fromEntries(document.turnouts.map((turnout) => [turnout.id, turnout.lies[0]!]));
   return (
     <g pointerEvents="none">
       <Rulers document={document} geometry={geometry} width={width} height={height} />

@@ -71,7 +71,7 @@ export const TrackLayer = memo(function TrackLayer({
       {near.map((turnout) => (
         <path
           key={turnout.id}
-          d={legBreak(geometry, turnout, points[turnout.id] ?? turnout.lies)}
+          d={legBreak(geometry, turnout, points[turnout.id] ?? turnout.lies[0]!)}
           stroke="var(--sheet)"
           strokeWidth="5"
           fill="none"
@@ -87,7 +87,7 @@ export const TrackLayer = memo(function TrackLayer({
           turnout={turnout}
           geometry={geometry}
           label={placed.turnouts.get(turnout.id)}
-          lies={points[turnout.id] ?? turnout.lies}
+          lies={points[turnout.id] ?? turnout.lies[0]!}
           isSelected={chosen.has(turnout.id)}
           isLocked={locked.has(turnout.id)}
           onSelect={onSelect}
@@ -189,12 +189,12 @@ function legBreak(
 ): string {
   const perPx = 1 / geometry.view.scale;
   const [near, far] = BREAK.map((px) => px * perPx) as [number, number];
-  if (geometry.drawn(turnout.diverging.line).length < 3 * far) return '';
+  if (geometry.drawn(turnout.legs[0]!.line).length < 3 * far) return '';
   const sign = turnout.facing === 'up' ? 1 : -1;
   const straight = turnout.straight
     ? legPath(geometry, turnout.straight, near, far)
     : geometry.path(turnout.line, turnout.at.tenthUm + sign * near, turnout.at.tenthUm + sign * far);
-  const diverging = legPath(geometry, turnout.diverging, near, far);
+  const diverging = legPath(geometry, turnout.legs[0]!, near, far);
   return lies === 'between' ? straight + diverging : lies === 'straight' ? diverging : straight;
 }
 

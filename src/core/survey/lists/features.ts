@@ -26,6 +26,7 @@ export const features: ListKind<Feature> = {
   refers: [
     { at: 'line', to: 'lines', whenGone: 'goes too', distances: ['at', 'to'] },
     { at: 'far.line', to: 'lines', whenGone: 'goes too', distances: ['far.at'] },
+    { at: 'booster', to: 'boosters', whenGone: { without: 'booster' } },
     { at: 'system', to: 'aspectSystems', besides: ASPECT_SYSTEM_IDS, whenGone: { keeps: 'is the system of' } },
   ],
   longestName: LONGEST_NAME.thing,

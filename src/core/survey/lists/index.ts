@@ -4,6 +4,7 @@ import { list } from '../schema-parts';
 import { type areaSchema, areas } from './areas';
 import { type aspectSystemSchema, aspectSystems } from './aspect-systems';
 import { type blockSchema, blocks } from './blocks';
+import { type boosterSchema, boosters } from './boosters';
 import { type crossingSchema, crossings } from './crossings';
 import { type Feature, features } from './features';
 import { type joinSchema, joins } from './joins';
@@ -22,6 +23,7 @@ export interface Lists {
   joins: InferType<typeof joinSchema>[];
   turnouts: InferType<typeof turnoutSchema>[];
   crossings: InferType<typeof crossingSchema>[];
+  boosters: InferType<typeof boosterSchema>[];
   features: Feature[];
   blocks: InferType<typeof blockSchema>[];
   sensors: InferType<typeof sensorSchema>[];
@@ -40,6 +42,7 @@ const TABLE: { [K in ListName]: ListKind<Lists[K][number]> } = {
   joins,
   turnouts,
   crossings,
+  boosters,
   features,
   blocks,
   sensors,

@@ -6,7 +6,6 @@ import {
   choice,
   count,
   fixedOn,
-  freeText,
   id,
   LONGEST_NAME,
   patterns,
@@ -19,6 +18,9 @@ import type { ListKind } from './kind';
 /** More do not go through a core; our assumption. */
 export const MOST_TURNS = 20;
 
+/** The longest name of a module of inputs. */
+export const LONGEST_MODULE = 40;
+
 export const sensorSchema = record({
   id: id(),
   name: text(LONGEST_NAME.thing),
@@ -29,7 +31,10 @@ export const sensorSchema = record({
   /** What one in a feeder notices through one turn, in mA, and how often the feeder is wound through it, where that is known. */
   noticesMa: amount(0.01, 1000).optional().default(undefined),
   turns: count(1, MOST_TURNS).optional().default(undefined),
-  input: freeText(40),
+  /** The input of a module that it is wired to: which module, and the number of the input there. */
+  input: record({ module: text(LONGEST_MODULE), number: count(1, 999).optional().default(undefined) })
+    .optional()
+    .default(undefined),
   /** What its input reads when its wire is broken or it has no supply, where that is known. */
   broken: choice('occupied', 'free').optional().default(undefined),
   patterns: patterns(),

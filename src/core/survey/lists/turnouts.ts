@@ -1,5 +1,5 @@
 import type { InferType } from 'yup';
-import { TURNOUT_KIND_IDS, TURNOUTS } from '../../kinds';
+import { legsOf, MOTOR_KIND_IDS, TURNOUT_KIND_IDS, TURNOUTS } from '../../kinds';
 import { refuse } from '../refused';
 import type { LayoutDocument } from '../schema';
 import {
@@ -13,11 +13,15 @@ import {
   lengthSchema,
   lie,
   lineEndSchema,
+  list,
   patterns,
   record,
   text,
 } from '../schema-parts';
 import type { ListKind } from './kind';
+
+/** More legs than any points have. */
+const MOST_LEGS = 8;
 
 export const turnoutSchema = record({
   id: id(),
@@ -29,21 +33,20 @@ export const turnoutSchema = record({
   /** The legs spread towards increasing distance (up) or decreasing distance (down). */
   facing: choice('up', 'down'),
   hand: choice('left', 'right'),
-  /** The end of the line that is the diverging leg; that line's own end is at the blade tips. */
-  diverging: lineEndSchema,
+  /** The ends of the lines that are its other legs than the straight one, in the order of the ports of its kind; these ends are at the blade tips. */
+  legs: list(lineEndSchema, MOST_LEGS),
   /** Only where the turnout ends its line: the line that goes on as the straight leg. */
   straight: lineEndSchema.optional().default(undefined),
-  /** Only of a three-way turnout: the end of the line that is its other leg, and how its second motor lies at the start. */
-  second: lineEndSchema.optional().default(undefined),
-  secondLies: lie().optional().default(undefined),
   /** Its crossing number: one in so many. */
   number: amount(2, 40).optional().default(undefined),
   /** From the blade tips to the clearance (fouling) point, along either leg. */
   clearance: lengthSchema,
-  motor: choice('hand', 'snap', 'slow'),
-  throwMs: count(0, 60_000),
+  motor: choice(...MOTOR_KIND_IDS),
+  /** How long it takes to move over, where that is known; else as long as such motors usually do. */
+  throwMs: count(0, 60_000).optional().default(undefined),
   spareContacts: count(0, 8),
-  lies: lie(),
+  /** How each of its motors lies at the start, in the order of its kind. */
+  lies: list(lie(), MOST_LEGS),
   throwsWith: id().optional().default(undefined),
   patterns: patterns(),
   certainty: certainty(),
@@ -60,21 +63,26 @@ export const turnouts: ListKind<Turnout> = {
   chosen: true,
   refers: [
     { at: 'line', to: 'lines', whenGone: 'goes too', distances: ['at'] },
-    { at: 'diverging.line', to: 'lines', whenGone: 'goes too', takesEnd: true },
-    { at: 'second.line', to: 'lines', whenGone: 'goes too', takesEnd: true },
+    { at: 'legs[].line', to: 'lines', whenGone: 'goes too', takesEnd: true },
     { at: 'straight.line', to: 'lines', whenGone: 'goes too', takesEnd: true },
     { at: 'throwsWith', to: 'turnouts', whenGone: { without: 'throwsWith' } },
   ],
   longestName: LONGEST_NAME.thing,
-  faults({ name, kind, line, at, facing, straight, second }, tell, { lengthOf, takeEnd }) {
-    const legs = TURNOUTS[kind].ports.length - 1;
-    if ((legs === 3) !== (second !== undefined))
+  faults({ name, kind, line, at, facing, straight, legs, lies }, tell, { lengthOf, takeEnd }) {
+    const { motors } = TURNOUTS[kind];
+    const wanted = legsOf(kind).length;
+    const title = TURNOUTS[kind].title.toLowerCase();
+    if (legs.length !== wanted)
       tell(
-        'second',
-        legs === 3
-          ? `${name} has three legs, and only two lead somewhere.`
-          : `${name} has two legs, and three lead somewhere.`,
-        legs === 3 ? 'Say which line is its second leg.' : 'Leave “second” out, or make it a three-way turnout.',
+        'legs',
+        `${name} is a ${title}, of which ${wanted + 1} legs lead somewhere, and ${legs.length + 1} do.`,
+        'Say for each leg but the straight one where it leads, or make it points of another kind.',
+      );
+    if (lies.length !== motors.length)
+      tell(
+        'lies',
+        `${name} is a ${title}, which has ${motors.length === 1 ? 'one motor' : `${motors.length} motors`}, and ${lies.length} are said to lie some way.`,
+        'Say it for each motor.',
       );
     const length = lengthOf(line);
     const legLess = facing === 'up' ? at.tenthUm === length : at.tenthUm === 0;
@@ -94,10 +102,7 @@ export const turnouts: ListKind<Turnout> = {
       );
   },
   /** The track that it leads to, and the turnout by which that track comes back. */
-  takesAlong({ name, diverging, second }, document) {
-    const legs = [diverging, ...(second ? [second] : [])].map(({ line }) => line);
-    return legs.flatMap((line) => trackAlong(name, line, document));
-  },
+  takesAlong: ({ name, legs }, document) => legs.flatMap(({ line }) => trackAlong(name, line, document)),
   andAll: ' and its track',
 };
 
@@ -111,8 +116,6 @@ function trackAlong(name: string, line: string, document: LayoutDocument): strin
     );
   return [
     line,
-    ...document.turnouts
-      .filter((other) => [other.diverging, other.second].some((leg) => leg?.line === line))
-      .map(({ id: of }) => of),
+    ...document.turnouts.filter(({ legs }) => legs.some((leg) => leg.line === line)).map(({ id: of }) => of),
   ];
 }

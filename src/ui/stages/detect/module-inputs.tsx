@@ -1,7 +1,7 @@
 'use client';
 import { createColumnHelper } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
-import { giveInputs, readInput } from '@/core/detection';
+import { giveInputs, inputOf } from '@/core/detection';
 import { sensorKind } from '@/core/kinds';
 import {
   type ShownUnit,
@@ -11,7 +11,7 @@ import {
   TENTH_UM_PER_METRE,
   type TenthUm,
 } from '@/core/measure';
-import { type LayoutDocument, type Modules, USUAL_MODULES } from '@/core/survey';
+import { type LayoutDocument, type Modules, saySensorInput, USUAL_MODULES } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { AskFirst } from '@/ui/parts/ask-first';
 import { Caution } from '@/ui/parts/caution';
@@ -56,7 +56,7 @@ export function ModuleInputs({ document }: { document: LayoutDocument }) {
     [],
   );
   if (rows.length === 0) return null;
-  const without = rows.filter(({ input }) => readInput(input, modules) === undefined).length;
+  const without = document.sensors.filter(({ input }) => inputOf(input, modules) === undefined).length;
   const give = (next: Modules, anew: boolean) =>
     store.getState().edit({
       do: 'give inputs',
@@ -64,7 +64,7 @@ export function ModuleInputs({ document }: { document: LayoutDocument }) {
       inputs: Object.fromEntries(giveInputs(document, straighten(document), next, anew).inputs),
     });
   const { wire } = giveInputs(document, straighten(document), modules);
-  const used = new Set(rows.map(({ input }) => readInput(input, modules)?.module).filter(Boolean)).size;
+  const used = new Set(document.sensors.map(({ input }) => inputOf(input, modules)?.module).filter(Boolean)).size;
   return (
     <PanelSection title="Module inputs">
       <p className="text-ink2">
@@ -148,7 +148,7 @@ function rowsOf(document: LayoutDocument): Row[] {
   const lines = new Map(document.lines.map(({ id, name }) => [id, name]));
   const rows = document.sensors.map(({ id, input, name, kind, anchor: { line, at } }) => ({
     id,
-    input,
+    input: saySensorInput(input),
     name,
     kind: sensorKind(kind).title,
     where: `${lines.get(line)}, ${showLength(at.tenthUm, document.shownUnit)}`,

@@ -30,8 +30,6 @@ export const turnoutSchema = object({
   clearance: lengthSchema,
 });
 
-const THROW_MS = 1500;
-
 /** A turnout with the track that it leads to, from checked fields. */
 export function turnoutOf({ leads, trackName, trackLength, back, line, at, facing, hand, clearance }: AddFields): Edit {
   const name = trackName.trim() || (leads === 'back' ? 'Loop' : 'Siding');
@@ -44,13 +42,11 @@ export function turnoutOf({ leads, trackName, trackLength, back, line, at, facin
       facing,
       hand,
       straight: undefined,
-      second: undefined,
-      secondLies: undefined,
       clearance: clearance!,
       motor: 'hand',
-      throwMs: THROW_MS,
+      throwMs: undefined,
       spareContacts: 0,
-      lies: 'straight',
+      lies: ['straight'],
       throwsWith: undefined,
       certainty: 'tentative',
     },

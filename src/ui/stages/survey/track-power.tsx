@@ -5,8 +5,10 @@ import { showLength } from '@/core/measure';
 import { Caution } from '@/ui/parts/caution';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Choice } from '@/ui/parts/choice';
+import { Fold } from '@/ui/parts/fold';
 import { Term } from '@/ui/parts/term';
 import { PanelSection } from '@/ui/reasoning/panel';
+import { DeleteButton, Rename } from '@/ui/reasoning/selection-parts';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 const POWERS = TRACK_POWER_IDS.map((value) => ({ value, says: TRACK_POWERS[value].says }));
@@ -41,7 +43,7 @@ export function TrackPower() {
           </p>
           <ul>
             {districts.map((district) => (
-              <District key={district.booster} district={district} />
+              <District key={district.booster.id} district={district} />
             ))}
           </ul>
           {(districts.length > 1 || ownReturns) && (
@@ -68,7 +70,7 @@ function District({ district: { booster, feeders, pieces, length } }: { district
   const [first, ...besides] = pieces;
   const point = () =>
     store.getState().set({
-      pointed: first && { line: first.line, at: first.from, to: first.to, besides, says: booster },
+      pointed: first && { line: first.line, at: first.from, to: first.to, besides, says: booster.name },
     });
   const leave = () => store.getState().set({ pointed: undefined });
   return (
@@ -86,11 +88,15 @@ function District({ district: { booster, feeders, pieces, length } }: { district
           for (const other of feeders.slice(1)) store.getState().choose(other);
         }}
       >
-        <span className="block truncate font-medium">{booster}</span>
+        <span className="block truncate font-medium">{booster.name}</span>
         <span className="text-ink3">
           {showLength(length, unit)} of track, {feeders.length === 1 ? '1 feeder' : `${feeders.length} feeders`}
         </span>
       </button>
+      <Fold title="Rename or delete it">
+        <Rename key={booster.name} name={booster.name} renaming={(name) => ({ do: 'rename', id: booster.id, name })} />
+        <DeleteButton id={booster.id} what={booster.name} />
+      </Fold>
     </li>
   );
 }

@@ -1,0 +1,16 @@
+/** What moves points over: everything that the house asks about it. */
+export interface MotorKind {
+  /** In a list to choose from. */
+  says: string;
+  /** How long it usually takes, in ms; common practice, no source. */
+  throwMs: number;
+}
+
+/** Ways in which points are moved over. */
+export const MOTORS = {
+  hand: { says: 'by hand', throwMs: 1500 },
+  snap: { says: 'by a coil that snaps them over', throwMs: 500 },
+  slow: { says: 'by a slow motor', throwMs: 3000 },
+} as const satisfies Record<string, MotorKind>;
+export type MotorKindId = keyof typeof MOTORS;
+export const MOTOR_KIND_IDS = Object.keys(MOTORS) as MotorKindId[];
