@@ -74,7 +74,9 @@ describe('points that lead aside mean stop, where that is chosen', () => {
 describe('the timed block: stop, caution, clear, in steps of a timer', () => {
   test.each([7000, 14_000])('a step of %i ms (7 to 14 s are common practice, no source)', (stepMs) => {
     const d = using(ring('Six', 6, 150), 'timed caution', 'S1');
-    signalsOf(d).find(({ name }) => name === 'S1')!.stepMs = stepMs;
+    signalsOf(d).find(({ name }) => name === 'S1')!.settings = [
+      { pattern: 'timed caution', option: 'stepMs', value: stepMs },
+    ];
     const holdMs = d.sensors[0]!.holdMs;
     const rules = scanning(d);
     rules.run(30_000);

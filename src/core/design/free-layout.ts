@@ -1,5 +1,5 @@
 import type { BlockId } from '../detection';
-import type { Compiled, Evaluator } from '../logic';
+import { type Compiled, type Evaluator, longestTimerMs } from '../logic';
 import { freeOf } from '../simulation';
 import type { TurnoutPosition } from '../survey';
 import { Controller, type System } from '../system';
@@ -30,7 +30,7 @@ export class FreeLayout {
     /** How points lie, by the id of their motor; the others as they lie at the start. */
     points: Readonly<Record<string, TurnoutPosition>>,
   ) {
-    const { partition, sensors, releaseMs, terminals } = system;
+    const { partition, sensors, terminals, program } = system;
     const numbers = new Map(sensors.map(({ id }, s) => [id, terminals.slot('detector', s)]));
     this.inputsOf = new Map(
       partition.blocks.map(({ id, index, section }) => {
@@ -47,7 +47,7 @@ export class FreeLayout {
     /** What only spots tell of counts as occupied until a person says otherwise. */
     this.pulse(freeOf(system, []));
     const holdMs = Math.max(0, ...sensors.map((sensor) => sensor.holdMs));
-    this.settlesIn = holdMs + releaseMs + TRIAL_MS;
+    this.settlesIn = holdMs + longestTimerMs(program) + TRIAL_MS;
     this.settle(this.settlesIn);
     this.kept = this.rules.keep();
     this.since = this.now;

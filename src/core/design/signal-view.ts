@@ -1,6 +1,6 @@
 import { allOf, alwaysOf, anyOf, type Condition, type Expr, sameExpr, Teller, writeExpr } from '../logic';
 import type { TenthUm } from '../measure';
-import { besidesOf, type NamedRoute, names, needsOf, OWN, type Scheme } from '../patterns';
+import { besidesOf, type NamedRoute, names, needsOf, type OptionView, OWN, optionsAt, type Scheme } from '../patterns';
 import type { TurnoutPosition } from '../survey';
 import { aspectTree, type TreeBranch } from './aspect-tree';
 import type { Design } from './check-design';
@@ -29,6 +29,8 @@ export interface SignalView {
   }[];
   /** What it shows while it is cleared for none of them. */
   stop: string;
+  /** What can be set about the patterns that work there. */
+  options: OptionView[];
   /** A rule of somebody’s own decides whether it may proceed, whatever its routes say: as people write it. */
   proceeds?: string;
 }
@@ -46,6 +48,7 @@ export function viewSignal({ scheme, system: { program } }: Design, id: string):
   return {
     id,
     stop: tree.stop,
+    options: optionsAt(scheme, 'signal', reading.signal),
     name: reading.signal.name,
     rear: blockName(reading.rear),
     ...(proceed?.why?.pattern === OWN && { proceeds: writeExpr(proceed.expr!, program.called) }),

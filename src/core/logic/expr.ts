@@ -138,3 +138,9 @@ export function renamed(expr: Expr, rename: (name: string) => string): Expr {
   };
   return into(expr) as Expr;
 }
+
+/** The longest time that any timer of a program runs, in ms; 0 without timers. */
+export function longestTimerMs({ declarations }: Program): number {
+  const longest = (expr: Expr): number => Math.max('ms' in expr ? expr.ms : 0, ...partsOf(expr).map(longest));
+  return Math.max(0, ...declarations.map(({ expr }) => (expr ? longest(expr) : 0)));
+}

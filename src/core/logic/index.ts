@@ -16,6 +16,7 @@ export {
   type Declaration,
   type Expr,
   is,
+  longestTimerMs,
   name,
   namesIn,
   namesRead,

@@ -1,19 +1,35 @@
 import { and, type Expr, name, or } from '../logic';
+import type { Motor } from '../track';
 import { groupOf } from './groups';
 import * as names from './names';
-import type { Pattern } from './pattern';
+import type { Pattern, PatternOption } from './pattern';
 import type { Scheme } from './scheme';
+import { optionOf } from './setting-of';
+
+const ID = 'route locking';
+const RELEASE: PatternOption = {
+  pattern: ID,
+  option: 'releaseMs',
+  at: 'points',
+  says: 'Stays locked after a route over it was put back for, in seconds',
+  least: 0,
+  most: 600_000,
+  usual: ({ releaseMs }) => releaseMs,
+};
 
 /** Points are locked while a train is cleared over them, or was a moment ago: it may be about to take the route. */
 export const routeLocking: Pattern = {
-  id: 'route locking',
+  id: ID,
+  options: [RELEASE],
   lock(scheme, motor, book) {
     const { id: about, name: called } = motor;
-    const over = groupOf(scheme, motor).flatMap(({ index }) => clearedOver(scheme, index));
+    const group = groupOf(scheme, motor);
+    const over = group.flatMap(({ index }) => clearedOver(scheme, index));
+    const ms = Math.max(...group.map((one) => optionOf(scheme, RELEASE, pointsOf(scheme, one))));
     book.rule(
       names.cleared(motor),
       'bool',
-      { op: 'TOF', in: or(...over), ms: scheme.releaseMs, starts: true },
+      { op: 'TOF', in: or(...over), ms, starts: true },
       {
         about,
         yes: `A train is cleared over ${called}, or was a moment ago`,
@@ -23,6 +39,12 @@ export const routeLocking: Pattern = {
     return [{ expr: name(names.cleared(motor)), says: 'a train is cleared over it, or was a moment ago' }];
   },
 };
+
+/** The points that a motor belongs to, as somebody surveyed them. */
+function pointsOf({ document, partition }: Scheme, { points }: Motor) {
+  const { id } = partition.graph.points[points]!;
+  return [...document.turnouts, ...document.crossings].find((one) => one.id === id);
+}
 
 /** A route over a motor is cleared and a train in rear of its signal may be about to take it. */
 function clearedOver(scheme: Scheme, motor: number): Expr[] {

@@ -39,7 +39,7 @@ export interface Scheme {
   partition: Partition;
   readings: readonly SignalReading[];
   trafficSections: TrafficSections;
-  /** How long a cleared route stays locked after it is put back: the slowest train's stopping time and a second. */
+  /** How long a cleared route usually stays locked after it is put back: the slowest train's stopping time and a second. */
   releaseMs: number;
   /** Everything that a signal of the layout can show; rules and runs have an aspect by its number here. */
   aspects: Aspect[];

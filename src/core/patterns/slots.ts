@@ -18,6 +18,11 @@ export interface Expected extends Term {
   onSight?: boolean;
 }
 
+/** What asks for a motor to lie so. Opposite requests in one scan: the one of higher priority is met, and neither of two of the same; 0 where nothing is said. */
+export interface Request extends Term {
+  priority?: number;
+}
+
 /** What is asked where only one of several routes can be granted; of a rival, that it does not go first, which is asked last of all. */
 export interface Contested extends Term {
   rival?: boolean;
@@ -64,7 +69,7 @@ export const SLOTS = {
   /** What a motor is worked with, before it is told what asks for it. */
   motor: ground<Motor>(),
   /** Any of these asks for a motor of points to lie so. */
-  asked: any<{ motor: Motor; position: TurnoutPosition }>(),
+  asked: any<{ motor: Motor; position: TurnoutPosition }, Request>(),
   /** Any of these holds a motor locked. */
   lock: any<Motor>(),
   /** What a signal is worked with. */

@@ -1,19 +1,29 @@
 import { name, or } from '../logic';
 import * as names from './names';
-import { isChosen, type Pattern } from './pattern';
+import { isChosen, type Pattern, type PatternOption } from './pattern';
+import { optionOf } from './setting-of';
 
+const ID = 'timed caution';
 /** From stop by caution to clear in steps of 7 to 14 s; common practice, no source. */
-export const USUAL_STEP_MS = 10_000;
+const STEP: PatternOption = {
+  pattern: ID,
+  option: 'stepMs',
+  at: 'signal',
+  says: 'Steps on after, in seconds',
+  least: 1000,
+  most: 60_000,
+  usual: () => 10_000,
+};
 
 /** The timed block: behind a train a signal steps from stop to its most restrictive aspect that lets trains go, and by a timer on from that. */
 export const timedCaution: Pattern = {
-  id: 'timed caution',
+  id: ID,
   chosen: {
     at: 'signal',
     says: 'Show caution for a time after the route ahead has become free',
     makes: 'aspect',
-    timed: true,
   },
+  options: [STEP],
   expects(scheme, reading, book) {
     const { signal, routes, index } = reading;
     if (!isChosen(timedCaution, signal) || routes.length === 0) return [];
@@ -22,7 +32,7 @@ export const timedCaution: Pattern = {
     book.rule(
       names.stepping(signal),
       'bool',
-      { op: 'TOF', in: or(...occupied), ms: signal.stepMs ?? USUAL_STEP_MS, starts: true },
+      { op: 'TOF', in: or(...occupied), ms: optionOf(scheme, STEP, signal), starts: true },
       {
         about: signal.id,
         fact: 'when so',

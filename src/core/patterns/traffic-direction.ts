@@ -1,10 +1,26 @@
 import { and, type Expr, name, not, or, previous } from '../logic';
 import { canBothBeSet, type Route, type SignalReading, type TrafficSections } from '../signals';
 import * as names from './names';
-import type { Pattern } from './pattern';
+import type { Pattern, PatternOption } from './pattern';
 import type { RuleBook } from './rule-book';
 import { type Direction, type NamedRoute, pointsLie, type Scheme } from './scheme';
+import { optionOf } from './setting-of';
 import type { Contested, Term } from './slots';
+
+const ID = 'traffic direction';
+const RELEASE: PatternOption = {
+  pattern: ID,
+  option: 'releaseMs',
+  at: 'signal',
+  says: 'Holds its single-line section after its route was put back for, in seconds',
+  does: ({ readings, routesOf }, id) =>
+    readings.some(
+      ({ signal, index }) => signal.id === id && routesOf[index]!.some(({ directions }) => directions.length > 0),
+    ),
+  least: 0,
+  most: 600_000,
+  usual: ({ releaseMs }) => releaseMs,
+};
 
 /** No other side holds the traffic section. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
 function opposing({ trafficSections }: Scheme, direction: Direction): Term[] {
@@ -51,7 +67,8 @@ function trainOnWay(scheme: Scheme, route: Route, rear: number): Expr[] {
  * section is granted to one side at a time: requests are ranked by the order in which signals were placed.
  */
 export const trafficDirection: Pattern = {
-  id: 'traffic direction',
+  id: ID,
+  options: [RELEASE],
   signal(scheme, reading, book) {
     if (approachIsKnown(scheme, reading)) approachRules(book, scheme, reading);
   },
@@ -67,16 +84,22 @@ export const trafficDirection: Pattern = {
   memory(scheme, trafficSection, book) {
     if (!trafficSection.bothWays) return;
     const { partition, trafficSections } = scheme;
-    const grants = new Map(trafficSection.sides.map((side) => [side, { go: [] as Expr[], before: new Set<number>() }]));
+    const grants = new Map(
+      trafficSection.sides.map((side) => [
+        side,
+        { go: [] as Expr[], before: new Set<number>(), entering: [] as number[] },
+      ]),
+    );
     for (const route of scheme.routesInto[trafficSection.index]!) {
       const direction = route.directions.find((d) => d.trafficSection === trafficSection)!;
       const entry = grants.get(direction.side)!;
       entry.go.push(name(names.go(route)));
+      entry.entering.push(optionOf(scheme, RELEASE, route.reading.signal));
       for (const block of direction.before) entry.before.add(block);
     }
     const about = partition.blocks[trafficSection.blocks[0]!]!.id;
     for (const side of trafficSection.sides) {
-      const { go, before } = grants.get(side)!;
+      const { go, before, entering } = grants.get(side)!;
       const held = names.held(trafficSection, side);
       const empty = [...trafficSection.blocks, ...before].map((block) =>
         not(name(names.occupied(partition.blocks[block]!))),
@@ -92,7 +115,7 @@ export const trafficDirection: Pattern = {
         {
           op: 'TON',
           in: and(name('settled'), previous(held), ...empty, ...go.map(not)),
-          ms: scheme.releaseMs,
+          ms: entering.length > 0 ? Math.max(...entering) : scheme.releaseMs,
           starts: false,
         },
         {

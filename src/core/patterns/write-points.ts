@@ -1,11 +1,13 @@
-import { and, type Expr, name, not } from '../logic';
+import { and, type Expr, name, not, or } from '../logic';
 import type { TurnoutPosition } from '../survey';
+import type { Motor } from '../track';
 import { combine, gather, lay } from './gather';
 import * as names from './names';
 import type { RuleBook } from './rule-book';
 import type { Scheme } from './scheme';
+import type { Request } from './slots';
 
-/** A command is remembered, so that a turnout is driven to where it was last sent; it is refused while anything locks it. */
+/** A request is remembered, so that a turnout is driven to where it was last sent; it is refused while anything locks it, and while it is asked both ways. */
 export function writePoints(scheme: Scheme, book: RuleBook): void {
   for (const motor of scheme.partition.graph.motors) {
     const { id: about, name: called, lies } = motor;
@@ -18,7 +20,7 @@ export function writePoints(scheme: Scheme, book: RuleBook): void {
       no: `${called} may be thrown`,
     });
     const asked = (position: TurnoutPosition): Expr =>
-      and(combine('asked', gather('asked', scheme, { motor, position })), not(name(names.locked(motor))));
+      and(requested(scheme, motor, position), not(name(names.locked(motor))));
     book.output(
       ['drive', motor.index],
       names.drive(motor),
@@ -28,6 +30,26 @@ export function writePoints(scheme: Scheme, book: RuleBook): void {
     );
   }
 }
+
+/** A motor is asked to lie so, and not with as high a priority to lie the other way in the same scan. */
+function requested(scheme: Scheme, motor: Motor, position: TurnoutPosition): Expr {
+  const opposite = position === 'straight' ? 'diverging' : 'straight';
+  const [mine, theirs] = [position, opposite].map((to) =>
+    gather('asked', scheme, { motor, position: to as TurnoutPosition }),
+  );
+  const priorities = [...new Set(mine!.map(priorityOf))].sort((a, b) => b - a);
+  return or(
+    ...priorities.map((priority) => {
+      const against = theirs!.filter((one) => priorityOf(one) >= priority);
+      const so = combine(
+        'asked',
+        mine!.filter((one) => priorityOf(one) === priority),
+      );
+      return against.length === 0 ? so : and(so, not(combine('asked', against)));
+    }),
+  );
+}
+const priorityOf = ({ priority = 0 }: Request): number => priority;
 
 /** What shows beside points how their motors lie. */
 export function writeIndicators(scheme: Scheme, book: RuleBook): void {

@@ -3,7 +3,7 @@ import type { Aspect } from '../kinds';
 import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
 import { rivalsOf } from '../patterns';
 import { type Plant, type PlantEvent, PlantProcess, POSITIONS } from '../plant';
-import { Controller, Digest, type Running, type System } from '../system';
+import { Controller, Digest, isAskedOtherwise, type Running, type System } from '../system';
 import type { Motor } from '../track';
 import { type Command, carryOut, type TimedCommand } from './commands';
 import { codeOf, type RehearsalEvent, type TimedEvent } from './events';
@@ -136,7 +136,9 @@ export class Rehearsal {
     }
     for (const { motor, to } of this.throws.splice(0)) {
       if (this.process.drives(motor) === to) continue;
-      emit({ kind: 'refused', motor: motor, locked: controller.isLocked(motor) });
+      const both = isAskedOtherwise(system, controller.values, motor, to);
+      const because = controller.isLocked(motor) ? 'locked' : both ? 'asked both ways' : 'otherwise';
+      emit({ kind: 'refused', motor, because });
     }
   }
 

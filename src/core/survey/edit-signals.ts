@@ -22,8 +22,6 @@ export type SignalEdit =
   | { do: 'put aspect system'; system: Omit<OwnAspectSystem, 'id'>; id?: string }
   /** The system that signals show their aspects by. */
   | { do: 'signal by'; ids: readonly string[]; system: string }
-  /** How long its timed aspect is shown. */
-  | { do: 'time signal'; id: string; stepMs: number }
   /** How sensors and signals are wired: what each has when something breaks. */
   | { do: 'wire'; ids: readonly string[]; wiring: Wiring }
   /** Several at once, each with the next free name. */
@@ -46,12 +44,6 @@ export function editSignals(document: LayoutDocument, edit: SignalEdit): string 
       if (there < 0) return refuse('That aspect system is no longer there.');
       document.aspectSystems[there] = { ...edit.system, name, id };
       return `Change aspect system ${name}`;
-    }
-    case 'time signal': {
-      const signal = thingOf(document, 'features', edit.id);
-      if (signal?.kind !== 'signal') return refuse('That signal is no longer there.');
-      signal.stepMs = edit.stepMs;
-      return `Let ${signal.name} step on after ${edit.stepMs / 1000} s`;
     }
     case 'wire':
       if (edit.ids.length === 0) refuse('There is nothing to wire yet.');

@@ -55,6 +55,8 @@ export type Edit =
       id: string;
       change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'motor' | 'throwMs' | 'lies'>>;
     }
+  /** What is set about a pattern at a thing; without a value it is as usual. */
+  | { do: 'set option'; id: string; pattern: string; option: string; value?: number }
   | { do: 'change crossing'; id: string; change: Pick<Crossing, 'turned'> }
   | DivideEdit
   | LineEdit
@@ -200,7 +202,6 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'put aspect system':
     case 'add signals':
     case 'wire':
-    case 'time signal':
     case 'signal by':
       return editSignals(document, edit);
     case 'divide':
@@ -269,16 +270,18 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       return `Make ${line.name} ${shown(edit.length)} long`;
     }
     case 'use pattern': {
-      const feature = thingOf(document, 'features', edit.id);
-      const thing =
-        (feature?.kind === 'signal' && feature) ||
-        thingOf(document, 'sensors', edit.id) ||
-        thingOf(document, 'turnouts', edit.id) ||
-        thingOf(document, 'crossings', edit.id) ||
-        refuse('It is no longer there.');
+      const thing = workedThing(document, edit.id);
       const others = (thing.patterns ?? []).filter((one) => one !== edit.pattern);
       const all = edit.on ? [...others, edit.pattern] : others;
       thing.patterns = all.length > 0 ? all : undefined;
+      return `Change ${thing.name}`;
+    }
+    case 'set option': {
+      const thing = workedThing(document, edit.id);
+      const { pattern, option, value } = edit;
+      const others = (thing.settings ?? []).filter((one) => one.pattern !== pattern || one.option !== option);
+      const all = value === undefined ? others : [...others, { pattern, option, value }];
+      thing.settings = all.length > 0 ? all : undefined;
       return `Change ${thing.name}`;
     }
     case 'change crossing': {
@@ -312,6 +315,18 @@ function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' 
     });
   }
   return `Add line ${edit.name}`;
+}
+
+/** A thing at which patterns can be chosen; refuses where there is none. */
+function workedThing(document: LayoutDocument, id: string) {
+  const feature = thingOf(document, 'features', id);
+  return (
+    (feature?.kind === 'signal' && feature) ||
+    thingOf(document, 'sensors', id) ||
+    thingOf(document, 'turnouts', id) ||
+    thingOf(document, 'crossings', id) ||
+    refuse('It is no longer there.')
+  );
 }
 
 function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add turnout' }>): string {

@@ -11,6 +11,7 @@ import {
   patterns,
   placeSchema,
   record,
+  settings,
   text,
 } from './schema-parts';
 
@@ -43,8 +44,7 @@ export const FEATURES = {
       /** What the section before it has when the relay that cuts it off is dead, where that is known. */
       relay: choice('off', 'fed').optional().default(undefined),
       patterns: patterns(),
-      /** How long a timed aspect is shown. */
-      stepMs: count(1000, 60_000).optional().default(undefined),
+      settings: settings(),
     }),
   },
   feeder: {

@@ -69,7 +69,7 @@ export {
 } from './schema';
 /** What the fields of a schema are made of. */
 export * as fields from './schema-parts';
-export { facing as facingSchema, LONGEST_NAME, lengthSchema, text as textSchema } from './schema-parts';
+export { facing as facingSchema, LONGEST_NAME, lengthSchema, type Setting, text as textSchema } from './schema-parts';
 export { readSensorInput, type SensorInput, saySensorInput } from './sensor-input';
 export { readSpeedLimit, saySpeedLimit } from './speed-limit';
 export { systemOf, systemsFor } from './system-of';

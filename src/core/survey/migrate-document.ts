@@ -41,7 +41,7 @@ const STEPS: Record<number, (old: Fields) => Fields> = {
       trains: trains.map(asTrain),
     };
   },
-  /** Version 6 had the legs of a turnout by names of their own, inputs as text, and boosters by name. */
+  /** Version 6 had the legs of a turnout by names of their own, inputs as text, boosters by name, and one time of a pattern as a field of signals. */
   6: (old) => {
     const { turnouts, sensors, features } = old;
     if (![turnouts, sensors, features].every(Array.isArray)) return old;
@@ -56,11 +56,17 @@ const STEPS: Record<number, (old: Fields) => Fields> = {
         typeof one?.input === 'string' ? { ...one, input: readSensorInput(one.input) } : one,
       ),
       features: (features as Fields[]).map((one) =>
-        typeof one?.booster === 'string' ? { ...one, booster: idOf.get(one.booster) } : one,
+        withSteps(typeof one?.booster === 'string' ? { ...one, booster: idOf.get(one.booster) } : one),
       ),
     };
   },
 };
+
+function withSteps(feature: Fields): Fields {
+  if (typeof feature?.stepMs !== 'number') return feature;
+  const { stepMs, ...rest } = feature;
+  return { ...rest, settings: [{ pattern: 'timed caution', option: 'stepMs', value: stepMs }] };
+}
 
 function withLegs(turnout: Fields): Fields {
   if (typeof turnout !== 'object' || turnout === null || !('diverging' in turnout)) return turnout;

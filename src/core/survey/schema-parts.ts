@@ -1,4 +1,4 @@
-import { array, boolean, type ISchema, mixed, number, object, string } from 'yup';
+import { array, boolean, type InferType, type ISchema, mixed, number, object, string } from 'yup';
 
 const LONGEST_TENTH_UM = 1e11;
 
@@ -59,6 +59,10 @@ export const lie = () => choice('straight', 'diverging');
 export const facing = () => choice('up', 'down');
 /** The ways of working that somebody has chosen for a thing, by id; what those are, the schools know. */
 export const patterns = () => list(text(40), 20).optional().default(undefined);
+/** What was set about a pattern that works at a thing, as a number: a time in ms. */
+const settingSchema = record({ pattern: text(40), option: text(40), value: amount(0, 3_600_000) });
+export type Setting = InferType<typeof settingSchema>;
+export const settings = () => list(settingSchema, 40).optional().default(undefined);
 export const certainty = () => choice('tentative', 'fixed');
 /** The day on which it was cut, drilled or laid, as year-month-day. */
 export const fixedOn = () =>

@@ -6,6 +6,6 @@
 export { Controller, type Running } from './controller';
 export { Digest } from './digest';
 export { type PlantParameters, plantParameters, type TrainParameters, trainParameters } from './plant-parameters';
-export { lockOf, type Refusal, refusalOf } from './refusal';
+export { isAskedOtherwise, lockOf, type Refusal, refusalOf } from './refusal';
 export { compileSystem, System } from './system';
 export { type Terminal, type TerminalKind, Terminals } from './terminals';

@@ -46,3 +46,19 @@ function againstIt(teller: Teller, guard: Expr): readonly Expr[] {
   if (rule?.terminal?.kind !== 'locked' || !rule.expr) return [of];
   return anyOf(rule.expr);
 }
+
+/** Whether the rule that drives a motor reads a request to lie otherwise than so, which is made now. */
+export function isAskedOtherwise(
+  { terminals, program }: System,
+  values: Int32Array,
+  motor: number,
+  to: string,
+): boolean {
+  const drive = terminals.wanted('drive', motor);
+  const expr = drive && program.declarations.find(({ name }) => name === drive.name)?.expr;
+  if (!expr) return false;
+  const read = namesRead(expr);
+  return terminals
+    .ofKind('request')
+    .some(({ name, which, slot }) => read.has(name) && which !== to && values[slot] === 1);
+}

@@ -45,8 +45,6 @@ export class System {
   readonly posts: readonly Post[];
   /** Blocks of which nobody says anything when power comes on. */
   readonly unspokenAtFirst: ReadonlySet<number>;
-  /** How long a route stays locked after it is put back. */
-  readonly releaseMs: number;
   /** How many people run it at once; at least one. */
   readonly people: number;
   /** Rules of somebody’s own as they were written; `program` has those that stand. */
@@ -74,7 +72,6 @@ export class System {
     this.sensors = document.sensors;
     this.posts = postsOf(scheme);
     this.unspokenAtFirst = unspokenAtFirst(scheme);
-    this.releaseMs = scheme.releaseMs;
     this.people = Math.max(1, document.people ?? 1);
     this.measure = once(() => plantParameters(document));
     this.rules = document.rules;

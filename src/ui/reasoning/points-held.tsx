@@ -4,12 +4,14 @@ import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
 import { ItsRules } from './its-rules';
 import { PanelSection } from './panel';
+import { PatternOptions } from './pattern-options';
 import { useAsked } from './use-asked';
 
 /** What holds the motors of points, and whether it does so now; and their rules. */
 export function PointsHeld({ id }: { id: string }) {
   const lookUp = useWorkbench((s) => s.lookUpPoints);
   const view = useAsked(lookUp, id);
+  const edits = useWorkbench((s) => s.stage.edits);
   if (!view) return null;
   const several = view.motors.length > 1;
   return (
@@ -35,6 +37,7 @@ export function PointsHeld({ id }: { id: string }) {
           )}
         </PanelSection>
       ))}
+      {edits && <PatternOptions id={id} options={view.options} />}
       {view.motors.map(({ id: motor, name }) => (
         <ItsRules key={motor} id={motor} name={name} />
       ))}

@@ -1,6 +1,6 @@
 'use client';
 import { showLength, type TypedLength } from '@/core/measure';
-import { CHOOSABLE, cutsOff, names, USUAL_STEP_MS } from '@/core/patterns';
+import { cutsOff, names } from '@/core/patterns';
 import { type Signal, systemOf, systemsFor } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { Fold } from '@/ui/parts/fold';
@@ -10,16 +10,13 @@ import { AspectLamps, aspectOf } from '@/ui/sheet/signal-head';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
 import { ItsRules } from './its-rules';
-import { NumberField } from './number-field';
 import { RELAYS_DEAD, SIGNALS_BROKEN } from './options';
 import { PanelSection, PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
+import { PatternOptions } from './pattern-options';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 import { SignalFacts } from './signal-facts';
 import { useAsked } from './use-asked';
-
-const isTimed = ({ patterns = [] }: Signal): boolean =>
-  CHOOSABLE.some(({ id, timed }) => timed && patterns.includes(id));
 
 export function SignalSelection({ signal }: { signal: Signal }) {
   const document = useWorkbench((s) => s.document);
@@ -101,16 +98,7 @@ export function SignalSelection({ signal }: { signal: Signal }) {
             onChange={(system) => edit({ do: 'signal by', ids: [signal.id], system })}
           />
           <PatternChoices at="signal" thing={signal} />
-          {isTimed(signal) && (
-            <NumberField
-              key={signal.stepMs}
-              label="Steps on after, in seconds"
-              value={(signal.stepMs ?? USUAL_STEP_MS) / 1000}
-              least={1}
-              most={60}
-              onCommit={(seconds) => edit({ do: 'time signal', id: signal.id, stepMs: Math.round(seconds * 1000) })}
-            />
-          )}
+          {view && <PatternOptions id={signal.id} options={view.options} />}
           <Choice
             label="With its wire broken or its relay dead it shows"
             className="mt-2"

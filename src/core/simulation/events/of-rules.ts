@@ -9,11 +9,20 @@ export const aspect: EventKind<{ kind: 'aspect'; signal: number; aspect: Aspect 
   says: (run, { signal, aspect: shown }) => `${signalName(run, signal)} shows ${shown.id}`,
 };
 
-export const refused: EventKind<{ kind: 'refused'; motor: number; locked: boolean }> = {
+const REFUSALS = {
+  locked: 'refuses: it is locked',
+  'asked both ways': 'stays where it is: it is asked to lie both ways at once',
+  otherwise: 'refuses: it is not free to move',
+};
+
+export const refused: EventKind<{
+  kind: 'refused';
+  motor: number;
+  because: 'locked' | 'asked both ways' | 'otherwise';
+}> = {
   code: 9,
   group: 'turnouts',
-  says: (run, { motor, locked }) =>
-    `${run.motors[motor]!.name} refuses: it is ${locked ? 'locked' : 'not free to move'}`,
+  says: (run, { motor, because }) => `${run.motors[motor]!.name} ${REFUSALS[because]}`,
 };
 
 /** A person has done something. */

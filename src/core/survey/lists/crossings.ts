@@ -14,6 +14,7 @@ import {
   patterns,
   placeSchema,
   record,
+  settings,
   text,
 } from '../schema-parts';
 import type { ListKind } from './kind';
@@ -32,6 +33,7 @@ export const crossingSchema = record({
   lies: list(lie(), 4).optional().default(undefined),
   throwMs: count(0, 60_000).optional().default(undefined),
   patterns: patterns(),
+  settings: settings(),
   certainty: certainty(),
   fixedOn: fixedOn(),
 });

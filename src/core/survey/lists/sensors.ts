@@ -11,6 +11,7 @@ import {
   patterns,
   placeSchema,
   record,
+  settings,
   text,
 } from '../schema-parts';
 import type { ListKind } from './kind';
@@ -38,6 +39,7 @@ export const sensorSchema = record({
   /** What its input reads when its wire is broken or it has no supply, where that is known. */
   broken: choice('occupied', 'free').optional().default(undefined),
   patterns: patterns(),
+  settings: settings(),
   certainty: certainty(),
   fixedOn: fixedOn(),
 });

@@ -16,6 +16,7 @@ import {
   list,
   patterns,
   record,
+  settings,
   text,
 } from '../schema-parts';
 import type { ListKind } from './kind';
@@ -49,6 +50,7 @@ export const turnoutSchema = record({
   lies: list(lie(), MOST_LEGS),
   throwsWith: id().optional().default(undefined),
   patterns: patterns(),
+  settings: settings(),
   certainty: certainty(),
   fixedOn: fixedOn(),
 });
