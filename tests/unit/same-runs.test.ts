@@ -66,18 +66,18 @@ describe('what does the same as before, on the demo and on generated layouts', (
     const rules = (layout: LayoutDocument) => writeProgram(compileSystem(layout).program).split('\n').sort().join('\n');
     expect(LAYOUTS.map((layout) => `${layout.name}: ${digest(rules(layout))}`)).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: cd9acbeede6d8272",
+        "Ondrel Valley: e50aebce7d0d4ed2",
         "Learning oval: fb1e65df565151a3",
-        "Random 1: 54e42905d1f32099",
-        "Random 2: eeb3c7a872d693f4",
-        "Random 3: 84a089c13255e95d",
-        "Random 4: 06d59b26b54e9fda",
-        "Random 5: 118b2cf1de9d948d",
-        "Random 6: 42beae30fb771b6c",
-        "Random 7: 894c1bb52a6f4cc9",
-        "Random 8: 2703d2f436dca3c8",
-        "Random 9: ab371773774007cf",
-        "Random 10: 0cbe452aaec220f6",
+        "Random 1: 46f21745720fea19",
+        "Random 2: e3a60868c50378f4",
+        "Random 3: 61deb3810502ed1d",
+        "Random 4: 4118cd160ae68d8a",
+        "Random 5: 0cd9bfb161db50cd",
+        "Random 6: f0513ac02681d9fc",
+        "Random 7: 0b397a25c84b39b9",
+        "Random 8: 9bce81e93c04ccf5",
+        "Random 9: 99b43323cff8f0bf",
+        "Random 10: 65f9bcaaa97ab736",
       ]
     `);
   });
