@@ -1,4 +1,5 @@
-import { bench } from './bench';
+import { against } from './bench/against';
+import { bench } from './bench/bench';
 import { resetDemo } from './demo';
 import { fuzzCommand } from './fuzz/fuzz';
 import { start, stop } from './start';
@@ -29,7 +30,7 @@ const commands: Record<string, () => Promise<number>> = {
   dev: () => start({ port, host: option('host') ?? '127.0.0.1', development: true }),
   stop,
   'reset-demo': resetDemo,
-  bench: () => bench(process.argv.includes('--json')),
+  bench: () => (option('against') ? against(option('against')!) : bench(process.argv.includes('--json'))),
   test: () => test(process.argv.includes('--whole')),
   fuzz: () => fuzzCommand(whole('layouts', 100), whole('seed', 1)),
 };

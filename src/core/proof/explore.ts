@@ -59,6 +59,11 @@ export class Explorer {
   get bytesAState(): number {
     return (this.search.bytes + this.deadEnds.bytes) / this.states;
   }
+  /** What was done so far, in numbers that no machine changes. */
+  get counts(): { questions: number; misses: number; probes: number; bytesAState: number } {
+    const { questions, misses } = this.model.rules;
+    return { questions, misses, probes: this.search.set.probes, bytesAState: this.bytesAState };
+  }
   get bytesOfRules(): number {
     return this.ruleSteps.bytes + this.model.rules.bytes;
   }

@@ -12,6 +12,8 @@ export class StateSet {
   private mask: number;
   private room: number;
   size = 0;
+  /** How often a place of the table was looked at that was taken. */
+  probes = 0;
 
   constructor(readonly words: number) {
     this.list = new Int32Array(words * 1024);
@@ -31,6 +33,7 @@ export class StateSet {
     for (;;) {
       const held = table[slot]!;
       if (held === FREE) break;
+      this.probes += 1;
       const at = held * words;
       let w = 0;
       while (w < words && list[at + w] === from[offset + w]) w += 1;

@@ -44,6 +44,9 @@ export class Rules {
   /** Of the step asked for last: the state it leads to, and how it goes, as a number (`shownIn` and what follows it). */
   to = 0;
   effect = 0;
+  /** How many steps were asked for, and how many of these had to be found by scanning. */
+  questions = 0;
+  misses = 0;
 
   private readonly states: StateSet;
   private readonly machine: Machine;
@@ -237,6 +240,7 @@ export class Rules {
   /** From a settled state: detectors see so, and turnouts lie so. Sets `to` and `effect`. */
   step(from: number, seen: Int32Array, turnouts: Int32Array, wantPrint: boolean): void {
     const { question, pokes, poked, answers } = this;
+    this.questions += 1;
     let k = 0;
     question[k++] = from;
     question[k++] = poked > 2 ? SEVERAL : poked > 0 ? pokes[0]! : NOTHING;
@@ -252,6 +256,7 @@ export class Rules {
       this.to = answers.first(known);
       this.effect = answers.second(known);
     } else {
+      this.misses += 1;
       if (wantPrint && this.printedFrom !== from) {
         this.independence.before(this.valuesIn(from));
         this.printedFrom = from;

@@ -1,5 +1,5 @@
 import type { Browser } from '@playwright/test';
-import { median, openLine } from './bench-edit';
+import { median, openLine } from './edit';
 
 /** Says something more of a place in the line under the sheet, and waits for the picture in which it is marked; run in the page. */
 const SAY = (text: string) => `new Promise((done) => {

@@ -1,8 +1,8 @@
-import { standsAt } from '../src/core/design';
-import { consistOf, divideTrack } from '../src/core/detection';
-import type { LayoutDocument } from '../src/core/survey';
-import { compileTrack } from '../src/core/track';
-import { generatedLine, generatedTraffic } from '../src/demo/generated';
+import { standsAt } from '../../src/core/design';
+import { consistOf, divideTrack } from '../../src/core/detection';
+import type { LayoutDocument } from '../../src/core/survey';
+import { compileTrack } from '../../src/core/track';
+import { generatedLine, generatedTraffic } from '../../src/demo/generated';
 
 /** Puts every train of a busy line into the middle of every block. */
 export function coverageOfTraffic(): () => void {

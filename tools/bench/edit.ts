@@ -1,5 +1,5 @@
 import type { Browser, Page } from '@playwright/test';
-import { generatedLine } from '../src/demo/generated';
+import { generatedLine } from '../../src/demo/generated';
 
 /** What one typed edit costs the page, in ms. */
 interface Edit {

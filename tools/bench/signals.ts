@@ -1,0 +1,61 @@
+import { Bench, checkDesign, proposeSignals } from '../../src/core/design';
+import { compileScheme, writeRules } from '../../src/core/patterns';
+import { signalsOf } from '../../src/core/survey';
+import { generatedLine } from '../../src/demo/generated';
+import type { CoreFigure } from './figure';
+
+/** A bench of a hundred blocks on which something was tried already. */
+function tried(): Bench {
+  const bench = new Bench(checkDesign(generatedLine(100)));
+  bench.try({ occupied: [], points: {} });
+  return bench;
+}
+
+export const signalFigures: readonly CoreFigure[] = [
+  {
+    name: 'all rules written, 100 blocks and 120 signals',
+    unit: 'ms',
+    most: 30,
+    times: 41,
+    warming: 20,
+    ready() {
+      const scheme = compileScheme(generatedLine(100));
+      return () => void writeRules(scheme);
+    },
+  },
+  {
+    name: 'a keystroke in the rules to its verdict, 100 blocks',
+    unit: 'ms',
+    most: 50,
+    times: 21,
+    ready() {
+      const bench = tried();
+      const { id } = signalsOf(generatedLine(100))[60]!;
+      const typed = bench.rulesAbout(id).text.replace('not occupied.', 'true and not occupied.');
+      if (bench.readRules(id, typed).put.length !== 1) throw new Error('What was typed changes no rule.');
+      return () => void bench.readRules(id, typed);
+    },
+  },
+  {
+    name: 'every place against every signal, 100 blocks',
+    unit: 'ms',
+    most: 60,
+    times: 9,
+    ready() {
+      const bench = tried();
+      return () => void bench.matrix({});
+    },
+  },
+  {
+    name: 'signals proposed, 100 blocks',
+    unit: 'ms',
+    most: 5000,
+    times: 5,
+    warming: 1,
+    ready() {
+      const line = generatedLine(100);
+      const bare = { ...line, features: line.features.filter(({ kind }) => kind !== 'signal') };
+      return () => void proposeSignals(bare);
+    },
+  },
+];
