@@ -95,7 +95,8 @@ export class Explorer {
       effects[i] = model.effect;
     }
     for (let i = 0; i < count; i++) {
-      const [one, two] = [ruleSteps.one(at, i), ruleSteps.two(at, i)];
+      const one = ruleSteps.one(at, i);
+      const two = ruleSteps.two(at, i);
       const effect = ruleSteps.effect(at, i);
       if (two === NOTHING) {
         effects[choices.length] = effect;
@@ -112,7 +113,10 @@ export class Explorer {
     if (model.on.has('one scan'))
       for (let i = 0; i < trainMoves; i++)
         for (let k = i + 1; k < choices.length; k++) {
-          const [one, effectOfOne, two, effectOfTwo] = [choices[i]!, effects[i]!, choices[k]!, effects[k]!];
+          const one = choices[i]!;
+          const effectOfOne = effects[i]!;
+          const two = choices[k]!;
+          const effectOfTwo = effects[k]!;
           if (!mayPair(model, one, effectOfOne, two, effectOfTwo)) continue;
           if (thorough || !areApart(model, one, effectOfOne, two, effectOfTwo)) this.take(one, two);
         }

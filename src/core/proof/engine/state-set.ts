@@ -1,6 +1,12 @@
 const FREE = -1;
+/** A place of the table holds the number of a state in its lower bits, and above these some of its hash, so that most others need not be compared. */
+const NUMBER_BITS = 24;
+const NUMBER = 2 ** NUMBER_BITS - 1;
 /** Of the table's places at most this share is taken before it doubles. */
 const FULLEST = 0.6;
+
+/** Of a hash what stands above the number. */
+const tagOf = (hash: number): number => hash & ~NUMBER;
 
 /**
  * A set of packed states, each a fixed number of 32-bit words, numbered in the order in which they were added. Open addressing;
@@ -24,24 +30,28 @@ export class StateSet {
 
   /** Adds the state in the first words of `from`. Its number when it is new, ~number when it was known. */
   add(from: Int32Array): number {
-    return this.addAt(from, 0, -1);
+    return this.addAt(from, 0, StateSet.hash(from, 0, this.words));
   }
 
-  private addAt(from: Int32Array, offset: number, first: number): number {
+  private addAt(from: Int32Array, offset: number, hash: number): number {
     const { words, table, list, mask } = this;
-    let slot = first >= 0 ? first : StateSet.hash(from, offset, words) & mask;
+    const tag = tagOf(hash);
+    let slot = hash & mask;
     for (;;) {
       const held = table[slot]!;
       if (held === FREE) break;
       this.probes += 1;
-      const at = held * words;
-      let w = 0;
-      while (w < words && list[at + w] === from[offset + w]) w += 1;
-      if (w === words) return ~held;
+      if ((held & ~NUMBER) === tag) {
+        const at = (held & NUMBER) * words;
+        let w = 0;
+        while (w < words && list[at + w] === from[offset + w]) w += 1;
+        if (w === words) return ~(held & NUMBER);
+      }
       slot = (slot + 1) & mask;
     }
+    if (this.size >= NUMBER) throw new RangeError(`More than ${NUMBER} states cannot be kept apart.`);
     const number = this.size++;
-    table[slot] = number;
+    table[slot] = tag | number;
     if (number * words + words > list.length) this.list = grown(list);
     for (let w = 0, to = number * words; w < words; w++) this.list[to + w] = from[offset + w]!;
     if (this.size > this.room) this.rehash();
@@ -56,12 +66,12 @@ export class StateSet {
     const { words, mask } = this;
     let touched = 0;
     for (let i = 0; i < count; i++) {
-      const slot = StateSet.hash(from, i * words, words) & mask;
-      result[i] = slot;
-      touched |= this.table[slot]!;
+      const hash = StateSet.hash(from, i * words, words);
+      result[i] = hash;
+      touched |= this.table[hash & mask]!;
     }
     result[count] = touched;
-    for (let i = 0; i < count; i++) result[i] = this.addAt(from, i * words, mask === this.mask ? result[i]! : -1);
+    for (let i = 0; i < count; i++) result[i] = this.addAt(from, i * words, result[i]!);
   }
 
   /** Copies the words of a state. */
@@ -92,9 +102,10 @@ export class StateSet {
     const table = new Int32Array(places).fill(FREE);
     const mask = places - 1;
     for (let number = 0; number < this.size; number++) {
-      let slot = StateSet.hash(list, number * words, words) & mask;
+      const hash = StateSet.hash(list, number * words, words);
+      let slot = hash & mask;
       while (table[slot] !== FREE) slot = (slot + 1) & mask;
-      table[slot] = number;
+      table[slot] = tagOf(hash) | number;
     }
     this.table = table;
     this.mask = mask;

@@ -1,5 +1,11 @@
-import { indexOf, moveOf } from '../moves';
+import { indexOf, kindOf, MOVES, type MoveKind, moveOf } from '../moves';
 import type { ProofModel } from './model';
+
+/** Of each kind of step, by its number, what is asked of millions of pairs. */
+const flags = (is: (move: MoveKind) => unknown): Uint8Array => Uint8Array.from(MOVES, (move) => (is(move) ? 1 : 0));
+const PAIRS = flags(({ pairs }) => pairs);
+const MOVES_ON = flags(({ movesOn }) => movesOn);
+const MAY_BE_REFUSED = flags(({ isRefused: asked }) => asked);
 
 /**
  * Asked of two things that can be done in the present state of a model, each by its code and the effect in which the rules take it
@@ -9,19 +15,19 @@ type OfTwo = (model: ProofModel, one: number, effectOfOne: number, two: number, 
 
 /** Whether two things may fall into one scan. One that the rules refuse in that scan, whatever else happens in it, adds nothing. */
 export const mayPair: OfTwo = (model, one, effectOfOne, two, effectOfTwo) => {
-  if (one >> 8 === two >> 8 || !moveOf(one).pairs || !moveOf(two).pairs) return false;
-  if (effectOfOne < 0 || effectOfTwo < 0) return false;
+  if (effectOfOne < 0 || effectOfTwo < 0 || one >> 8 === two >> 8) return false;
+  if (PAIRS[kindOf(one)] === 0 || PAIRS[kindOf(two)] === 0) return false;
   return !isRefused(model, one, effectOfTwo) && !isRefused(model, two, effectOfOne);
 };
 const isRefused = (model: ProofModel, code: number, effect: number): boolean =>
-  moveOf(code).isRefused?.(model, indexOf(code), effect) ?? false;
+  MAY_BE_REFUSED[kindOf(code)] === 1 && moveOf(code).isRefused!(model, indexOf(code), effect);
 
 /**
  * Two things have nothing to do with each other, so that within one scan they do what they do one after the other: in the rules
  * (`Independence.areApart`), and because no train looks at what both of them change.
  */
 export const areApart: OfTwo = (model, one, effectOfOne, two, effectOfTwo) => {
-  if (moveOf(one).movesOn && moveOf(two).movesOn) return false;
+  if (MOVES_ON[kindOf(one)] === 1 && MOVES_ON[kindOf(two)] === 1) return false;
   return model.rules.areApart(effectOfOne, effectOfTwo) && !someTrainLooks(model, one, effectOfOne, two, effectOfTwo);
 };
 
@@ -32,4 +38,4 @@ export const someTrainLooks: OfTwo = (model, one, effectOfOne, two, effectOfTwo)
   return false;
 };
 const looks = (model: ProofModel, train: number, code: number, effect: number): boolean =>
-  (moveOf(code).movesOn && indexOf(code) === train) || model.looksAtChange(train, effect);
+  (MOVES_ON[kindOf(code)] === 1 && indexOf(code) === train) || model.looksAtChange(train, effect);

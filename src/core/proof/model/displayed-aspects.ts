@@ -36,9 +36,10 @@ export class DisplayedAspects {
     return this.thing(displayed, this.signals + motor);
   }
 
-  listOf(displays: readonly number[]): number {
+  /** The number of a list of the first so many. */
+  listOf(displays: Int32Array, count: number): number {
     let list = DisplayedAspects.NONE;
-    for (let i = displays.length - 1; i >= 0; i--) {
+    for (let i = count - 1; i >= 0; i--) {
       this.pair[0] = displays[i]!;
       this.pair[1] = list;
       list = numberIn(this.lists, this.pair);

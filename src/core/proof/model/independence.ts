@@ -57,12 +57,15 @@ export class Independence {
       if (memory[word] !== was[word]) this.touch(word);
     }
   }
-  /** The whole print, given what was shown before the step and at each scan. */
-  end(displays: DisplayedAspects, before: number, shown: readonly number[]): number {
-    for (const displayed of shown)
+  /** The whole print, given what was shown before the step and at each of so many scans. */
+  end(displays: DisplayedAspects, before: number, shown: Int32Array, count: number): number {
+    for (let k = 0; k < count; k++) {
+      const displayed = shown[k]!;
+      if (displayed === before) continue;
       for (let i = 0; i < this.things; i++)
         if (displays.thing(displayed, i) !== displays.thing(before, i))
           this.now[this.readerWords + (i >> 5)]! |= 1 << (i & 31);
+    }
     return numberIn(this.set, this.now);
   }
 

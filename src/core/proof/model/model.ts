@@ -336,7 +336,8 @@ export class ProofModel {
     const { at, orders } = this.present;
     for (let other = 0; other < this.trains.length; other++) {
       if (other === train) continue;
-      const [first, second] = train < other ? [train, other] : [other, train];
+      const first = train < other ? train : other;
+      const second = train < other ? other : train;
       const two = twoOf(first, second);
       if (this.isOff(train) || this.isOff(other)) {
         orders[two] = APART;

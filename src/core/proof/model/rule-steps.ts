@@ -63,6 +63,7 @@ export class RuleSteps {
 
   private workOut(model: ProofModel): number {
     const { rules, ruleState } = model;
+    rules.isOnce = true;
     const begins = this.end;
     this.add(0);
     const codes: number[] = [];
@@ -84,6 +85,7 @@ export class RuleSteps {
             model.back();
           }
         }
+    rules.isOnce = false;
     this.list[begins] = (this.end - begins - 1) / STRIDE;
     return begins;
   }

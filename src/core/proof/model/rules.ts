@@ -78,6 +78,8 @@ export class Rules {
   /** What is done to words in the next step, and how many of these count: twice the word, and one more to turn it over for good. */
   private readonly pokes: number[] = [];
   private poked = 0;
+  /** What was shown at each scan of the step that is being taken. */
+  private readonly shown = new Int32Array(MOST_SCANS + 3);
   /** Numbers of more than two things done to words at once. */
   private readonly several = new Map<string, number>();
   /** The state that memory holds, and the one whose memory the prints know. */
@@ -241,6 +243,11 @@ export class Rules {
   step(from: number, seen: Int32Array, turnouts: Int32Array, wantPrint: boolean): void {
     const { question, pokes, poked, answers } = this;
     this.questions += 1;
+    if (this.isOnce) {
+      this.scanFrom(from, seen, turnouts, wantPrint);
+      this.poked = 0;
+      return;
+    }
     let k = 0;
     question[k++] = from;
     question[k++] = poked > 2 ? SEVERAL : poked > 0 ? pokes[0]! : NOTHING;
@@ -256,20 +263,27 @@ export class Rules {
       this.to = answers.first(known);
       this.effect = answers.second(known);
     } else {
-      this.misses += 1;
-      if (wantPrint && this.printedFrom !== from) {
-        this.independence.before(this.valuesIn(from));
-        this.printedFrom = from;
-      }
-      this.load(from);
-      this.seen.set(seen);
-      this.keepUnder();
-      this.writeSeen();
-      this.turnouts.set(turnouts);
-      this.settle(wantPrint ? from : NOTHING);
+      this.scanFrom(from, seen, turnouts, wantPrint);
       answers.keep(question, this.to, this.effect);
     }
     this.poked = 0;
+  }
+
+  /** Steps that nobody will ask for again are not looked for among those known, nor kept in the place of others. */
+  isOnce = false;
+
+  private scanFrom(from: number, seen: Int32Array, turnouts: Int32Array, wantPrint: boolean): void {
+    this.misses += 1;
+    if (wantPrint && this.printedFrom !== from) {
+      this.independence.before(this.valuesIn(from));
+      this.printedFrom = from;
+    }
+    this.load(from);
+    this.seen.set(seen);
+    this.keepUnder();
+    this.writeSeen();
+    this.turnouts.set(turnouts);
+    this.settle(wantPrint ? from : NOTHING);
   }
 
   private numberOf(pokes: number[]): number {
@@ -288,53 +302,67 @@ export class Rules {
 
   /** Scans until nothing changes; turnouts begin to move as they are driven. A print is taken where the state before is given. */
   private settle(from: number): void {
-    const { memory, turnouts, effectNow, independence, displays, wiring } = this;
-    const pokes = this.pokes.slice(0, this.poked);
-    const shown: number[] = [];
+    const { memory, turnouts, effectNow, independence, displays, wiring, pokes, poked, shown } = this;
+    let shownCount = 0;
+    let displayed = NOTHING;
     let unsettled = false;
+    /** What goes into the next scan is not what went into the one before. */
+    let isOther = true;
     effectNow.fill(0);
     independence.begin();
-    if (from >= 0) for (const poke of pokes) independence.touch(poke >> 1);
     this.writePoints();
-    for (const poke of pokes) memory[poke >> 1] = poke & 1 ? 1 - memory[poke >> 1]! : 1;
+    for (let i = 0; i < poked; i++) {
+      const poke = pokes[i]!;
+      if (from >= 0) independence.touch(poke >> 1);
+      memory[poke >> 1] = poke & 1 ? 1 - memory[poke >> 1]! : 1;
+    }
     for (let scans = 0; ; scans++) {
       let changed = this.machine.scan(0);
       if (scans === 0) {
-        for (const poke of pokes)
-          if (!(poke & 1)) {
-            memory[poke >> 1] = 0;
+        for (let i = 0; i < poked; i++)
+          if (!(pokes[i]! & 1)) {
+            memory[pokes[i]! >> 1] = 0;
             changed = 1;
           }
         for (let t = 0; t < turnouts.length; t++)
           if (this.isLocked(t)) effectNow[2 + this.turnoutWords + (t >> 5)]! |= 1 << (t & 31);
       }
-      const displayed = displays.take(memory, wiring.aspects, turnouts);
-      if (shown[shown.length - 1] !== displayed) shown.push(displayed);
-      if (from >= 0) independence.after(memory);
-      let starts = false;
+      /** A scan that has changed nothing, from the same inputs, shows what was shown before. */
+      if (isOther || changed !== 0) {
+        displayed = displays.take(memory, wiring.aspects, turnouts);
+        if (shownCount === 0 || shown[shownCount - 1] !== displayed) shown[shownCount++] = displayed;
+        if (from >= 0) independence.after(memory);
+      }
+      isOther = false;
       for (let t = 0; t < turnouts.length; t++) {
         const drive = memory[wiring.drives[t]!]!;
         if ((turnouts[t]! & 1) === drive) continue;
         turnouts[t] = MOVING + drive;
         effectNow[2 + (t >> 5)]! |= 1 << (t & 31);
-        starts = true;
+        isOther = true;
       }
-      if (starts) this.writePoints();
-      if (this.cutOff()) this.writeSeen();
-      else if (!starts && changed === 0) break;
+      if (isOther) this.writePoints();
+      if (this.cutOff()) {
+        this.writeSeen();
+        isOther = true;
+      } else if (!isOther && changed === 0) break;
       if (scans > MOST_SCANS) {
         unsettled = true;
         break;
       }
     }
-    effectNow[0] = unsettled ? UNSETTLED : from >= 0 ? independence.end(displays, this.shows[from]!, shown) : NOT_TAKEN;
-    effectNow[1] = displays.listOf(shown);
+    effectNow[0] = unsettled
+      ? UNSETTLED
+      : from >= 0
+        ? independence.end(displays, this.shows[from]!, shown, shownCount)
+        : NOT_TAKEN;
+    effectNow[1] = displays.listOf(shown, shownCount);
     this.effect = numberIn(this.effects, effectNow);
     this.machine.pack();
     this.to = numberIn(this.states, this.packed);
     this.loaded = this.to;
     if (this.to >= this.shows.length) this.shows = grown(this.shows);
-    this.shows[this.to] = displays.take(memory, wiring.aspects, turnouts);
+    this.shows[this.to] = unsettled ? displays.take(memory, wiring.aspects, turnouts) : displayed;
   }
 
   /** Sections are cut off, or fed again, as rules say; true when any is. */
