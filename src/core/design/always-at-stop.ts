@@ -1,6 +1,6 @@
 import type { Finding } from '../findings';
 import { alwaysOf } from '../logic';
-import { names, type Scheme } from '../patterns';
+import { names, rulesOfSignals, type Scheme } from '../patterns';
 import type { Edit } from '../survey';
 import type { System } from '../system';
 
@@ -8,13 +8,14 @@ import type { System } from '../system';
 const TOLD = new Set<Finding<Edit>['kind']>(['signal with nothing to protect', 'signal into undetected track']);
 
 /** Says beside such findings that a signal, or a signal for a route, always shows stop, where its rules can do nothing else. */
-export function withWhatIsShown(
-  findings: readonly Finding<Edit>[],
-  { readings, routesOf }: Scheme,
-  system: System,
-): Finding<Edit>[] {
-  if (!findings.some(({ kind }) => TOLD.has(kind))) return [...findings];
-  const isAlways = alwaysOf(system.program);
+export function withWhatIsShown(findings: readonly Finding<Edit>[], scheme: Scheme, system: System): Finding<Edit>[] {
+  const { readings, routesOf } = scheme;
+  const subjects = new Set(findings.flatMap(({ kind, subject }) => (TOLD.has(kind) ? [subject] : [])));
+  if (subjects.size === 0) return [...findings];
+  /** Rules of somebody’s own can be anywhere; without any, those of the signals themselves are enough, and are written in no time. */
+  const own = system.rules.length > 0;
+  const concerned = readings.filter(({ signal }) => subjects.has(signal.id));
+  const isAlways = alwaysOf(own ? system.program : rulesOfSignals(scheme, concerned));
   return findings.map((finding) => {
     const reading = TOLD.has(finding.kind) ? readings.find(({ signal }) => signal.id === finding.subject) : undefined;
     if (!reading) return finding;

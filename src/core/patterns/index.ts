@@ -11,5 +11,5 @@ export { isOption, type OptionView, optionsAt } from './options';
 export { calledName, OWN, type OwnRuleFault, problemOf, standsAlone, withOwnRules } from './own-rules';
 export { CHOOSABLE, chosenOutputs, cutsOff } from './pattern-list';
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
-export { writeRules } from './rule-program';
+export { rulesOfSignals, writeRules } from './rule-program';
 export { compileScheme, type NamedRoute, type Scheme } from './scheme';

@@ -1,6 +1,7 @@
 import { blockOf } from '../detection';
 import { OUTPUTS, type OutputKind } from '../kinds';
 import type { Declaration, Program } from '../logic';
+import type { SignalReading } from '../signals';
 import { lay } from './gather';
 import * as names from './names';
 import { type OwnRuleFault, withOwnRules } from './own-rules';
@@ -29,6 +30,30 @@ const today = ({ partition }: Scheme, name: string): string =>
         .join('.')
     : name;
 
+/**
+ * Of the generated program the rules of some signals, and of the blocks on their routes: they are the same there. What else these read is not
+ * in it, as if nothing were known of it.
+ */
+export function rulesOfSignals(scheme: Scheme, readings: readonly SignalReading[]): Program {
+  const declarations: Declaration[] = [];
+  const book = new RuleBook(declarations, 'composed');
+  const { blocks } = scheme.partition;
+  const onRoutes = new Set(
+    readings.flatMap(({ index, rear }) => [
+      rear,
+      ...scheme.routesOf[index]!.flatMap(({ route }) => route.blocks.map(({ block }) => block)),
+    ]),
+  );
+  lay('general', scheme, undefined, declarations);
+  writeBlocks(
+    scheme,
+    book,
+    blocks.filter(({ index }) => onRoutes.has(index)),
+  );
+  writeSignals(scheme, book, readings);
+  return unnamed(scheme, declarations);
+}
+
 /** What patterns put into their slots, as rules. */
 function generate(scheme: Scheme): Program {
   const declarations: Declaration[] = [];
@@ -42,17 +67,22 @@ function generate(scheme: Scheme): Program {
   writeLamps(scheme, book);
   writeIndicators(scheme, book);
   for (const trafficSection of scheme.trafficSections.all) lay('memory', scheme, trafficSection, declarations);
-  return {
-    scanMs: 20,
-    enums: {
-      aspect: scheme.aspects.map(({ id }) => id),
-      position: ['straight', 'diverging', 'between'],
-      ...enumerationsOf(declarations),
-    },
-    declarations,
-    called: names.calledIn(scheme),
-  };
+  return programOf(scheme, declarations);
 }
+
+const programOf = (scheme: Scheme, declarations: Declaration[]): Program => ({
+  ...unnamed(scheme, declarations),
+  called: names.calledIn(scheme),
+});
+const unnamed = (scheme: Scheme, declarations: Declaration[]): Program => ({
+  scanMs: 20,
+  enums: {
+    aspect: scheme.aspects.map(({ id }) => id),
+    position: ['straight', 'diverging', 'between'],
+    ...enumerationsOf(declarations),
+  },
+  declarations,
+});
 
 /** The values of outputs that are in use. */
 function enumerationsOf(declarations: Declaration[]): Program['enums'] {

@@ -7,9 +7,13 @@ import * as names from './names';
 import type { RuleBook } from './rule-book';
 import type { NamedRoute, Scheme } from './scheme';
 
-/** Whether signals may let trains past, and by which aspect. */
-export function writeSignals(scheme: Scheme, book: RuleBook): void {
-  for (const reading of scheme.readings) {
+/** Whether signals, all or some, may let trains past, and by which aspect. */
+export function writeSignals(
+  scheme: Scheme,
+  book: RuleBook,
+  readings: readonly SignalReading[] = scheme.readings,
+): void {
+  for (const reading of readings) {
     const { signal } = reading;
     const about = signal.id;
     lay('signal', scheme, reading, book.declarations);
