@@ -3,7 +3,6 @@ import {
   type AspectMatrix,
   Bench,
   checkDesign,
-  type DesignView,
   type FailRow,
   type OwnRuleRow,
   ownRuleList,
@@ -30,13 +29,15 @@ import { proofKey } from '@/core/proof';
 import type { LayoutDocument } from '@/core/survey';
 import { readSurvey, type SurveyReading } from '@/core/walk';
 import { type DocumentStep, FollowedDocument } from './document-step';
+import { SentView, type ViewStep } from './view-step';
 
 const followed = new FollowedDocument();
+const sent = new SentView();
 /** The newest design that could be worked out; of an older document where the last step failed. */
 let bench: Bench | undefined;
 
-/** What came of a step: a design of that version, why there is none, or that the worker has another version than the step begins at. */
-export type Checked = { version: number } & ({ design: DesignView } | { problem: string } | { behind: true });
+/** What came of a step: how the design of that version is other than the one sent last, why there is none, or that the worker has another version than the step begins at. */
+export type Checked = { version: number } & ({ view: ViewStep } | { problem: string } | { behind: true });
 
 /** Compiles a document off the main thread, and tries things by hand on the last one compiled. */
 const worker = {
@@ -49,7 +50,7 @@ const worker = {
       const design = checkDesign(document);
       const view = viewDesign(document, design);
       bench = new Bench(design);
-      return { version, design: view };
+      return { version, view: sent.step(view, version, step.from === 0) };
     } catch (error) {
       return { version, problem: error instanceof Error ? error.message : String(error) };
     }

@@ -3,6 +3,7 @@ import { checkDesign, viewDesign } from '@/core/design';
 import { applyChange, applyEdit, type Edit, type LayoutDocument, writeDocumentText } from '@/core/survey';
 import { learningOval } from '@/demo/learning-oval';
 import { type DocumentStep, FollowedDocument, stepBetween } from '@/workers/document-step';
+import { SentView, takeViewStep } from '@/workers/view-step';
 import { Draw } from '../../tools/fuzz/draw';
 
 /** A page and a worker, with what crosses between them copied as it is there. */
@@ -21,6 +22,19 @@ function pair(first: LayoutDocument) {
     first,
   };
 }
+
+/** How many things of lists a step sends. */
+const putIn = (lists: DocumentStep['lists']): number =>
+  Object.values(lists)
+    .flat()
+    .reduce((sum, part) => sum + ('put' in part ? part.put.length : 0), 0);
+
+/** Things of lists that are other objects than any in the same list before. */
+const newThings = (before: LayoutDocument, now: LayoutDocument): number =>
+  Object.entries(now).reduce((sum, [field, value]) => {
+    const was = (before as unknown as Record<string, unknown>)[field];
+    return sum + (Array.isArray(value) && Array.isArray(was) ? value.filter((one) => !was.includes(one)).length : 0);
+  }, 0);
 
 describe('the page and its worker have one document', () => {
   test('a setting that is taken back is gone in the worker too', () => {
@@ -49,6 +63,9 @@ describe('the page and its worker have one document', () => {
       let document = learningOval();
       const { followed, send } = pair(document);
       send(document);
+      let sentLast = document;
+      const sentView = new SentView();
+      let view = takeViewStep(undefined, structuredClone(sentView.step(viewDesign(followed.document!), 0, true)));
       const past: { patches: Parameters<typeof applyChange>[1]; inverse: Parameters<typeof applyChange>[1] }[] = [];
       for (let i = 0; i < 20; i++) {
         if (draw.chance(0.3) && past.length > 0) document = applyChange(document, past.pop()!.inverse);
@@ -59,7 +76,18 @@ describe('the page and its worker have one document', () => {
           document = result.change.document;
         }
         const step = send(document);
+        const was = sentLast;
+        sentLast = document;
+        const now = viewDesign(followed.document!);
+        const before = view;
+        view = takeViewStep(view, structuredClone(sentView.step(now, i, false)));
+        expect(view).toEqual(structuredClone(now));
+        for (const block of view.blocks) {
+          const was = before.blocks.find((one) => JSON.stringify(one) === JSON.stringify(block));
+          if (was) expect(before.blocks).toContain(block);
+        }
         expect(Object.keys(step.put).length).toBeLessThan(4);
+        expect(putIn(step.lists)).toBe(newThings(was, document));
         expect(writeDocumentText(followed.document!)).toBe(writeDocumentText(document));
       }
     }

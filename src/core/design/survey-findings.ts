@@ -2,7 +2,7 @@ import type { Finding } from '../findings';
 import { showLength } from '../measure';
 import type { Scheme } from '../patterns';
 import { asTyped, callThing, type Edit, type Gap, type Mark } from '../survey';
-import { trackFrom } from '../track';
+import { edgeAt, trackFrom } from '../track';
 import { overlapFindings } from './overlap-findings';
 import { tapeFindings } from './tape-findings';
 
@@ -70,11 +70,12 @@ function legsToNowhere({ document, partition: { graph } }: Scheme): Finding<Edit
 function cutsInClearance({ document, partition }: Scheme): Finding<Edit>[] {
   const { graph } = partition;
   const cuts = document.features.filter((f): f is Gap | Mark => f.kind === 'gap' || f.kind === 'mark');
-  const onLine = new Map<string, (Gap | Mark)[]>();
+  const onEdge = new Map<number, (Gap | Mark)[]>();
   for (const cut of cuts) {
-    const own = onLine.get(cut.line);
+    const { index } = edgeAt(graph, cut.line, cut.at.tenthUm, 'up');
+    const own = onEdge.get(index);
     if (own) own.push(cut);
-    else onLine.set(cut.line, [cut]);
+    else onEdge.set(index, [cut]);
   }
   const shown = (length: number) => showLength(length, document.shownUnit);
   return graph.points.flatMap(({ id, name, ports, kind, clearance }) => {
@@ -82,8 +83,7 @@ function cutsInClearance({ document, partition }: Scheme): Finding<Edit>[] {
     const legs = ports.filter((_, port) => fouling.has(kind.ports[port]!));
     return legs.flatMap((leg) =>
       trackFrom(graph, leg, clearance).flatMap(({ edge, from, to }) => {
-        const { line } = graph.edges[edge]!;
-        const inside = (onLine.get(line) ?? []).filter(({ at: { tenthUm } }) => tenthUm > from && tenthUm < to);
+        const inside = (onEdge.get(edge) ?? []).filter(({ at: { tenthUm } }) => tenthUm > from && tenthUm < to);
         const clear = edge !== leg.edge ? undefined : leg.end === 0 ? to : from;
         return inside.map(
           (cut): Finding<Edit> => ({

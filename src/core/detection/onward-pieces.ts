@@ -8,7 +8,8 @@ export function onwardPieces(
   exit: EdgeEnd,
 ): { piece: Piece; enters: EdgeEnd; over: readonly Over[] }[] {
   const along = division.piecesOfEdge[piece.edge]!;
-  const at = along.indexOf(piece);
+  /** Pieces are numbered along their edge. */
+  const at = piece.index - along[0]!.index;
   const beside = exit === 1 ? along[at + 1] : along[at - 1];
   if (beside) return [{ piece: beside, enters: exit === 1 ? 0 : 1, over: [] }];
   return onwardFrom(division.graph, piece.edge, exit).map((on) => {

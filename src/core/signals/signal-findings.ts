@@ -159,10 +159,13 @@ function unprotectedPoints(
     const block = outside && partition.blocks[outside.piece.block]!;
     return block !== undefined && signalled.has(block.index) && block.ends.filter(isCut).length > 1;
   };
+  const standing = new Set(
+    readings.flatMap(({ offBoundary, piece, exit }) => (offBoundary === 0 ? [`${piece} ${exit}`] : [])),
+  );
   /** One stands there, whatever it may show: one with nowhere to let trains go keeps them all. */
   const hasSignal = ({ piece, end }: { piece: number; end: EdgeEnd }) => {
     const [outside] = onwardPieces(partition, partition.pieces[piece]!, end);
-    return readings.some((r) => r.offBoundary === 0 && r.piece === outside?.piece.index && r.exit === outside.enters);
+    return outside !== undefined && standing.has(`${outside.piece.index} ${outside.enters}`);
   };
   const findings: Finding<Edit>[] = [];
   for (const block of partition.blocks.filter((b) => b.points.length > 0)) {

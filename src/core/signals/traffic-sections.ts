@@ -124,7 +124,24 @@ export const findTrafficSections = remembered(
 );
 
 /** The entrance of a block with points, by the block that lies outside it; two entrances from one block are told apart by their places. */
-function entranceOf(partition: Partition, piece: number, enters: EdgeEnd): { id: string; says: string } {
+function entranceOf(partition: Partition, piece: number, enters: EdgeEnd): Entrance {
+  let known = entrances.get(partition);
+  if (!known) {
+    known = new Map();
+    entrances.set(partition, known);
+  }
+  const key = 2 * piece + enters;
+  const found = known.get(key) ?? findEntrance(partition, piece, enters);
+  known.set(key, found);
+  return found;
+}
+interface Entrance {
+  id: string;
+  says: string;
+}
+const entrances = new WeakMap<Partition, Map<number, Entrance>>();
+
+function findEntrance(partition: Partition, piece: number, enters: EdgeEnd): Entrance {
   const own = partition.pieces[piece]!;
   const outside = onwardPieces(partition, own, enters)[0]?.piece.block;
   if (outside === undefined) return { id: 'from the end', says: 'from the end' };

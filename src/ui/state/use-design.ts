@@ -1,11 +1,12 @@
 'use client';
 import { type Remote, wrap } from 'comlink';
 import { useEffect } from 'react';
-import type { Some, Trial } from '@/core/design';
+import type { DesignView, Some, Trial } from '@/core/design';
 import type { DivideWishes } from '@/core/divide';
 import type { LayoutDocument } from '@/core/survey';
 import type { Checked, DesignWorker } from '@/workers/design.worker';
 import { stepBetween } from '@/workers/document-step';
+import { takeViewStep } from '@/workers/view-step';
 import { afterPaint } from './after-paint';
 import { useWorkbenchStore } from './store';
 
@@ -41,6 +42,8 @@ export function useDesign(): void {
     let busy = false;
     let sent: { version: number; document: LayoutDocument } | undefined;
     let versions = 0;
+    /** The view that came last, whole. */
+    let view: DesignView | undefined;
     /** Brings the worker to a document, by the step from the one it has, or whole where it has another. */
     const send = async (document: LayoutDocument): Promise<Checked> => {
       const version = ++versions;
@@ -62,8 +65,10 @@ export function useDesign(): void {
         const checked = await send(document).catch((error: unknown) => ({
           problem: error instanceof Error ? error.message : String(error),
         }));
-        if ('design' in checked) set({ design: { ...checked.design, document }, designProblem: undefined, ...askers });
-        else {
+        if ('view' in checked) {
+          view = takeViewStep(view, checked.view);
+          set({ design: { ...view, document }, designProblem: undefined, ...askers });
+        } else {
           set({ designProblem: 'problem' in checked ? checked.problem : 'the step was not taken' });
           break;
         }
