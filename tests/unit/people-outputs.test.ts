@@ -32,7 +32,7 @@ describe('what is shown to people alone', () => {
         /** A scan this side or that is the program’s own affair. */
         if (Math.abs(since - holdMs) <= 60) return;
         const expected = since < holdMs ? 'lit' : 'dark';
-        expect(shows[id], `${id} at ${tick}`).toBe(expected);
+        expect(shows[`lamp.${id}`], `${id} at ${tick}`).toBe(expected);
         known[expected] += 1;
       });
     }
@@ -56,7 +56,7 @@ describe('what is shown to people alone', () => {
       const { shows, dead } = frameOf(run);
       for (const { id } of tick === 0 ? [] : red.sensors) {
         const cut = section.sensors.includes(id) && section.blocks.some((b) => dead.includes(partition.blocks[b]!.id));
-        seen.set(id, (seen.get(id) ?? new Set()).add(`${before[id]} ${cut ? 'cut off' : 'fed'}`));
+        seen.set(id, (seen.get(id) ?? new Set()).add(`${before[`lamp.${id}`]} ${cut ? 'cut off' : 'fed'}`));
       }
       before = shows;
     }
@@ -76,14 +76,14 @@ describe('what is shown to people alone', () => {
     const seen: string[] = [];
     for (let tick = 0; tick < 400; tick++) {
       run.step();
-      const shown = frameOf(run).shows[id]!;
+      const shown = frameOf(run).shows[`indicator.${id}`]!;
       const { position } = run.plant.motors[4]!;
       if (seen.at(-1) !== shown) seen.push(shown);
       /** What is reported in one scan is shown in the next. */
       if (position !== 'between' && shown !== 'dark' && tick > 200) expect(shown).toBe(position);
     }
     expect(seen).toEqual(['straight', 'dark', 'diverging']);
-    expect(Object.keys(frameOf(run).shows)).toEqual([id]);
+    expect(Object.keys(frameOf(run).shows)).toEqual([`indicator.${id}`]);
   });
   test('it changes nothing that trains do', () => {
     const valley = smallValley();

@@ -38,7 +38,7 @@ export { INPUTS, type InputKindId } from './inputs';
 export type { InputKind } from './inputs/kind';
 export { MOTOR_KIND_IDS, MOTORS, type MotorKindId } from './motors';
 export { OUTPUTS, type OutputKindId } from './outputs';
-export type { OutputKind, PowerLevel } from './outputs/kind';
+export type { MarkShape, OutputKind, PowerLevel } from './outputs/kind';
 export { FULL_POWER, POWER_LEVELS, type PowerId } from './outputs/power';
 export {
   CROSSING_KIND_IDS,

@@ -7,6 +7,9 @@ import type { Scheme } from './scheme';
 interface Thing {
   id: string;
 }
+export interface Named extends Thing {
+  name: string;
+}
 /** A route, by its signal and what it leads to. */
 interface OfSignal extends Thing {
   reading: { signal: Thing };
@@ -38,12 +41,11 @@ export const give = ({ id }: Thing) => `give.${id}`;
 export const givenFor = ({ id }: Thing) => `pressed.${id}`;
 export const given = ({ id }: Thing) => `given.${id}`;
 export const reads = ({ id }: Thing) => `reads.${id}`;
+/** An output that patterns alone work, by its kind. */
+export const output = (kind: string, { id }: Thing) => `${kind}.${id}`;
 export const lighting = ({ id }: Thing) => `lighting.${id}`;
-export const power = ({ id }: Thing) => `power.${id}`;
 export const cut = ({ id }: Thing) => `cut.${id}`;
 export const letOn = ({ id }: Thing) => `let.${id}`;
-export const lamp = ({ id }: Thing) => `lamp.${id}`;
-export const indicator = ({ id }: Thing) => `indicator.${id}`;
 export const dead = ({ id }: Thing) => `dead.${id}`;
 export const inside = ({ id }: Thing) => `inside.${id}`;
 export const heard = ({ id }: Thing) => `heard.${id}`;

@@ -7,9 +7,10 @@ import * as names from './names';
 import { type OwnRuleFault, withOwnRules } from './own-rules';
 import { RuleBook } from './rule-book';
 import type { Scheme } from './scheme';
-import { writeIndicators, writePoints } from './write-points';
+import { writeOutputs } from './write-outputs';
+import { writePoints } from './write-points';
 import { writeLighting, writeSignals } from './write-signals';
-import { writeBlocks, writeLamps, writePower } from './write-track';
+import { writeBlocks } from './write-track';
 
 /**
  * The rule program of a layout, with the rules of somebody's own in it: the single truth of what its signals and turnouts do; and what is
@@ -62,10 +63,8 @@ function generate(scheme: Scheme): Program {
   writeBlocks(scheme, book);
   writePoints(scheme, book);
   writeSignals(scheme, book);
-  writePower(scheme, book);
+  writeOutputs(scheme, book);
   writeLighting(scheme, book);
-  writeLamps(scheme, book);
-  writeIndicators(scheme, book);
   for (const trafficSection of scheme.trafficSections.all) lay('memory', scheme, trafficSection, declarations);
   return programOf(scheme, declarations);
 }

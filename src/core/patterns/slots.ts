@@ -1,5 +1,5 @@
 import type { Block, Section } from '../detection';
-import { FULL_POWER, POWER_LEVELS } from '../kinds';
+import { OUTPUTS, type OutputKind, type OutputKindId } from '../kinds';
 import { and, type Expr, or, value, when } from '../logic';
 import type { SignalReading, TrafficSection } from '../signals';
 import type { Sensor, TurnoutPosition } from '../survey';
@@ -60,8 +60,25 @@ const all = <Place, Put extends Term = Term>(): Slot<Place, Put> => ({ combine: 
 const first = <Place>(otherwise: string): Slot<Place, Shown> => ({ combine: firstOf(otherwise) });
 const ground = <Place>(): Ground<Place> => ({});
 
+/** What outputs belong to. */
+interface OutputPlace {
+  signal: SignalReading;
+  motor: Motor;
+  section: Section;
+  sensor: Sensor;
+}
+type Outputs = typeof OUTPUTS;
+/** The outputs that patterns alone work. */
+export type WorkedOutput = { [K in OutputKindId]: Outputs[K] extends { otherwise: string } ? K : never }[OutputKindId];
+type OutputSlots = { [K in WorkedOutput]: Slot<OutputPlace[Outputs[K]['of']], Shown> };
+/** A slot for each of these: the first that is so, or what the output is otherwise. */
+const outputSlots = Object.fromEntries(
+  Object.entries<OutputKind>(OUTPUTS).flatMap(([id, { otherwise }]) => (otherwise ? [[id, first(otherwise)]] : [])),
+) as unknown as OutputSlots;
+
 /** Every slot that patterns can fill, with its rule of combining. */
 export const SLOTS = {
+  ...outputSlots,
   /** Rules that belong to no place. */
   general: ground<undefined>(),
   /** Any of these says that a block is occupied; where nobody says anything, it always counts as occupied. */
@@ -88,12 +105,6 @@ export const SLOTS = {
   expects: any<SignalReading, Expected>(),
   /** The lamps of a signal are lit while any of these is so; always, where nobody says anything. */
   lighting: any<SignalReading>(),
-  /** How much power a section has, the first that is so; full power where none is. Sections of which nobody says anything are fed. */
-  power: first<Section>(POWER_LEVELS[FULL_POWER]!.id),
-  /** What a lamp that belongs to a sensor shows, the first that is so; dark where none is, and where nobody says anything there is none. */
-  lamp: first<Sensor>('dark'),
-  /** What shows beside points how a motor lies, the first that is so; dark where none is. */
-  indicator: first<Motor>('dark'),
   /** What is remembered of a traffic section. */
   memory: ground<TrafficSection>(),
 };

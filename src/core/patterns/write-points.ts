@@ -50,16 +50,3 @@ function requested(scheme: Scheme, motor: Motor, position: TurnoutPosition): Exp
   );
 }
 const priorityOf = ({ priority = 0 }: Request): number => priority;
-
-/** What shows beside points how their motors lie. */
-export function writeIndicators(scheme: Scheme, book: RuleBook): void {
-  for (const motor of scheme.partition.graph.motors) {
-    const terms = gather('indicator', scheme, motor);
-    if (terms.length === 0) continue;
-    book.output(['indicator', motor.index], names.indicator(motor), 'indicator', combine('indicator', terms), {
-      about: motor.id,
-      yes: `The indicator of ${motor.name} shows {}`,
-      no: '',
-    });
-  }
-}

@@ -41,7 +41,7 @@ export interface RehearsalFrame {
   given: string[];
   /** What fails now, in the order in which it began to, and how it is told. */
   failures: (Fault & { says: string })[];
-  /** What lamps and indicators show, by the id of what they belong to. */
+  /** What lamps and indicators show, by their names in the rules (`names.output`). */
   shows: Record<string, string>;
   /** What is wrong now with how trains stand and with what signals show, and the names of those. */
   hazards: { id: HazardId; of: string[] }[];
@@ -80,13 +80,11 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
   };
 }
 
-/** What lamps and indicators show to people, by the id of what they belong to. */
+/** What lamps and indicators show to people, by their names in the rules. */
 export function shownTo(system: System, values: ArrayLike<number>): RehearsalFrame['shows'] {
   const { terminals, program } = system;
   const shown = terminals.all.filter((one) => one.role === 'output' && kindOf(one).forPeople);
-  return Object.fromEntries(
-    shown.map((one) => [system.thing(one.kind, one.of)!.id, program.enums[one.type]![values[one.slot]!]!]),
-  );
+  return Object.fromEntries(shown.map((one) => [one.name, program.enums[one.type]![values[one.slot]!]!]));
 }
 const kindOf = ({ kind }: Terminal): OutputKind => OUTPUTS[kind as OutputKindId];
 function orderOf({ orders, system }: Rehearsal, train: number): TrainFrame['order'] {

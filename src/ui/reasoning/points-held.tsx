@@ -19,7 +19,7 @@ export function PointsHeld({ id }: { id: string }) {
       {view.motors.map(({ id: motor, locks }) => (
         <div key={motor} className="mt-3 flex flex-col gap-2">
           {locks && <Answer rule={names.locked({ id: motor })} />}
-          <Answer rule={names.indicator({ id: motor })} />
+          <Answer rule={names.output('indicator', { id: motor })} />
         </div>
       ))}
       {view.motors.map(({ id: motor, name, while: held, otherwise }) => (

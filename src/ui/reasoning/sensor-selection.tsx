@@ -38,7 +38,7 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
       <p className="mt-1">{means}</p>
       <p className="mt-1 text-ink3">{getsWrong}</p>
       <div className="mt-3">
-        <Answer rule={names.lamp(sensor)} />
+        <Answer rule={names.output('lamp', sensor)} />
       </div>
       <SpotFacts sensor={sensor} />
       {stage.names && (

@@ -1,7 +1,8 @@
 import { least } from 'd3';
 import type { DesignView } from '@/core/design';
-import { sensorKind } from '@/core/kinds';
+import { OUTPUTS, type OutputKind, sensorKind } from '@/core/kinds';
 import { showLength } from '@/core/measure';
+import { CHOOSABLE } from '@/core/patterns';
 import { type LayoutDocument, signalsOf, systemOf } from '@/core/survey';
 import { type Box, TakenBoxes, textWidth } from './label-placement';
 import { RULER_HEIGHT } from './ruler-steps';
@@ -49,6 +50,12 @@ const FARTHER_TURNOUT_SPOTS = [
   [50, 36],
 ].flatMap(([dx, dy]) => AROUND.map(([x, y]): [number, number] => [dx! * x, dy! * y + 3]));
 /** Where a lamp or an indicator may stand, seen from what it belongs to. */
+/** Patterns that work an output which is drawn beside its thing. */
+const DRAWN = new Set(
+  CHOOSABLE.flatMap(({ id, makes }) =>
+    Object.keys((OUTPUTS[makes] as OutputKind).marks ?? {}).length > 0 ? [id] : [],
+  ),
+);
 const SHOWN_SPOTS = [0, -16, 16].flatMap((dx) => [-17, 17].map((dy): [number, number] => [dx, dy]));
 const PLATE_HEIGHT = 17;
 /** Plates slide along their block by these shares of its length when the middle is taken. */
@@ -188,7 +195,8 @@ export function planLabels(
     ...document.sensors.map(({ id, patterns, anchor }) => ({ id, patterns, ...anchor })),
     ...document.turnouts,
     ...document.crossings.map(({ id, patterns, a }) => ({ id, patterns, ...a })),
-  ].filter((thing) => thing.patterns && isNear(thing));
+    ...signalsOf(document),
+  ].filter((thing) => thing.patterns?.some((pattern) => DRAWN.has(pattern)) && isNear(thing));
   for (const { id, line, at } of working) {
     const { x, y } = geometry.at(line, at.tenthUm);
     const choices = SHOWN_SPOTS.map(([dx, dy]) => ({

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import type { AspectSystem } from '@/core/kinds';
+import { names } from '@/core/patterns';
 import { type LayoutDocument, type Signal, signalsOf, systemOf } from '@/core/survey';
 import { Pickable } from './pickable';
 import { type Placed, standsAbove } from './plan-labels';
@@ -31,7 +32,7 @@ export const SignalsLayer = memo(function SignalsLayer(props: Props) {
       system={systemOf(document, signal.system)}
       geometry={geometry}
       drop={placed.signals.get(signal.id)}
-      shows={dark?.[signal.id] === 'dark' ? undefined : aspects[index]}
+      shows={dark?.[names.lighting(signal)] === 'dark' ? undefined : aspects[index]}
       held={held?.[index] ?? false}
       own={own.has(signal.id)}
       side={document.signalSide}

@@ -3,7 +3,7 @@ import { memo, type ReactNode, useDeferredValue } from 'react';
 import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { chosenOutputs } from '@/core/patterns';
 import { type LayoutDocument, LIST_NAMES, signalsOf, systemsFor, thingsOf } from '@/core/survey';
-import { OUTPUT_KEY } from '@/ui/sheet/output-marks';
+import { outputKey } from '@/ui/sheet/output-marks';
 import { AspectLamps } from '@/ui/sheet/signal-head';
 import { STAGES } from '@/ui/stages';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -84,7 +84,7 @@ const KeyOf = memo(function KeyOf({ document }: { document: LayoutDocument }) {
         <circle cx="15" cy="8" r="3" fill="var(--ink)" />
       </g>,
     ],
-    ...[...chosenOutputs(document)].flatMap((kind) => (OUTPUT_KEY[kind] ? [OUTPUT_KEY[kind]] : [])),
+    ...[...chosenOutputs(document)].flatMap(outputKey),
     ...SENSOR_KIND_IDS.filter(
       (id) => document.sensors.some(({ kind }) => kind === id) && sensorKind(id).mark !== '',
     ).map((id): [string, ReactNode] => [

@@ -1,5 +1,5 @@
 import { indicator } from './indicator';
-import type { OutputKind } from './kind';
+import type { OutputEntry } from './kind';
 import { lamp } from './lamp';
 import { lighting } from './lighting';
 import { power } from './power';
@@ -12,5 +12,5 @@ export const OUTPUTS = {
   lamp,
   lighting,
   indicator,
-} as const satisfies Record<string, OutputKind>;
+} as const satisfies Record<string, OutputEntry>;
 export type OutputKindId = keyof typeof OUTPUTS;

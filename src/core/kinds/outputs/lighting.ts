@@ -1,4 +1,4 @@
-import type { OutputKind } from './kind';
+import type { OutputEntry } from './kind';
 
 /** Whether the lamps of a signal are lit at all; trains read a dark one as stop. */
-export const lighting = { of: 'signal', values: ['dark', 'lit'], forPeople: true } as const satisfies OutputKind;
+export const lighting = { of: 'signal', values: ['dark', 'lit'], forPeople: true } as const satisfies OutputEntry;
