@@ -72,7 +72,7 @@ describe('what each kind notices of a train', () => {
   ];
   d.trains = [{ ...d.trains[0]!, vehicles: ['e', 'c'] }];
   const consist = consistOf(d, d.trains[0]!);
-  const places = (kind: SensorKindId) => consist.parts[sensorKind(kind).notices].map(({ from, to }) => [from, to]);
+  const places = (kind: SensorKindId) => consist.parts[sensorKind(kind).notices.id]!.map(({ from, to }) => [from, to]);
   /** By hand, in mm from the nose; common practice, no source. */
   test.each<[SensorKindId, number[][]]>([
     ['current', [40, 160].map((at) => [at, at])],
@@ -119,7 +119,7 @@ describe('the plant against positions of trains, worked out anew', () => {
           let behind = 0;
           for (const span of plant.positionOf(t)) {
             const length = Math.abs(span.to - span.from);
-            for (const { from, to } of consist.parts[notices]) {
+            for (const { from, to } of consist.parts[notices.id]!) {
               const [near, far] = [Math.max(from, behind), Math.min(to, behind + length)];
               if (near > far || (from === to && to >= behind + length)) continue;
               const ends = [near, far].map((at) => span.from + Math.sign(span.to - span.from) * (at - behind));

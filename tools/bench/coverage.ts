@@ -5,7 +5,7 @@ import { compileTrack } from '../../src/core/track';
 import { generatedLine, generatedTraffic } from '../../src/demo/generated';
 
 /** Puts every train of a busy line into the middle of every block. */
-export function coverageOfTraffic(): () => void {
+export function coverageOfTraffic(): () => undefined {
   const busy = generatedTraffic(20);
   const partition = divideTrack(busy, compileTrack(busy));
   return () => {
@@ -16,6 +16,7 @@ export function coverageOfTraffic(): () => void {
         standsAt(busy, partition, train, { line, at: Math.round((from + to) / 2), facing: 'up' }, false, consist);
       }
     }
+    return undefined;
   };
 }
 

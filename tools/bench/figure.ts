@@ -12,7 +12,7 @@ export interface CoreFigure extends Figure {
   /** How often it is done before that counts; three times where nothing is said. */
   warming?: number;
   /** What is timed, in ms; or, where it returns a number, that is the value. */
-  ready(): () => number | void;
+  ready(): () => number | undefined;
 }
 /** What came of it: the best of all times that it was done, and how long the calibration loop took just before, in ms. */
 export interface Measured {

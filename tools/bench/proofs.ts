@@ -38,6 +38,7 @@ const movesPerS = (blocks: number, trains: number) => () => {
 const whole = (document: LayoutDocument, on?: ReadonlySet<Switch>) => () => () => {
   const run = new ProofRun(compileSystem(document), undefined, on);
   while (!run.step(10_000));
+  return undefined;
 };
 
 const STATES = 400_000;

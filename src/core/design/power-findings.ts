@@ -1,5 +1,5 @@
 import type { Finding } from '../findings';
-import { sensorKind, TRACK_POWERS } from '../kinds';
+import { CURRENT, sensorKind, TRACK_POWERS } from '../kinds';
 import type { Scheme } from '../patterns';
 import type { Edit } from '../survey';
 import { districtFindings } from './district-findings';
@@ -17,7 +17,7 @@ export function powerFindings(scheme: Scheme): Finding<Edit>[] {
 
 /** Sensors that notice current, where there is none in the track. */
 function needsCurrent({ document: { sensors, power } }: Scheme): Finding<Edit>[] {
-  const blind = sensors.filter(({ kind }) => sensorKind(kind).notices === 'current');
+  const blind = sensors.filter(({ kind }) => sensorKind(kind).notices === CURRENT);
   if (blind.length === 0) return [];
   return [
     {

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings';
-import { sensorKind } from '../kinds';
+import { NOTHING, sensorKind } from '../kinds';
 import { fastest, fromMm, layoutSpeedMmPerS, mmOf, scaleRatio, showLength, type TenthUm } from '../measure';
 import type { Scheme } from '../patterns';
 import { type Edit, isKind, type LayoutDocument, type Signal } from '../survey';
@@ -49,7 +49,7 @@ export function signalPlace(document: LayoutDocument, signal: Signal): SignalPla
   const spots = document.sensors
     .filter(({ kind, anchor }) => {
       const { reachMm, notices } = sensorKind(kind);
-      return anchor.line === line && reachMm !== 'section' && notices !== 'nothing';
+      return anchor.line === line && reachMm !== 'section' && notices !== NOTHING;
     })
     .map(({ name, anchor }) => ({ name, at: anchor.at }));
   const own = document.features.filter((feature) => feature.line === line);

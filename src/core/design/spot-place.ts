@@ -1,5 +1,5 @@
-import { consistOf } from '../detection';
-import { sensorKind } from '../kinds';
+import { consistOf, partsOf } from '../detection';
+import { NOTHING, sensorKind } from '../kinds';
 import {
   CAUTION_SHARE,
   fastest,
@@ -40,7 +40,7 @@ export interface SpotPlace {
 /** Undefined for a sensor that watches a whole section. */
 export function spotPlace(document: LayoutDocument, sensor: Sensor): SpotPlace | undefined {
   const { reachMm, notices } = sensorKind(sensor.kind);
-  if (reachMm === 'section' || notices === 'nothing') return undefined;
+  if (reachMm === 'section' || notices === NOTHING) return undefined;
   const { line, at } = sensor.anchor;
   const off = (other: { tenthUm: TenthUm }) => Math.abs(other.tenthUm - at.tenthUm);
   const nearest = <T extends { at: { tenthUm: TenthUm } }>(all: readonly T[], most: number): T | undefined =>
@@ -117,7 +117,7 @@ function swings(document: LayoutDocument, { anchor }: Sensor): Pick<SpotPlace, '
 function longestGap(document: LayoutDocument, { kind }: Sensor, reachMm: number): Pick<SpotPlace, 'gap'> {
   const { notices } = sensorKind(kind);
   const gapOf = (train: Train) => {
-    const parts = consistOf(document, train).parts[notices];
+    const parts = partsOf(consistOf(document, train), notices.id);
     return Math.max(0, ...parts.slice(1).map(({ from }, i) => from - parts[i]!.to - 2 * reachMm));
   };
   const gaps = document.trains.map((train) => {

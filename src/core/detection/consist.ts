@@ -1,4 +1,4 @@
-import { NOTICES, type Notice, SENSOR_KIND_IDS, sensorKind, TRACK_POWERS } from '../kinds';
+import { NOTICES, SENSOR_KIND_IDS, sensorKind, TRACK_POWERS } from '../kinds';
 import { mmOf, type TypedLength } from '../measure';
 import type { LayoutDocument, Train, Vehicle } from '../survey';
 
@@ -8,11 +8,17 @@ export interface Part {
   to: number;
 }
 
+/** By what sensors notice (`Notice.id`), where a train has it. */
+export type Parts = Record<'current' | 'vehicle' | 'magnet', Part[]> & { [notice: string]: Part[] };
+
+/** Where a train has what some sensors notice. */
+export const partsOf = ({ parts }: Pick<Consist, 'parts'>, notice: string): Part[] => parts[notice] ?? [];
+
 /** A train as the track sees it, measured from its nose back, in mm. */
 export interface Consist {
   lengthMm: number;
   /** What can be noticed of it, nose first. */
-  parts: Record<Notice, Part[]>;
+  parts: Parts;
   /** Its first and its last wheel, seen or not; the ends of the train where no axle is known. */
   wheelsMm: [number, number];
   /** Where its engines take up power: their wheels. Where no vehicle is driven, the first is taken for the engine. */
@@ -20,15 +26,6 @@ export interface Consist {
 }
 
 const point = (at: number): Part => ({ from: at, to: at });
-
-/** What can be noticed of one vehicle, from its leading end. */
-const NOTICED: Record<Notice, (vehicle: Vehicle) => Part[]> = {
-  current: ({ axles }) => axles.filter(({ feeds }) => feeds !== 'nothing').map(({ at }) => point(mmOf(at.tenthUm))),
-  metal: ({ axles }) => axles.filter(({ plastic }) => !plastic).map(({ at }) => point(mmOf(at.tenthUm))),
-  vehicle: ({ length }) => [{ from: 0, to: mmOf(length.tenthUm) }],
-  magnet: ({ magnetAt }) => (magnetAt ? [point(mmOf(magnetAt.tenthUm))] : []),
-  nothing: () => [],
-};
 
 /** A vehicle with its other end leading. */
 export function otherWayRound<V extends Pick<Vehicle, 'length' | 'axles' | 'magnetAt'>>(vehicle: V): V {
@@ -56,17 +53,17 @@ export function vehiclesOf(document: Pick<LayoutDocument, 'vehicles'>, train: Tr
 /** Puts a train's vehicles one behind the other. Couplers are part of a vehicle's length. */
 export function consistOf(document: Pick<LayoutDocument, 'vehicles' | 'power'>, train: Train): Consist {
   let at = 0;
-  const parts: Consist['parts'] = { current: [], metal: [], vehicle: [], magnet: [], nothing: [] };
+  const parts = Object.fromEntries(NOTICES.map(({ id }) => [id, [] as Part[]])) as Parts;
   const each = vehiclesOf(document, train).map((vehicle) => {
     const length = mmOf(vehicle.length.tenthUm);
-    for (const notice of NOTICES)
-      for (const { from, to } of NOTICED[notice](vehicle)) parts[notice].push({ from: at + from, to: at + to });
+    for (const { id, of } of NOTICES)
+      for (const { from, to } of of(vehicle)) parts[id]!.push({ from: at + mmOf(from), to: at + mmOf(to) });
     const places = vehicle.axles.length > 0 ? vehicle.axles.map((axle) => mmOf(axle.at.tenthUm)) : [0, length];
     const wheels = places.map((place) => at + place);
     at += length;
     return { wheels, driven: isDriven(vehicle) };
   });
-  for (const notice of NOTICES) parts[notice].sort((a, b) => a.from - b.from);
+  for (const { id } of NOTICES) parts[id]!.sort((a, b) => a.from - b.from);
   if (!TRACK_POWERS[document.power].inTrack) parts.current = [];
   parts.vehicle = [{ from: 0, to: at }];
   const wheels = each.flatMap((one) => one.wheels);
@@ -86,17 +83,17 @@ export function turnedRound({ lengthMm, parts, wheelsMm, pickUpsMm }: Consist): 
   const turned = (own: Part[]) => own.map(({ from, to }) => ({ from: back(to), to: back(from) })).reverse();
   return {
     lengthMm,
-    parts: Object.fromEntries(NOTICES.map((notice) => [notice, turned(parts[notice])])) as Consist['parts'],
+    parts: Object.fromEntries(Object.entries(parts).map(([notice, own]) => [notice, turned(own)])) as Parts,
     wheelsMm: [back(wheelsMm[1]), back(wheelsMm[0])],
     pickUpsMm: pickUpsMm.map(back),
   };
 }
 
 /** What the sensors of a layout that watch whole sections notice; what the first kind of sensor does where there are none. */
-export function noticedInSections({ sensors }: Pick<LayoutDocument, 'sensors'>): Notice[] {
+export function noticedInSections({ sensors }: Pick<LayoutDocument, 'sensors'>): string[] {
   const kinds = sensors.map(({ kind }) => sensorKind(kind)).filter(({ reachMm }) => reachMm === 'section');
-  const noticed = new Set(kinds.map(({ notices }) => notices));
-  return noticed.size > 0 ? [...noticed].sort() : [sensorKind(SENSOR_KIND_IDS[0]!).notices];
+  const noticed = new Set(kinds.map(({ notices }) => notices.id));
+  return noticed.size > 0 ? [...noticed].sort() : [sensorKind(SENSOR_KIND_IDS[0]!).notices.id];
 }
 
 /** How much of a train escapes the sensors of a layout that watch sections. */
@@ -110,10 +107,10 @@ export interface Unseen {
 }
 
 /** The stretches of a train in which a kind of sensor notices nothing, ends included. */
-function stretchesWithout(notice: Notice, { lengthMm, parts }: Consist): Part[] {
+function stretchesWithout(notice: string, consist: Consist): Part[] {
   const found: Part[] = [];
   let last = 0;
-  for (const { from, to } of [...parts[notice], point(lengthMm)]) {
+  for (const { from, to } of [...partsOf(consist, notice), point(consist.lengthMm)]) {
     if (from > last) found.push({ from: last, to: from });
     last = Math.max(last, to);
   }
@@ -134,7 +131,7 @@ export function unseenOf(document: LayoutDocument, consist: Consist): Unseen {
     const stretches = stretchesWithout(notice, consist);
     const last = stretches.at(-1);
     return {
-      all: consist.parts[notice].length === 0,
+      all: partsOf(consist, notice).length === 0,
       blindMm: Math.max(0, ...stretches.map(lengthOf)),
       tailMm: last?.to === consist.lengthMm ? lengthOf(last) : 0,
     };

@@ -2,7 +2,7 @@ import type { Finding } from '../findings';
 import { SENSORS, type SensorKind } from '../kinds';
 import { fromMm, STOP_SHORT_MM, showLength } from '../measure';
 import type { Edit, LayoutDocument } from '../survey';
-import { type Consist, consistOf, noticedInSections, unseenOf } from './consist';
+import { type Consist, consistOf, noticedInSections, partsOf, unseenOf } from './consist';
 import type { Partition } from './partition';
 import { seeAll } from './resistor-axles';
 import { watchIt } from './watch-it';
@@ -139,8 +139,8 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
 }
 
 /** What a train has none of and would need to be seen everywhere. */
-function wanted(document: LayoutDocument, { parts }: Consist): string {
-  const missing = noticedInSections(document).find((notice) => parts[notice].length === 0);
+function wanted(document: LayoutDocument, consist: Consist): string {
+  const missing = noticedInSections(document).find((notice) => partsOf(consist, notice).length === 0);
   const kinds: SensorKind[] = Object.values(SENSORS);
-  return kinds.find(({ notices, reachMm }) => notices === missing && reachMm === 'section')!.wants;
+  return kinds.find(({ notices, reachMm }) => notices.id === missing && reachMm === 'section')!.wants;
 }

@@ -1,12 +1,13 @@
-import { type Notice, sensorKind } from '../kinds';
+import { sensorKind } from '../kinds';
 import { fromMm, mmOf } from '../measure';
 import type { LayoutDocument } from '../survey';
-import { type Consist, noticedInSections } from './consist';
+import { type Consist, noticedInSections, partsOf } from './consist';
 import { type Division, type Piece, pieceAt } from './division';
 
 /** Track that is watched for one thing that trains have: a whole section, or the surroundings of a place. */
 export interface Field {
-  notices: Notice;
+  /** By its id. */
+  notices: string;
   /** The section that it is, if it is a whole one. */
   section?: number;
   /** The stretches of track that it is, in mm of each line. */
@@ -24,9 +25,9 @@ export interface Fields {
   /** The field of each sensor, in the order of the document’s list. */
   ofSensor: number[];
   /** What any of them notices. */
-  notices: Notice[];
+  notices: string[];
   /** By what is noticed and the piece of track: the fields there, in mm of the line. */
-  at: Map<Notice, { field: number; from: number; to: number }[][]>;
+  at: Map<string, { field: number; from: number; to: number }[][]>;
 }
 
 /**
@@ -43,7 +44,10 @@ export function fieldsOf(document: Pick<LayoutDocument, 'sensors'>, division: Di
   for (const [n] of ofSections.entries())
     for (const piece of pieces) all[n * sections.length + piece.section]!.on.push(wholePiece(piece));
   const ofSensor = document.sensors.map(({ id, kind, anchor }) => {
-    const { reachMm, notices } = sensorKind(kind);
+    const {
+      reachMm,
+      notices: { id: notices },
+    } = sensorKind(kind);
     const piece = pieceAt(division, anchor.line, anchor.at.tenthUm, 'up');
     if (reachMm === 'section') {
       const field = ofSections.indexOf(notices) * sections.length + piece.section;
@@ -91,7 +95,7 @@ export function eachCrossing(
 ): void {
   let first = 0;
   for (const notice of fields.notices) {
-    const own = parts[notice];
+    const own = partsOf({ parts }, notice);
     const at = fields.at.get(notice)!;
     for (const { piece, exit, from } of way) {
       const { from: start, to: end } = pieces[piece]!;
@@ -107,4 +111,4 @@ export function eachCrossing(
 
 /** How many parts of a train its layout’s sensors notice. */
 export const partsNoticed = ({ fields }: Watched, { parts }: Consist): number =>
-  fields.notices.reduce((sum, notice) => sum + parts[notice].length, 0);
+  fields.notices.reduce((sum, notice) => sum + partsOf({ parts }, notice).length, 0);

@@ -4,6 +4,7 @@ export {
   consistOf,
   otherWayRound,
   type Part,
+  partsOf,
   turnedRound,
   type Unseen,
   unseenOf,

@@ -13,7 +13,7 @@ import {
   type TenthUm,
 } from '../measure';
 import { asTyped, type Edit, type LayoutDocument, type Sensor } from '../survey';
-import { type Consist, consistOf, turnedRound } from './consist';
+import { type Consist, consistOf, partsOf, turnedRound } from './consist';
 import type { Block } from './division';
 import type { Inferred, WayOut } from './inferred';
 import { onwardPieces } from './onward-pieces';
@@ -323,7 +323,7 @@ const apartOf = ({ inner, outer }: SpotPair): TenthUm =>
 /** Two things of a train that are counted, so far from each other that it depends on a scan whether the spots notice nothing in between. */
 function doubtfulGap(pair: SpotPair, { name, parts, top }: Running) {
   const span = apartOf(pair) + reachOf(pair);
-  const own = parts[sensorKind(pair.inner.kind).notices];
+  const own = partsOf({ parts }, sensorKind(pair.inner.kind).notices.id);
   const runs = fromMm(fastest(top) * SCAN_S);
   const gap = own
     .slice(1)

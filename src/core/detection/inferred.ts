@@ -1,4 +1,4 @@
-import { type InPairs, sensorKind } from '../kinds';
+import { type InPairs, NOTHING, sensorKind } from '../kinds';
 import type { LayoutDocument, Sensor } from '../survey';
 import type { EdgeEnd } from '../track';
 import { type Block, type Division, pieceAt } from './division';
@@ -99,7 +99,7 @@ function standsIn(
   return { by, sensor, setOff, out };
 }
 
-const isSpot = ({ kind }: Sensor): boolean => sensorKind(kind).notices !== 'nothing';
+const isSpot = ({ kind }: Sensor): boolean => sensorKind(kind).notices !== NOTHING;
 
 function pairsOf(sensors: readonly Sensor[], division: Division, block: Block, inPairs: InPairs): Inferred | undefined {
   const spots = sensors.filter(({ kind }) => sensorKind(kind).inPairs === inPairs);

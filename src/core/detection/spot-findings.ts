@@ -1,8 +1,8 @@
 import type { Finding } from '../findings';
-import { sensorKind } from '../kinds';
+import { NOTHING, sensorKind } from '../kinds';
 import { fastest, fromMm, layoutSpeedMmPerS, mmOf, SCAN_S, showLength, showNumber } from '../measure';
 import type { Edit, LayoutDocument } from '../survey';
-import { consistOf } from './consist';
+import { consistOf, partsOf } from './consist';
 import type { Partition } from './partition';
 
 /**
@@ -14,9 +14,9 @@ export function spotFindings(document: LayoutDocument, partition: Partition): Fi
   const shown = (mm: number) => showLength(fromMm(mm), document.shownUnit);
   for (const { id, name, kind } of document.sensors) {
     const { reachMm, notices, title, wants } = sensorKind(kind);
-    if (reachMm === 'section' || notices === 'nothing') continue;
+    if (reachMm === 'section' || notices === NOTHING) continue;
     const trains = document.trains.map((train) => {
-      const parts = consistOf(document, train).parts[notices];
+      const parts = partsOf(consistOf(document, train), notices.id);
       const runsMm = fastest(layoutSpeedMmPerS(train.topSpeedKmh, document.scale)) * SCAN_S;
       return { name: train.name, longMm: Math.max(...parts.map(({ from, to }) => to - from)) + 2 * reachMm, runsMm };
     });
@@ -56,7 +56,7 @@ function sensorsTogether(document: LayoutDocument, { inferred }: Partition): Fin
   );
   const spots = document.sensors.flatMap((sensor) => {
     const { reachMm, notices } = sensorKind(sensor.kind);
-    return reachMm === 'section' || notices === 'nothing' || counting.has(sensor.id)
+    return reachMm === 'section' || notices === NOTHING || counting.has(sensor.id)
       ? []
       : [{ sensor, reach: fromMm(reachMm) }];
   });

@@ -51,8 +51,9 @@ export {
   type TurnoutKindId,
 } from './points';
 export type { Lie, PointsKind, PointsWay } from './points/kind';
-export { SENSOR_KIND_IDS, SENSORS, type SensorKindId, sensorKind } from './sensors';
-export { type InPairs, NOTICES, type Notice, type SensorKind } from './sensors/kind';
+export { NOTICES, SENSOR_KIND_IDS, SENSORS, type SensorKindId, sensorKind } from './sensors';
+export type { InPairs, SensorKind } from './sensors/kind';
+export { CURRENT, NOTHING, type Notice } from './sensors/notices';
 export { TRACK_POWER_IDS, TRACK_POWERS, type TrackPower, type TrackPowerId } from './track-power';
 export {
   ABILITIES,

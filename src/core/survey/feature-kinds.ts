@@ -3,7 +3,6 @@ import {
   amount,
   certainty,
   choice,
-  count,
   fixedOn,
   id,
   LONGEST_NAME,

@@ -1,10 +1,11 @@
 import type { SensorKind } from './kind';
+import { NOTHING } from './notices';
 
 /** What tells of a block without noticing anything in it. Common practice, no source. */
 const assumed = (
   own: Pick<SensorKind, 'title' | 'names' | 'means' | 'getsWrong' | 'holdMs' | 'tells' | 'mark'>,
 ): SensorKind => ({
-  notices: 'nothing',
+  notices: NOTHING,
   reachMm: 0,
   sees: 'is told of a train',
   seesNothing: 'is told of none',

@@ -1,4 +1,5 @@
 import type { SensorKind } from './kind';
+import { CURRENT } from './notices';
 
 /** A feeder wound through a small transformer, between two gaps; two turns are usual. Common practice, no source; what it notices is our assumption. */
 export const current: SensorKind = {
@@ -7,7 +8,7 @@ export const current: SensorKind = {
   means: 'Notices whatever draws current between two gaps: engines, lit cars, resistor axles.',
   getsWrong:
     'It says free while the track has no power and over cars that draw nothing, and occupied by damp ballast or a finger on the rails.',
-  notices: 'current',
+  notices: CURRENT,
   reachMm: 'section',
   inFeeder: { dropV: 0, noticesMa: 2, turns: 2 },
   holdMs: 1000,

@@ -1,6 +1,4 @@
-/** What a sensor can notice of a train: an axle that draws current, an axle of metal, the body of any vehicle, a magnet under one; or nothing. */
-export const NOTICES = ['current', 'metal', 'vehicle', 'magnet', 'nothing'] as const;
-export type Notice = (typeof NOTICES)[number];
+import type { Notice } from './notices';
 
 /** What a sensor in a feeder does with the current in it. */
 export interface InFeeder {

@@ -1,4 +1,5 @@
 import type { InPairs, SensorKind } from './kind';
+import { BODY, MAGNET, METAL } from './notices';
 
 /** Up to 63 wheels are counted, and up to 7 magnets. Our choice. */
 const wheels: InPairs = { counts: { what: 'wheels', bits: 6 } };
@@ -22,7 +23,7 @@ export const opticalSpot = spot({
   title: 'Optical spot',
   means: 'Notices any vehicle over it. Light in the room and the gaps between cars mislead it.',
   getsWrong: 'It says free between two cars, and occupied when the light in the room changes.',
-  notices: 'vehicle',
+  notices: BODY,
   reachMm: 2,
   inPairs: {},
   wants: 'vehicle',
@@ -33,7 +34,7 @@ export const reed = spot({
   means: 'Closes for an instant as a magnet passes. A pulse can be missed.',
   getsWrong:
     'It says so for an instant, once for each magnet: a pulse that is missed or comes twice puts a count out of step for good.',
-  notices: 'magnet',
+  notices: MAGNET,
   reachMm: 6,
   pulses: true,
   inPairs: magnets,
@@ -45,7 +46,7 @@ export const hall = spot({
   means: 'Turns on for an instant as a magnet passes. A pulse can be missed.',
   getsWrong:
     'It says so for an instant, once for each magnet: a pulse that is missed or comes twice puts a count out of step for good.',
-  notices: 'magnet',
+  notices: MAGNET,
   reachMm: 8,
   pulses: true,
   inPairs: magnets,
@@ -56,7 +57,7 @@ export const treadle = spot({
   title: 'Treadle',
   means: 'Gives a pulse as each wheelset passes. It wants adjusting again and again.',
   getsWrong: 'It says free as soon as no wheel of metal is on it: plastic, dirt or wear is a missed train.',
-  notices: 'metal',
+  notices: METAL,
   reachMm: 8,
   pulses: true,
   inPairs: wheels,
@@ -67,7 +68,7 @@ export const contactRail = spot({
   title: 'Contact spot',
   means: 'A short piece of rail that each wheelset of metal joins to its twin.',
   getsWrong: 'It says free as soon as no wheel of metal is on it: plastic, dirt or wear is a missed train.',
-  notices: 'metal',
+  notices: METAL,
   reachMm: 12,
   pulses: true,
   inPairs: wheels,

@@ -336,8 +336,8 @@ export class ProofModel {
     const { at, orders } = this.present;
     for (let other = 0; other < this.trains.length; other++) {
       if (other === train) continue;
-      const first = train < other ? train : other;
-      const second = train < other ? other : train;
+      const first = Math.min(train, other);
+      const second = Math.max(train, other);
       const two = twoOf(first, second);
       if (this.isOff(train) || this.isOff(other)) {
         orders[two] = APART;
