@@ -6,5 +6,7 @@ export {
   type Fix,
   hazardOfFinding,
   type Severity,
+  STAGE_IDS,
   sortFindings,
+  stageOfFinding,
 } from './finding';

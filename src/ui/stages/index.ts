@@ -1,4 +1,4 @@
-import type { FindingKind } from '@/core/findings';
+import { type FindingKind, stageOfFinding } from '@/core/findings';
 import { detect } from './detect';
 import type { StageKind } from './kind';
 import { prove } from './prove';
@@ -11,5 +11,5 @@ import { traffic } from './traffic';
 export const STAGES: readonly [StageKind, ...StageKind[]] = [survey, traffic, detect, signal, prove, rehearse];
 
 /** The stage in which a kind of finding is put right. */
-export const stageOf = (kind: FindingKind): StageKind => STAGES.find(({ findings }) => findings.includes(kind))!;
+export const stageOf = (kind: FindingKind): StageKind => STAGES.find(({ id }) => id === stageOfFinding(kind))!;
 export type { StageKind } from './kind';

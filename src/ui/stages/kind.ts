@@ -1,5 +1,4 @@
 import type { ComponentType } from 'react';
-import type { FindingKind } from '@/core/findings';
 import type { StageTraits } from '@/ui/state/view';
 
 /** A stage of the work: all that shell and sheet ask about it. */
@@ -9,8 +8,6 @@ export interface StageKind extends StageTraits {
   Main: ComponentType;
   /** What stands there while the layout has no line yet. */
   Empty?: ComponentType;
-  /** What is put right here. */
-  findings: readonly FindingKind[];
   /** It gives the verdict on the whole layout. */
   proves?: boolean;
   /** Single letters of its own on the sheet, as they are listed. */

@@ -8,6 +8,5 @@ export const prove: StageKind = {
   knows: 'trial',
   edits: true,
   Main: ProveStage,
-  findings: [],
   proves: true,
 };

@@ -7,7 +7,6 @@ export const rehearse: StageKind = {
   name: 'Rehearse',
   knows: 'run',
   Main: RehearseStage,
-  findings: [],
   letters: [
     ['Space', 'play or pause a rehearsal'],
     ['.', 'one scan on'],

@@ -9,5 +9,4 @@ export const traffic: StageKind = {
   edits: true,
   names: true,
   Main: TrafficStage,
-  findings: ['double track without directions', 'no block to spare on a circuit'],
 };
