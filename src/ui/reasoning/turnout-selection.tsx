@@ -57,43 +57,45 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
       <PointsHeld id={turnout.id} />
       {stage.edits && (
         <PanelSection title="Change it">
-          <LengthField
-            label="Blade tips at"
-            unit={document.shownUnit}
-            scale={document.scale}
-            value={turnout.at}
-            onCommit={(at) => edit({ do: 'move', id: turnout.id, at })}
-          />
-          <LengthField
-            label="From blade tips to the clearance point"
-            unit={document.shownUnit}
-            scale={document.scale}
-            value={turnout.clearance}
-            onCommit={(clearance) => change({ clearance })}
-          />
-          {own.map(({ id, name, lies }, nth) => (
-            <Choice
-              key={id}
-              label={own.length === 1 ? 'Lies, when a rehearsal begins' : `${name} lies, when a rehearsal begins`}
-              value={lies}
-              options={LIES}
-              onChange={(at) => change({ lies: turnout.lies.map((was, other) => (other === nth ? at : was)) })}
+          <div className="grid gap-2">
+            <LengthField
+              label="Blade tips at"
+              unit={document.shownUnit}
+              scale={document.scale}
+              value={turnout.at}
+              onCommit={(at) => edit({ do: 'move', id: turnout.id, at })}
             />
-          ))}
-          <Choice
-            label="Thrown"
-            value={turnout.motor}
-            options={MOTOR_KIND_IDS.map((id) => ({ value: id, says: MOTORS[id].says }))}
-            onChange={(motor) => change({ motor, throwMs: undefined })}
-          />
-          <NumberField
-            key={`${turnout.motor} ${turnout.throwMs}`}
-            label={turnout.throwMs === undefined ? 'Takes, in seconds, as is usual' : 'Takes, in seconds'}
-            value={(turnout.throwMs ?? MOTORS[turnout.motor].throwMs) / 1000}
-            least={0}
-            most={60}
-            onCommit={(seconds) => change({ throwMs: Math.round(seconds * 1000) })}
-          />
+            <LengthField
+              label="From blade tips to the clearance point"
+              unit={document.shownUnit}
+              scale={document.scale}
+              value={turnout.clearance}
+              onCommit={(clearance) => change({ clearance })}
+            />
+            {own.map(({ id, name, lies }, nth) => (
+              <Choice
+                key={id}
+                label={own.length === 1 ? 'Lies, when a rehearsal begins' : `${name} lies, when a rehearsal begins`}
+                value={lies}
+                options={LIES}
+                onChange={(at) => change({ lies: turnout.lies.map((was, other) => (other === nth ? at : was)) })}
+              />
+            ))}
+            <Choice
+              label="Thrown"
+              value={turnout.motor}
+              options={MOTOR_KIND_IDS.map((id) => ({ value: id, says: MOTORS[id].says }))}
+              onChange={(motor) => change({ motor, throwMs: undefined })}
+            />
+            <NumberField
+              key={`${turnout.motor} ${turnout.throwMs}`}
+              label={turnout.throwMs === undefined ? 'Takes, in seconds, as is usual' : 'Takes, in seconds'}
+              value={(turnout.throwMs ?? MOTORS[turnout.motor].throwMs) / 1000}
+              least={0}
+              most={60}
+              onCommit={(seconds) => change({ throwMs: Math.round(seconds * 1000) })}
+            />
+          </div>
           <PatternChoices at="points" thing={turnout} />
           <Rename
             key={turnout.name}
