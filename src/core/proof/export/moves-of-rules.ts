@@ -31,8 +31,10 @@ export const pointsArrive: WriteMove = (text) => {
 };
 
 export const isHeldByHand: WriteMove = (text) => {
-  for (const { slot } of text.model.rules.wiring.hands)
+  for (const { slot, fails: failing } of text.model.rules.wiring.hands) {
+    if (failing) continue;
     text.say(`  :: d_step { ALONE -> ${text.takes(-1)}; value[${slot}] = 1 - value[${slot}] }`);
+  }
 };
 
 export const pulseTooMany: WriteMove = (text) => {
@@ -40,4 +42,12 @@ export const pulseTooMany: WriteMove = (text) => {
     const slot = text.terminal('detector', s);
     text.say(`  :: d_step { ALONE && ${slot} == 0 -> ${text.takes(-1)}; extra = ${s + 1} }`);
   }
+};
+
+export const fails: WriteMove = (text) => {
+  text.model.rules.wiring.hands.forEach(({ slot, fails: failing }, h) => {
+    if (!failing) return;
+    const id = text.thing(`fault ${h}`);
+    text.say(`  :: d_step { ${text.begins(id)} -> ${text.takes(id)}; value[${slot}] = 1 - value[${slot}] }`);
+  });
 };

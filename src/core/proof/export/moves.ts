@@ -1,5 +1,5 @@
 import type { MoveId } from '../moves';
-import { isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './moves-of-rules';
+import { fails, isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './moves-of-rules';
 import {
   comesToAStand,
   goesOn,
@@ -23,4 +23,5 @@ export const WRITTEN: Readonly<Record<MoveId, WriteMove>> = {
   'is set down': isSetDown,
   'is said to be free': isSaidToBeFree,
   'pulse too many': pulseTooMany,
+  fails,
 };

@@ -26,6 +26,8 @@ export interface Wiring {
 /** An input that is worked: on, and off again. */
 export interface Hand {
   slot: number;
+  /** Not people work it, but something fails while it is on. */
+  fails?: true;
   says(on: boolean): string;
   command(on: boolean): Command;
 }
@@ -90,6 +92,7 @@ const postHands = ({ posts, terminals }: System): Hand[] =>
 const faultHands = (system: System): Hand[] =>
   faultsIn(system).map(({ slot, fault }) => ({
     slot,
+    fails: true,
     says: (on) => `${sayFault(system, fault, on)}.`,
     command: (on) => ({ kind: 'fail', ...fault, on }),
   }));

@@ -3,7 +3,7 @@ import { kindOf } from './code';
 import { goesOn } from './goes-on';
 import type { MoveKind } from './kind';
 import { isSaidToBeFree } from './to-blocks';
-import { isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './to-rules';
+import { fails, isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './to-rules';
 import { comesToAStand, isLiftedOff, isSetDown, turnsBack } from './to-trains';
 
 export { choiceOf, indexOf, kindOf } from './code';
@@ -26,6 +26,7 @@ const TABLE = {
   'is set down': isSetDown,
   'is said to be free': isSaidToBeFree,
   'pulse too many': pulseTooMany,
+  fails,
 } as const satisfies Record<string, MoveKind>;
 export type MoveId = keyof typeof TABLE;
 export const MOVE_IDS = Object.keys(TABLE) as MoveId[];

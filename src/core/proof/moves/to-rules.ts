@@ -70,12 +70,13 @@ export const pointsArrive: MoveKind = {
   },
 };
 
-/** An input that people work is put on by hand, or let go: a signal held, a post taken, a button pressed. */
-export const isHeldByHand: MoveKind = {
+/** Of an input that is on or off for as long as somebody, or something, has it so. */
+const works = (fails: boolean, pairs: boolean): MoveKind => ({
   toRules: true,
-  pairs: false,
+  pairs,
   list(model, add) {
-    for (let s = 0; s < model.rules.wiring.hands.length; s++) add(s, model.isHeld(s) ? 0 : 1);
+    const { hands } = model.rules.wiring;
+    for (let s = 0; s < hands.length; s++) if ((hands[s]!.fails === true) === fails) add(s, model.isHeld(s) ? 0 : 1);
   },
   take(model, hand) {
     model.rules.holdOrLetGo(hand);
@@ -86,7 +87,11 @@ export const isHeldByHand: MoveKind = {
     tell(model.rules.wiring.hands[index]!.command(choice === 1));
     return () => true;
   },
-};
+});
+/** An input that people work is put on by hand, or let go: a signal held, a post taken, a button pressed. */
+export const isHeldByHand = works(false, false);
+/** Something fails, or works again. */
+export const fails = works(true, true);
 
 /** A spot that gives pulses gives one, with nothing there. */
 export const pulseTooMany: MoveKind = {
