@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign, viewDesign, viewPoints, viewSignal } from '@/core/design';
+import { checkDesign, viewPoints, viewSignal } from '@/core/design';
 import { cm } from '@/core/measure';
 import { type LayoutDocument, newDocument } from '@/core/survey';
 import { block, gap, signal, turnout } from '@/demo/build';
@@ -132,7 +132,6 @@ function foulSpur(): LayoutDocument {
 }
 
 describe('a gap inside the clearance', () => {
-  const _view = viewDesign(foulSpur());
   test('the fouled block must be free for the straight way too', () => {
     const { scheme } = checkDesign(foulSpur());
     const straight = scheme.routesOf[0]!.find((w) => w.to === 'S2')!;

@@ -59,7 +59,6 @@ export function viewDesign(document: LayoutDocument, design: Design = checkDesig
   const power = chosenOutputs(document).has('power') ? design.system.terminals.ofKind('power') : [];
   const cutOff = new Set(power.map(({ of }) => of));
   const { closes = false } = TRACK_POWERS[document.power];
-  const _blockName = (index: number) => partition.blocks[index]!.name;
   return {
     blocks: partition.blocks.map((block) => ({
       id: block.id,

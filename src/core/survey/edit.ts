@@ -4,6 +4,7 @@ import { showLength, type TenthUm, type TypedLength } from '../measure';
 import { asItWas, thingOf } from './draft';
 import { type DivideEdit, editDivision } from './edit-divide';
 import { editLines, type LineEdit } from './edit-lines';
+import { editPoints, type PointsEdit } from './edit-points';
 import { editRules, type RuleEdit } from './edit-rules';
 import { editSensors, type SensorEdit } from './edit-sensors';
 import { editSeveral, type SeveralEdit } from './edit-several';
@@ -13,9 +14,7 @@ import { editTrains, type TrainEdit } from './edit-trains';
 import { FEATURES } from './feature-kinds';
 import { freeName, named, nextName } from './free-names';
 import { LIST_NAMES, LISTS, type ListName, type Thing, thingsOf } from './lists';
-import type { Crossing } from './lists/crossings';
 import type { Feature } from './lists/features';
-import type { Turnout } from './lists/turnouts';
 import { asTyped, freshId, isFreeId } from './new-document';
 import { referenceFaults } from './reference-faults';
 import { Refused, refuse } from './refused';
@@ -36,7 +35,6 @@ export type Edit =
   | { do: 'add cut'; kind: 'gap' | 'mark'; line: string; at: TypedLength }
   | { do: 'add buffer'; line: string; at: TypedLength }
   | { do: 'add signal'; line: string; at: TypedLength; governs: Facing; name?: string }
-  | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'legs' | 'name'>; leads: LeadsTo; name?: string }
   /** Things as they are, each with an id of its own, and what to call all that. */
   | { do: 'add things'; things: readonly { list: ListName; thing: Thing }[]; says: string }
   | { do: 'set power'; power: TrackPowerId; ownReturns?: boolean }
@@ -48,17 +46,8 @@ export type Edit =
   | { do: 'rename'; id: string; name: string }
   | { do: 'delete'; id: string }
   | { do: 'change line'; id: string; length: TypedLength }
-  /** A way of working that the thing uses, or no longer. */
-  | { do: 'use pattern'; id: string; pattern: string; on: boolean }
-  | {
-      do: 'change turnout';
-      id: string;
-      change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'motor' | 'throwMs' | 'lies'>>;
-    }
-  /** What is set about a pattern at a thing; without a value it is as usual. */
-  | { do: 'set option'; id: string; pattern: string; option: string; value?: number }
-  | { do: 'change crossing'; id: string; change: Pick<Crossing, 'turned'> }
   | DivideEdit
+  | PointsEdit
   | LineEdit
   | SensorEdit
   | SeveralEdit
@@ -66,11 +55,6 @@ export type Edit =
   | SignalEdit
   | TrafficEdit
   | TrainEdit;
-
-/** Where a new turnout's diverging leg goes: a new dead-end track, or a new track that comes back by a second turnout. */
-export type LeadsTo =
-  | { kind: 'dead end'; name: string; length: TypedLength }
-  | { kind: 'back'; name: string; length: TypedLength; at: TypedLength };
 
 /** What was done, without what came of it: enough to undo it and to do it again. */
 export interface Step {
@@ -208,7 +192,11 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
     case 'turnouts in':
       return editDivision(document, edit);
     case 'add turnout':
-      return addTurnout(document, edit);
+    case 'use pattern':
+    case 'set option':
+    case 'change turnout':
+    case 'change crossing':
+      return editPoints(document, edit);
     case 'add things':
       for (const { list, thing } of edit.things) thingsOf(document, list).push(thing);
       if (document.referenceLine === '') document.referenceLine = document.lines[0]?.id ?? '';
@@ -269,31 +257,6 @@ function carryOut(document: LayoutDocument, edit: Edit): string {
       line.length = edit.length;
       return `Make ${line.name} ${shown(edit.length)} long`;
     }
-    case 'use pattern': {
-      const thing = workedThing(document, edit.id);
-      const others = (thing.patterns ?? []).filter((one) => one !== edit.pattern);
-      const all = edit.on ? [...others, edit.pattern] : others;
-      thing.patterns = all.length > 0 ? all : undefined;
-      return `Change ${thing.name}`;
-    }
-    case 'set option': {
-      const thing = workedThing(document, edit.id);
-      const { pattern, option, value } = edit;
-      const others = (thing.settings ?? []).filter((one) => one.pattern !== pattern || one.option !== option);
-      const all = value === undefined ? others : [...others, { pattern, option, value }];
-      thing.settings = all.length > 0 ? all : undefined;
-      return `Change ${thing.name}`;
-    }
-    case 'change crossing': {
-      const crossing = thingOf(document, 'crossings', edit.id) ?? refuse('That crossing is no longer there.');
-      Object.assign(crossing, edit.change);
-      return `Change ${crossing.name}`;
-    }
-    case 'change turnout': {
-      const turnout = thingOf(document, 'turnouts', edit.id) ?? refuse('That turnout is no longer there.');
-      Object.assign(turnout, edit.change);
-      return `Change ${turnout.name}`;
-    }
     default:
       return editTrains(document, edit);
   }
@@ -315,50 +278,6 @@ function addLine(document: LayoutDocument, edit: Extract<Edit, { do: 'add line' 
     });
   }
   return `Add line ${edit.name}`;
-}
-
-/** A thing at which patterns can be chosen; refuses where there is none. */
-function workedThing(document: LayoutDocument, id: string) {
-  const feature = thingOf(document, 'features', id);
-  return (
-    (feature?.kind === 'signal' && feature) ||
-    thingOf(document, 'sensors', id) ||
-    thingOf(document, 'turnouts', id) ||
-    thingOf(document, 'crossings', id) ||
-    refuse('It is no longer there.')
-  );
-}
-
-function addTurnout(document: LayoutDocument, edit: Extract<Edit, { do: 'add turnout' }>): string {
-  const { leads, turnout } = edit;
-  const line = freshId(asItWas(document), LISTS.lines.prefix);
-  document.lines.push({
-    id: line,
-    name: leads.name.trim() ? named(leads.name, LONGEST_NAME.track, '') : line,
-    length: leads.length,
-  });
-  const up = turnout.facing === 'up';
-  const id = freshId(asItWas(document), LISTS.turnouts.prefix);
-  const name = freeName(document, edit.name?.trim() || nextName(document, 'T'));
-  document.turnouts.push({ ...turnout, id, name, legs: [{ line, end: up ? 'start' : 'end' }] });
-  if (leads.kind === 'back') {
-    const beyond = up ? leads.at.tenthUm > turnout.at.tenthUm : leads.at.tenthUm < turnout.at.tenthUm;
-    if (!beyond)
-      refuse(
-        `The track leaves ${up ? 'upwards' : 'downwards'}, so it has to come back at ${up ? 'more' : 'less'} than ${showLength(turnout.at.tenthUm, document.shownUnit)}.`,
-      );
-    const second = freshId(asItWas(document), LISTS.turnouts.prefix, [id]);
-    document.turnouts.push({
-      ...turnout,
-      id: second,
-      name: nextName(document, 'T', name),
-      at: leads.at,
-      facing: up ? 'down' : 'up',
-      hand: turnout.hand === 'left' ? 'right' : 'left',
-      legs: [{ line, end: up ? 'end' : 'start' }],
-    });
-  }
-  return `Add turnout ${name}`;
 }
 
 /** A gap or block mark takes the signals that stand at it along; a turnout takes nothing. */

@@ -9,10 +9,10 @@ export {
   type Change,
   type Edit,
   type EditResult,
-  type LeadsTo,
   replaceDocument,
   type Step,
 } from './edit';
+export type { LeadsTo } from './edit-points';
 export type { FeatureChange } from './edit-several';
 export type { Wiring } from './edit-signals';
 export { FEATURE_KINDS, FEATURES, type FeatureKind } from './feature-kinds';
