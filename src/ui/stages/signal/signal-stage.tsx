@@ -21,7 +21,7 @@ export function SignalStage() {
   const throwTurnout = useCallback(
     (id: string) => {
       const { document, trial, set } = store.getState();
-      const lies = trial.points[id] ?? document.turnouts.find((t) => t.id === id)?.lies;
+      const lies = trial.points[id] ?? document.turnouts.find((t) => t.id === id)?.lies[0];
       const to = lies === 'straight' ? 'diverging' : 'straight';
       set({ trial: { ...trial, points: { ...trial.points, [id]: to } } });
     },
