@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { FAULT_IDS, type Fault, type FaultId, faultsIn, faultsOf, withFault } from '@/core/faults';
+import { FAULT_IDS, type Fault, type FaultId, faultsAbout, faultsIn, faultsOf, withFault } from '@/core/faults';
 import { ProofModel, ProofRun, proofKey, steerCounterexample } from '@/core/proof';
 import { writePromela } from '@/core/proof/export';
 import { HAZARD_IDS, Rehearsal } from '@/core/simulation';
@@ -26,6 +26,15 @@ function wired(): LayoutDocument {
   const inputs = Object.fromEntries(d.sensors.map(({ id }, i) => [id, `1.${i + 1}`]));
   return edited(d, { do: 'give inputs', modules: { inputs: 16, spare: 2 }, inputs });
 }
+
+/** The same with signals that are lit only while a train comes: what is read off them is not what they show. */
+const darkened = (): LayoutDocument => ({
+  ...signalsOf(wired()).reduce(
+    (d, { id }) => edited(d, { do: 'use pattern', id, pattern: 'approach lit', on: true }),
+    wired(),
+  ),
+  name: 'Six, lit on approach',
+});
 
 /** What can be seen of a run, tick by tick: signals as drivers read them, points, and where trains are. */
 function seen(system: System, ticks: number, strike: (run: Rehearsal, tick: number) => void): string[] {
@@ -60,7 +69,7 @@ const byInput = (run: Rehearsal, tick: number) => {
 };
 
 describe('a fault in a rehearsal and as a part of the System is the same', () => {
-  const layouts = [wired(), passingLoop(['up', 'down']), ondrelValley()];
+  const layouts = [wired(), darkened(), passingLoop(['up', 'down']), ondrelValley()];
   const cases = layouts.flatMap((document) => {
     const system = compileSystem(document);
     return faultsOf(system).map(({ fault, things }) => ({ system, fault, thing: things[0]!.id, of: document.name }));
@@ -143,6 +152,16 @@ describe('the proof looks at a fault that strikes at any moment', () => {
 });
 
 describe('what cannot fail so is refused', () => {
+  test('a timer or a virtual end notices nothing, and no fault of a detector strikes it', () => {
+    const d = withTrains(ring('Four', 4, 120), 1, 120);
+    for (const [i, kind] of (['timer', 'virtual end', 'toggle', 'optical'] as const).entries())
+      d.sensors[i]!.kind = kind;
+    const [timer, end, toggle, spot] = d.sensors.map(({ id }) =>
+      faultsAbout(compileSystem(d), id).map(({ fault }) => fault),
+    );
+    expect([timer, end, toggle]).toEqual([[], [], []]);
+    expect(spot).toEqual(['detector dead', 'detector stuck', 'detector blind']);
+  });
   test('a thing that is not there, and one of which nobody has said how it is wired', () => {
     const run = new Rehearsal(compileSystem(withTrains(ring('Four', 4, 120), 1, 120)), 1);
     const sensor = run.system.sensors[0]!;

@@ -77,8 +77,8 @@ function ofInputs(situation: Situation, fault: FaultId): FailOutcome | undefined
   const { system } = situation;
   const things = new Map(thingsStruck(system, fault).map(({ of, id }) => [of, id]));
   if (!situation.ahead.some(({ sensors }) => sensors.some((of) => things.has(of)))) {
-    const isOfAll = (FAULTS[fault] as FaultKind).strikes === undefined;
-    return isOfAll ? worst(situation, ({ truth }) => truth) : undefined;
+    const isOfOne = (FAULTS[fault] as FaultKind).together === undefined;
+    return isOfOne ? worst(situation, ({ truth }) => truth) : undefined;
   }
   return worst(situation, ({ block, sensors }) => {
     const put = new Map<number, 0 | 1>();

@@ -1,7 +1,11 @@
+import { NOTHING, sensorKind } from '../kinds';
 import type { System } from '../system';
 import { faultKind } from './kind';
 
 const [FREE, OCCUPIED] = [0, 1];
+
+/** What notices something can fail to; a timer or a virtual end notices nothing. */
+const notices = ({ sensors }: System, of: number): boolean => sensorKind(sensors[of]!.kind).notices !== NOTHING;
 
 /** What an input reads when its wire is broken. */
 function broken({ sensors }: System, of: number): number | undefined {
@@ -13,6 +17,7 @@ export const detectorDead = faultKind({
   title: 'A detector is dead, or its wire breaks',
   says: (name) => `detector ${name} is dead`,
   at: ['detector'],
+  strikes: notices,
   puts: broken,
   compared: true,
 });
@@ -21,6 +26,7 @@ export const detectorStuck = faultKind({
   title: 'A detector is stuck',
   says: (name) => `detector ${name} is stuck: it says occupied, whatever is there`,
   at: ['detector'],
+  strikes: notices,
   puts: () => OCCUPIED,
   compared: true,
 });
@@ -30,6 +36,7 @@ export const detectorBlind = faultKind({
   title: 'A detector notices nothing',
   says: (name) => `detector ${name} notices nothing`,
   at: ['detector'],
+  strikes: notices,
   puts: () => FREE,
 });
 
@@ -39,7 +46,7 @@ export const moduleLost = faultKind({
   title: 'A module is lost',
   says: (name) => `the module with detector ${name} is lost`,
   at: ['detector'],
-  strikes: (system, of) => moduleOf(system, of) !== undefined,
+  strikes: (system, of) => notices(system, of) && moduleOf(system, of) !== undefined,
   together: (system, of) =>
     [...system.sensors.keys()].filter((other) => moduleOf(system, other) === moduleOf(system, of)),
   puts: broken,

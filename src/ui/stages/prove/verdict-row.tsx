@@ -20,7 +20,7 @@ export function sayVerdict({ property, result }: Verdict, report: ProofReport): 
     case 'fails':
       return words.fails;
     case 'holds':
-      return `Proved: ${lower(words.holds)}`;
+      return `${report.fault ? 'Proved even so' : 'Proved'}: ${lower(words.holds)}`;
     case 'holds unless':
       return `Holds as long as ${report.unless.join(' and ')}: ${lower(words.holds)} What comes after that was not looked at.`;
     case 'not looked at':
@@ -64,11 +64,11 @@ export function VerdictRow({
   const steered = report.steered[property];
   const Icon = ICONS[result];
   const warned = useWorkbench((s) =>
-    result === 'holds' && isProofOf(s)
+    result === 'holds' && !report.fault && isProofOf(s)
       ? (s.design?.findings.find((f) => hazardOfFinding(f.kind) === property)?.says ?? '')
       : '',
   );
-  const found = useWorkbench((s) => (isProofOf(s) ? s.design?.findings : undefined));
+  const found = useWorkbench((s) => (!report.fault && isProofOf(s) ? s.design?.findings : undefined));
   const own = cause?.fixes ?? [];
   const more = (cause ? (found ?? []) : [])
     .filter(({ kind }) => hazardOfFinding(kind) === property)
