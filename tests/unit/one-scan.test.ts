@@ -80,6 +80,7 @@ function randomRules(draw: Draw): Rules | undefined {
     drives: [slot(drive.name)],
     refusedBy: [[]],
     aspects: rules.map(({ name }) => slot(name)),
+    stops: [],
     frees: [],
     hands: [],
   };

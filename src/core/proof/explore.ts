@@ -2,7 +2,7 @@ import { HAZARDS, type HazardId } from '../simulation';
 import { DeadEnds, NOT_FOLLOWED } from './engine/dead-ends';
 import { Search } from './engine/search';
 import { hazardsOf } from './hazards/hazard-bits';
-import { areApart, mayPair, someTrainLooks } from './model/apart';
+import { areTwoTrains, mayPair, trainsLooking } from './model/apart';
 import type { ProofModel } from './model/model';
 import { NOTHING, RuleSteps } from './model/rule-steps';
 
@@ -28,9 +28,16 @@ export class Explorer {
   /** In the state being looked at, no train can get anywhere at once. */
   private isStill = false;
   private readonly state: Int32Array;
+  /** What can be done in it, one thing at a time: so many. */
   private readonly choices: number[] = [];
+  private count = 0;
   /** How the rules take each of them. */
   private readonly effects: number[] = [];
+  /** The trains that look at what each changes (`trainsLooking`); NOTHING, not yet asked. */
+  private readonly looking: number[] = [];
+  /** The steps taken from the state being looked at that lead on: the one thing of each, and the other. */
+  private readonly ones: number[] = [];
+  private readonly twos: number[] = [];
   private readonly ruleSteps = new RuleSteps();
   private readonly deadEnds = new DeadEnds();
 
@@ -84,47 +91,65 @@ export class Explorer {
   /** Follows every step from the state in which the model stands. */
   private followAll(): void {
     const { model, choices, effects, ruleSteps, thorough } = this;
-    model.moves(choices, false);
-    const trainMoves = choices.length;
+    const trainMoves = model.moves(choices, false);
+    this.count = trainMoves;
     const at = ruleSteps.of(model);
-    const count = ruleSteps.count(at);
+    const steps = ruleSteps.count(at);
     this.isStill = !model.couldTurnBack() && !this.someGetsSomewhere();
-    if (this.isStill) this.deadEnds.begin(this.search.current, count + trainMoves * (trainMoves + count));
+    if (this.isStill) this.deadEnds.begin(this.search.current, steps + trainMoves * (trainMoves + steps));
     for (let i = 0; i < trainMoves; i++) {
       this.take(choices[i]!, NOTHING);
       effects[i] = model.effect;
     }
-    for (let i = 0; i < count; i++) {
+    for (let i = 0; i < steps; i++) {
       const one = ruleSteps.one(at, i);
       const two = ruleSteps.two(at, i);
       const effect = ruleSteps.effect(at, i);
       if (two === NOTHING) {
-        effects[choices.length] = effect;
-        choices.push(one);
+        choices[this.count] = one;
+        effects[this.count] = effect;
+        this.count += 1;
       }
       if (ruleSteps.changesNothing(at, i)) continue;
       if (ruleSteps.isApart(at, i)) {
-        if (thorough || someTrainLooks(model, one, effect, two, ruleSteps.effectOfTwo(at, i))) this.take(one, two);
+        if (thorough || trainsLooking(model, one, effect) & trainsLooking(model, two, ruleSteps.effectOfTwo(at, i)))
+          this.take(one, two);
       } else {
         model.applyKnown(ruleSteps.to(at, i), effect);
         this.taken(one, two);
       }
     }
-    if (model.on.has('one scan'))
-      for (let i = 0; i < trainMoves; i++)
-        for (let k = i + 1; k < choices.length; k++) {
-          const one = choices[i]!;
-          const effectOfOne = effects[i]!;
-          const two = choices[k]!;
-          const effectOfTwo = effects[k]!;
-          if (!mayPair(model, one, effectOfOne, two, effectOfTwo)) continue;
-          if (thorough || !areApart(model, one, effectOfOne, two, effectOfTwo)) this.take(one, two);
-        }
+    if (model.on.has('one scan')) this.followPairs(trainMoves);
+    this.addAll();
     if (this.isStill) this.deadEnds.ended();
   }
 
+  /** Follows two things within one scan of which one moves a train, where they have anything to do with each other. */
+  private followPairs(trainMoves: number): void {
+    const { model, choices, effects, looking, count, thorough } = this;
+    for (let i = 0; i < count; i++) looking[i] = NOTHING;
+    for (let i = 0; i < trainMoves; i++)
+      for (let k = i + 1; k < count; k++)
+        if (mayPair(model, choices[i]!, effects[i]!, choices[k]!, effects[k]!) && (thorough || !this.areApart(i, k)))
+          this.take(choices[i]!, choices[k]!);
+  }
+
+  /**
+   * Two things have nothing to do with each other, so that within one scan they do what they do one after the other: in the rules
+   * (`Independence.areApart`), and because no train looks at what both of them change.
+   */
+  private areApart(i: number, k: number): boolean {
+    const { model, choices, effects } = this;
+    if (areTwoTrains(choices[i]!, choices[k]!) || !model.rules.areApart(effects[i]!, effects[k]!)) return false;
+    return (this.lookingAt(i) & this.lookingAt(k)) === 0;
+  }
+  private lookingAt(i: number): number {
+    if (this.looking[i] === NOTHING) this.looking[i] = trainsLooking(this.model, this.choices[i]!, this.effects[i]!);
+    return this.looking[i]!;
+  }
+
   private someGetsSomewhere(): boolean {
-    for (const move of this.choices) if (this.model.getsSomewhere(move)) return true;
+    for (let i = 0; i < this.count; i++) if (this.model.getsSomewhere(this.choices[i]!)) return true;
     return false;
   }
 
@@ -137,8 +162,11 @@ export class Explorer {
     const { model } = this;
     this.moves += 1;
     if (model.hazards !== 0) this.note(one, two);
-    const to = model.ended ? NOT_FOLLOWED : this.add(one, two);
-    if (this.isStill) this.deadEnds.leadsTo(to);
+    if (!model.ended) {
+      const noted = this.search.note(model.pack());
+      this.ones[noted] = one;
+      this.twos[noted] = two;
+    } else if (this.isStill) this.deadEnds.leadsTo(NOT_FOLLOWED);
     model.back();
   }
 
@@ -155,12 +183,15 @@ export class Explorer {
     for (const hazard of hazardsOf(hazards)) if (HAZARDS[hazard].ends) this.ended.add(hazard);
   }
 
-  /** Adds the state that a step has led to; returns its number. */
-  private add(one: number, two: number): number {
-    const { search } = this;
-    const number = search.add(this.model.pack());
-    if (search.isNew) search.foundBy(number, this.codeOf(one, two));
-    return number;
+  /** Adds the states that the steps have led to. */
+  private addAll(): void {
+    const { search, ones, twos } = this;
+    const count = search.addNoted();
+    for (let i = 0; i < count; i++) {
+      const number = search.numbers[i]!;
+      if (number >= 0) search.foundBy(number, this.codeOf(ones[i]!, twos[i]!));
+      if (this.isStill) this.deadEnds.leadsTo(number < 0 ? ~number : number);
+    }
   }
 
   /** The steps from the start to a state. */

@@ -11,6 +11,8 @@ export class Search {
   constructor(first: Int32Array) {
     this.set = new StateSet(first.length);
     this.set.add(first);
+    this.noted = new Int32Array(64 * first.length);
+    this.numbers = new Int32Array(65);
   }
 
   /** The state that is being followed, by its number. */
@@ -35,13 +37,27 @@ export class Search {
   goOn(): void {
     this.next += 1;
   }
-  /** Adds a state to which a step leads from the current one; its number, and whether it is new as `isNew`. */
-  add(packed: Int32Array): number {
-    const number = this.set.add(packed);
-    this.isNew = number >= 0;
-    return number < 0 ? ~number : number;
+  /** Notes a state to which a step leads from the current one; returns how many were noted before. */
+  note(packed: Int32Array): number {
+    const { words } = this.set;
+    if ((this.count + 1) * words > this.noted.length) {
+      this.noted = grown(this.noted);
+      this.numbers = new Int32Array(this.noted.length / words + 1);
+    }
+    for (let w = 0, at = this.count * words; w < words; w++) this.noted[at + w] = packed[w]!;
+    return this.count++;
   }
-  isNew = false;
+  /** Adds all states noted since, which is quicker than one by one; returns how many. The number of each is then in `numbers`, ~number where it was known. */
+  addNoted(): number {
+    const { count } = this;
+    this.set.addAll(this.noted, count, this.numbers);
+    this.count = 0;
+    return count;
+  }
+  numbers: Int32Array;
+  private noted: Int32Array;
+  private count = 0;
+
   /** Says by which step the new state of that number was found. */
   foundBy(number: number, step: number): void {
     if (number >= this.parents.length) {

@@ -29,6 +29,13 @@ export class Conflicting {
     return this.known[displayed] === YES;
   }
 
+  /** The same of anything in a list but the last. */
+  isBefore(list: number): boolean {
+    if (this.never) return false;
+    const rest = this.displays.rest(list);
+    return rest >= 0 && (this.is(this.displays.first(list)) || this.isBefore(rest));
+  }
+
   at(displayed: number): Conflict | undefined {
     const { readings, aspects } = this.system;
     return conflictNow(

@@ -22,8 +22,11 @@ export class SignalHazards {
     const conflict = this.conflictBits(displayed);
     return this.overATrain.is(displayed, at) ? conflict | OVER_A_TRAIN : conflict;
   }
-  /** What is shown for one scan alone is a hazard too where two signals conflict. */
-  conflictBits(displayed: number): number {
+  /** What is shown for one scan alone is a hazard too where two signals conflict: by a list of what is shown, without the last of it. */
+  bitsBefore(list: number): number {
+    return this.conflicting.isBefore(list) ? TWO_AT_ONCE : 0;
+  }
+  private conflictBits(displayed: number): number {
     return this.conflicting.is(displayed) ? TWO_AT_ONCE : 0;
   }
 }

@@ -1,5 +1,4 @@
 import type { Aspect } from '../../kinds';
-import { END_OF_TRACK } from '../../signals';
 import type { HazardId } from '../../simulation';
 import type { TurnoutPosition } from '../../survey';
 import type { System, TerminalKind } from '../../system';
@@ -9,23 +8,17 @@ import { BITS_OF_DEED, BITS_OF_RULES } from '../hazards/hazard-bits';
 import { SignalHazards } from '../hazards/signal-hazards';
 import { choiceOf, indexOf, Listing, moveOf, movesUnder, Pairs } from '../moves';
 import { STANDARD_SWITCHES, type Switch } from '../switches';
-import { committedCarried, committedNow, committedPast, countedOn, STOOD } from './committed';
+import { committedCarried, countedOn, STOOD } from './committed';
+import { Drivers } from './drivers';
 import { endsIn, hazardsIn, Meetings, orderIn } from './meetings';
-import type { Advance, Before } from './placements';
 import { type Present, plantMachine, presentIn } from './plant-state';
 import { meet, type ProofTrain, proofTrainsOf, type Said } from './proof-train';
 import { NOTHING } from './rule-steps';
-import { MOVING, Rules } from './rules';
-import { NONE, type Sight, sightOf } from './sight';
+import { Rules } from './rules';
+import { type Sight, sightOf } from './sight';
 import { standingStart } from './standing-start';
 import { APART, twoOf } from './touch';
 import { standingOf, wiringOf } from './wiring';
-
-/** Bound past one signal that showed proceed, and no more. */
-const PAST_ONE = 2;
-
-/** How a turnout lies; undefined while it moves. */
-const atRest = (state: number): number | undefined => (state >= MOVING ? undefined : state);
 
 /**
  * Plant and rule program as one machine that takes one small step at a time (`moves/`). After each the program scans until it
@@ -53,10 +46,7 @@ export class ProofModel {
   private readonly plant: Int32Array;
   /** What signals show, by one number of the rules: in the state last gone to. */
   private displayed = 0;
-  /** The state of the rules in which turnouts have been read. */
-  private turnoutsIn = NONE;
-  /** What each aspect obliges to, by its number in the rules. */
-  private readonly stopsIn: number[];
+  private readonly drivers: Drivers;
   private readonly sights: Sight[];
   /** For each pair of trains (`twoOf`). */
   private readonly meetings: Meetings[];
@@ -68,10 +58,6 @@ export class ProofModel {
   readonly ofSignals: SignalHazards;
   /** Codes of two things within one scan. */
   readonly pairs = new Pairs();
-  /** What signals show and how turnouts lie to drivers who look now. */
-  private looked = 0;
-  private readonly stopsInSeen = (signal: number) => this.stopsIn[this.rules.displays.thing(this.looked, signal)]!;
-  private readonly liesSeen = (motor: number) => atRest(this.rules.displays.lies(this.looked, motor));
 
   constructor(
     readonly system: System,
@@ -83,7 +69,6 @@ export class ProofModel {
     this.startHazards = hazards;
     this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
     this.motors = this.system.partition.graph.motors;
-    this.stopsIn = this.system.aspects.map(({ stopsIn }) => stopsIn);
     this.rules = new Rules(wiringOf(system, on.has('hold')), standingOf(start));
     const { rules } = this;
     this.trains = proofTrainsOf(start, on.has('turn back'), on.has('false pulses'));
@@ -100,6 +85,8 @@ export class ProofModel {
     this.machine = plantMachine(this.trains, on.has('lift'));
     this.plant = this.machine.fields;
     this.present = presentIn(this.plant, trains, this.motors.length);
+    const stopsIn = system.aspects.map((aspect) => aspect.stopsIn);
+    this.drivers = new Drivers(this.trains, this.sights, this.present, rules.displays, stopsIn);
 
     this.ruleState = rules.start;
     this.readTurnouts();
@@ -138,10 +125,7 @@ export class ProofModel {
     this.readTurnouts();
   }
   private readTurnouts(): void {
-    const { turnouts } = this.present;
-    if (this.turnoutsIn === this.ruleState) return;
-    this.turnoutsIn = this.ruleState;
-    for (let t = 0; t < turnouts.length; t++) turnouts[t] = this.rules.turnoutIn(this.ruleState, t);
+    this.rules.readTurnouts(this.ruleState, this.present.turnouts);
   }
 
   /** What a signal shows in the state last gone to. */
@@ -149,9 +133,8 @@ export class ProofModel {
     return this.system.aspects[this.rules.displays.thing(this.displayed, signal)]!;
   }
   isAtStop(signal: number): boolean {
-    return this.stopsIn[this.rules.displays.thing(this.displayed, signal)] === 0;
+    return !this.rules.displays.isClear(this.displayed, signal);
   }
-  private readonly lies = (motor: number) => atRest(this.present.turnouts[motor]!);
 
   /** What latches, edges and timers hold now, and what PREVIOUS would read. */
   memoryNow(): { state: Int32Array; before: Int32Array } {
@@ -175,9 +158,9 @@ export class ProofModel {
   isOff(train: number): boolean {
     return this.present.at[train] === this.trains[train]!.placements.length;
   }
-  /** Every single thing that can be done in the present state (`Listing`). */
-  moves(into: number[], toRules: boolean): void {
-    this.listing.write(this, into, toRules);
+  /** Every single thing that can be done in the present state (`Listing`), and how many there are. */
+  moves(into: number[], toRules: boolean): number {
+    return this.listing.write(this, into, toRules);
   }
 
   getsSomewhere(code: number): boolean {
@@ -213,7 +196,7 @@ export class ProofModel {
   /** Takes a step that leaves the trains where they are, and of which it is known where it leads and how; `back` follows. */
   applyKnown(to: number, effect: number): void {
     this.begin();
-    this.follow(to, effect, this.displayed);
+    this.follow(to, effect);
   }
   private begin(): void {
     this.hazards = 0;
@@ -222,22 +205,8 @@ export class ProofModel {
   }
 
   /** Whether everything that a train would pass lets it. */
-  mayAdvance(train: number, { gates, turnouts }: Advance): boolean {
-    const { before } = this.placementOf(train);
-    const past = committedPast(this.present.committed[train]!);
-    for (const gate of gates) {
-      const { signal, over } = before[gate]!;
-      if (past > gate || !this.isComing(over)) continue;
-      if (signal === END_OF_TRACK || this.isAtStop(signal)) return false;
-    }
-    for (const { motor, position, facing } of turnouts)
-      if (facing && (this.lies(motor) ?? position) !== position) return false;
-    return true;
-  }
-
-  /** The points do not lie otherwise. Those that move may still come to lie so. */
-  private isComing(over: Before['over']): boolean {
-    return over.every(({ motor, position }) => (this.lies(motor) ?? position) === position);
+  mayAdvance(train: number, way: number): boolean {
+    return this.drivers.mayGo(train, way, this.displayed);
   }
 
   advance(train: number, way: number): boolean {
@@ -260,7 +229,7 @@ export class ProofModel {
     committed[train] = committedCarried(committed[train]!, carry);
     this.lookAround(train);
     if (seen) return true;
-    this.commit(train, this.displayed);
+    this.drivers.commit(train, this.displayed);
     this.hazards |= this.ofSignals.bits(this.displayed, at);
     return false;
   }
@@ -290,15 +259,11 @@ export class ProofModel {
   }
 
   canStand(train: number): boolean {
-    this.looked = this.displayed;
-    return (
-      this.present.committed[train]! >
-      committedNow(this.placementOf(train).before, STOOD, this.stopsInSeen, this.liesSeen)
-    );
+    return this.drivers.mayStand(train, this.displayed);
   }
   stand(train: number): boolean {
     this.present.committed[train] = STOOD;
-    this.commit(train, this.displayed);
+    this.drivers.commit(train, this.displayed);
     return false;
   }
   endTimer(timer: number): boolean {
@@ -360,22 +325,17 @@ export class ProofModel {
       seen[w] = bits;
     }
     rules.step(this.ruleState, seen, turnouts, wantPrint);
-    this.follow(rules.to, rules.effect, NONE);
+    this.follow(rules.to, rules.effect);
     this.readTurnouts();
   }
 
-  /** `known`: what all trains have been committed by where they stand, which commits them to nothing more. */
-  private follow(to: number, effect: number, known: number): void {
+  private follow(to: number, effect: number): void {
     const { rules } = this;
     this.ruleState = to;
     this.effect = effect;
-    for (let list = rules.shownIn(effect); list >= 0; ) {
-      const displayed = rules.displays.first(list);
-      if (displayed !== known) for (let t = 0; t < this.trains.length; t++) this.commit(t, displayed);
-      known = displayed;
-      list = rules.displays.rest(list);
-      if (list >= 0) this.hazards |= this.ofSignals.conflictBits(displayed);
-    }
+    const list = rules.shownIn(effect);
+    this.drivers.commitAll(list);
+    this.hazards |= this.ofSignals.bitsBefore(list);
     for (let w = 0; w < rules.turnoutWords; w++)
       for (let bits = rules.movedIn(effect, w); bits !== 0; bits &= bits - 1)
         if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.hazards |= BITS_OF_DEED['points move under it'];
@@ -387,23 +347,5 @@ export class ProofModel {
 
   private isOver(motor: number): boolean {
     return this.trains.some((_, t) => !this.isOff(t) && this.placementOf(t).over.includes(motor));
-  }
-
-  /** What a train is committed to pass by what its signals show, given by a number of the rules. */
-  private commit(train: number, displayed: number): void {
-    const { at, committed } = this.present;
-    const alone = this.sights[train]!.alone[at[train]!] ?? NONE;
-    if (alone >= 0) {
-      if (this.stopsIn[this.rules.displays.thing(displayed, alone)] !== 0) committed[train] = PAST_ONE;
-    } else if (alone === NONE) committed[train] = STOOD;
-    else {
-      this.looked = displayed;
-      committed[train] = committedNow(
-        this.placementOf(train).before,
-        committed[train]!,
-        this.stopsInSeen,
-        this.liesSeen,
-      );
-    }
   }
 }

@@ -75,9 +75,11 @@ export class RuleSteps {
       return rules.effect;
     });
     if (model.on.has('one scan'))
-      for (const [i, one] of codes.entries())
-        for (const [k, two] of codes.entries()) {
-          if (k <= i || !mayPair(model, one, effects[i]!, two, effects[k]!)) continue;
+      for (let i = 0; i < codes.length; i++)
+        for (let k = i + 1; k < codes.length; k++) {
+          const one = codes[i]!;
+          const two = codes[k]!;
+          if (!mayPair(model, one, effects[i]!, two, effects[k]!)) continue;
           if (rules.areApart(effects[i]!, effects[k]!)) this.addStep(one, two, APART, effects[i]!, effects[k]!);
           else {
             model.applyBoth(one, two);
@@ -89,8 +91,12 @@ export class RuleSteps {
     this.list[begins] = (this.end - begins - 1) / STRIDE;
     return begins;
   }
-  private addStep(...numbers: [one: number, two: number, to: number, effect: number, effectOfTwo: number]): void {
-    for (const number of numbers) this.add(number);
+  private addStep(one: number, two: number, to: number, effect: number, effectOfTwo: number): void {
+    this.add(one);
+    this.add(two);
+    this.add(to);
+    this.add(effect);
+    this.add(effectOfTwo);
   }
   private add(number: number): void {
     if (this.end >= this.list.length) this.list = grown(this.list);

@@ -70,6 +70,9 @@ export class Rules {
   private readonly timerFields: { last: Field; counts: Field; ton: boolean }[];
   /** For each state, what it shows. */
   private shows = new Int32Array(1024);
+  /** For each state, how turnouts lie: two bits each, 16 in a word. */
+  private lies: Int32Array;
+  private readonly liesWords: number;
   /** How steps go: the print, what was shown, turnouts that began to move, and those that were locked in the first scan. */
   private readonly effects: StateSet;
   private readonly effectNow: Int32Array;
@@ -95,6 +98,8 @@ export class Rules {
     this.previous = previousSlots(compiled);
     this.inputWords = Math.max(1, Math.ceil(wiring.detects.length / 32));
     this.turnoutWords = Math.max(1, Math.ceil(count / 32));
+    this.liesWords = Math.ceil(count / 16);
+    this.lies = new Int32Array(64 * this.liesWords);
     this.timerCount = compiled.timers.length;
 
     const layout = layoutOf(compiled);
@@ -140,7 +145,7 @@ export class Rules {
     this.packed = part(packedAt, packing.words);
     this.origin = part(originAt, packing.words);
     this.states = new StateSet(packing.words);
-    this.displays = new DisplayedAspects(aspects.length, count);
+    this.displays = new DisplayedAspects(aspects.length, count, wiring.stops);
     this.independence = new Independence(compiled, count, aspects.length + count);
     this.effects = new StateSet(2 + 2 * this.turnoutWords);
     this.effectNow = new Int32Array(this.effects.words);
@@ -169,7 +174,7 @@ export class Rules {
   /** Bytes held for states and answers. */
   get bytes(): number {
     const parts = [this.states, this.displays, this.independence, this.effects, this.answers];
-    return parts.reduce((sum, { bytes }) => sum + bytes, this.shows.byteLength);
+    return parts.reduce((sum, { bytes }) => sum + bytes, this.shows.byteLength + this.lies.byteLength);
   }
 
   private read(state: number, { word, shift, mask }: Field): number {
@@ -177,6 +182,11 @@ export class Rules {
   }
   turnoutIn(state: number, motor: number): number {
     return this.read(state, this.turnoutFields[motor]!);
+  }
+  /** The same for every motor. */
+  readTurnouts(state: number, into: Int32Array): void {
+    for (let t = 0, at = state * this.liesWords; t < into.length; at++)
+      for (let bits = this.lies[at]!, i = 0; i < 32 && t < into.length; i += 2) into[t++] = (bits >> i) & 3;
   }
   isCutOff(state: number, power: number): boolean {
     return this.read(state, this.deadFields[power]!) === 1;
@@ -359,10 +369,19 @@ export class Rules {
     effectNow[1] = displays.listOf(shown, shownCount);
     this.effect = numberIn(this.effects, effectNow);
     this.machine.pack();
+    const known = this.states.size;
     this.to = numberIn(this.states, this.packed);
+    if (this.to === known) this.noteLies(known);
     this.loaded = this.to;
     if (this.to >= this.shows.length) this.shows = grown(this.shows);
     this.shows[this.to] = unsettled ? displays.take(memory, wiring.aspects, turnouts) : displayed;
+  }
+
+  private noteLies(state: number): void {
+    const { turnouts, liesWords } = this;
+    while ((state + 1) * liesWords > this.lies.length) this.lies = grown(this.lies);
+    for (let t = 0; t < turnouts.length; t++)
+      this.lies[state * liesWords + (t >> 4)]! |= turnouts[t]! << ((t & 15) * 2);
   }
 
   /** Sections are cut off, or fed again, as rules say; true when any is. */

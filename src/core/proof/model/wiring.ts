@@ -17,6 +17,8 @@ export interface Wiring {
   /** The locks that refuse a request for a turnout; none where requests may do anything else. */
   refusedBy: number[][];
   aspects: number[];
+  /** Of each aspect, by its number, whether it orders trains to stop at the signal. */
+  stops: boolean[];
   /** Blocks of which people can say that they are free: the input, and the rule that says that they are not. */
   frees: { block: number; slot: number; inside: number }[];
   /** Inputs that are worked at any moment: by people, or by what fails. */
@@ -56,6 +58,7 @@ export function wiringOf(system: System, mayHold: boolean): Wiring {
     drives: motors.map((_, m) => terminals.slot('drive', m)),
     refusedBy: motors.map((_, m) => locksOf(system, m)),
     aspects: readings.map((_, s) => (terminals.find('read', s) ?? terminals.find('aspect', s))!.slot),
+    stops: system.aspects.map(({ stopsIn }) => stopsIn === 0),
     frees: partition.blocks.flatMap(({ index }) =>
       isSaid(partition, index)
         ? [{ block: index, slot: terminals.slot('said free', index), inside: terminals.slot('inferred', index) }]

@@ -28,7 +28,7 @@ export const goesOn: MoveKind = {
     for (let t = 0; t < model.trains.length; t++) {
       if (model.isOff(t)) continue;
       const { advances } = fromOf(model, t);
-      for (let way = 0; way < advances.length; way++) if (model.mayAdvance(t, advances[way]!)) add(t, way);
+      for (let way = 0; way < advances.length; way++) if (model.mayAdvance(t, way)) add(t, way);
     }
   },
   take: (model, train, way) => model.advance(train, way),
