@@ -61,7 +61,7 @@ let owed = 0;
 let last = 0;
 let timer: ReturnType<typeof setInterval> | undefined;
 let pending: Pick<Report, 'samples' | 'events' | 'forgetAfter'> = { samples: [], events: [] };
-let listener: ((report: Report) => void) | undefined;
+let listener: MessagePort | undefined;
 
 function step(run: Rehearsal): void {
   const isNew = run.tick >= reached;
@@ -84,7 +84,7 @@ function report(): void {
   if (!rehearsal || !listener) return;
   const now = pending;
   pending = { samples: [], events: [] };
-  listener({
+  const told: Report = {
     ...now,
     frame: frameOf(rehearsal),
     hash: rehearsal.traceHash,
@@ -92,7 +92,8 @@ function report(): void {
     notPlaced: rehearsal.plant.notPlaced.map((p) => p.problem),
     reached,
     toCome: commands.length - given,
-  });
+  };
+  listener.postMessage(told);
 }
 
 function beat(): void {
@@ -121,7 +122,8 @@ function begin({ system, drawing }: Rehearsed, seed: number): void {
 
 /** Runs a rehearsal in real time or faster; the page only asks and listens. */
 const worker = {
-  listen(to: (report: Report) => void): void {
+  /** Reports are told on that line. */
+  listen(to: MessagePort): void {
     listener = to;
   },
   /** Begins a course; with a recording, one that has been run before, up to its end. */

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import type { BlockView } from '@/core/design';
+import { leaderOf } from './draw-trains';
 import { Pickable } from './pickable';
 import type { Placed } from './plan-labels';
 
@@ -56,11 +57,12 @@ export const BlockPlates = memo(function BlockPlates({ blocks, placed, occupied,
   });
 });
 
-/** One block’s name on its plate. */
+/** One block’s name on its plate, which may have stepped aside; what moves with that is marked as a part. */
 export function BlockPlate({
   id,
   name,
-  plate: { x, y, width, from },
+  plate,
+  shift = 0,
   isOccupied,
   isSelected,
   onPick,
@@ -68,13 +70,14 @@ export function BlockPlate({
   id: string;
   name: string;
   plate: NonNullable<ReturnType<Placed['plates']['get']>>;
+  shift?: number;
   isOccupied: boolean;
   isSelected: boolean;
   onPick: (() => void) | undefined;
 }) {
-  return (
-    <Pickable thing={id} label={`Block ${name}${isOccupied ? ', occupied' : ''}`} onPick={onPick}>
-      {from && <path d={`M${from.x} ${from.y}L${x} ${y}`} stroke="var(--edge)" />}
+  const { x, y, width, from } = plate;
+  const moved = (
+    <g data-part transform={shift === 0 ? undefined : `translate(${shift} 0)`}>
       <rect
         x={x - width / 2}
         y={y - 8.5}
@@ -94,6 +97,12 @@ export function BlockPlate({
       >
         {name}
       </text>
+    </g>
+  );
+  return (
+    <Pickable thing={id} label={`Block ${name}${isOccupied ? ', occupied' : ''}`} onPick={onPick}>
+      {from && <path data-part="leader" d={leaderOf(plate, shift)} stroke="var(--edge)" />}
+      {moved}
     </Pickable>
   );
 }

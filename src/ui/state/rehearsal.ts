@@ -1,4 +1,4 @@
-import type { Recording, RehearsalFrame, TrainFrame } from '@/core/simulation';
+import type { Recording, RehearsalFrame, Sample, SpokenEvent, TrainFrame } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import type { Explain } from './design';
 
@@ -28,5 +28,8 @@ export interface RehearsalSlice {
   /** What of it changes seldom: the same object until something in it is different. */
   board?: Board;
   course: Course;
+  /** What has happened in it, and where the trains were, in the order in which they were told. */
+  events: SpokenEvent[];
+  samples: Sample[];
   explainRun?: Explain;
 }

@@ -28,6 +28,8 @@ export function createWorkbench(
     saving: 'opening',
     trial: FIRST_TRIAL,
     course: NO_COURSE,
+    events: [],
+    samples: [],
     stage: initial.stage,
     layers: { detectors: true, signals: true, lengths: true },
     keysOn: true,

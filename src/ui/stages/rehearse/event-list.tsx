@@ -1,6 +1,6 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { EVENT_GROUPS, type EventGroup, tickSeconds } from '@/core/simulation';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Choice } from '@/ui/parts/choice';
@@ -18,14 +18,14 @@ export const clock = (tick: number): string => {
 /** What happened, newest first, by kind and by train; each leads to its moment. */
 export function EventList({ run }: { run: RehearsalControls }) {
   const trains = useWorkbench((s) => s.board?.trains);
+  const events = useDeferredValue(useWorkbench((s) => s.events));
   /** To the second while it plays; exactly once it waits. */
   const now = useWorkbench((s) => (run.playing ? Math.ceil((s.frame?.tick ?? 0) / 50) * 50 : (s.frame?.tick ?? 0)));
   const [groups, setGroups] = useState<ReadonlySet<EventGroup>>(new Set(AT_FIRST));
   const [train, setTrain] = useState('');
   const shown = useMemo(
-    () =>
-      run.events.filter((event) => groups.has(event.group) && (train === '' || event.trains.includes(train))).reverse(),
-    [run.events, groups, train],
+    () => events.filter((event) => groups.has(event.group) && (train === '' || event.trains.includes(train))).reverse(),
+    [events, groups, train],
   );
   const box = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
@@ -75,7 +75,7 @@ export function EventList({ run }: { run: RehearsalControls }) {
       <div ref={box} tabIndex={0} className="h-56 overflow-y-auto border-t border-line">
         {shown.length === 0 && (
           <p className="py-1 text-ink2">
-            {run.events.length === 0 ? 'Nothing yet. Press Play.' : 'None of these kinds has happened.'}
+            {events.length === 0 ? 'Nothing yet. Press Play.' : 'None of these kinds has happened.'}
           </p>
         )}
         <ol style={{ height: rows.getTotalSize(), position: 'relative' }} aria-label="Events, newest first">

@@ -19,29 +19,19 @@ const NO_BLOCKS: BlockView[] = [];
 /** The graph is drawn this often; the trains on the sheet move at every report. */
 const GRAPH_MS = 240;
 
-/** The present tick, a few times a second. */
-function useSlowTick(): number {
+/** The graph redraws a few times a second; the trains on the sheet move at every report. */
+function SlowGraph(props: Omit<ComponentProps<typeof TimeDistanceGraph>, 'tick' | 'samples'>) {
   const store = useWorkbenchStore();
-  const [tick, setTick] = useState(0);
+  const [{ tick, samples }, setDrawn] = useState({ tick: 0, samples: store.getState().samples });
   useEffect(() => {
-    const timer = setInterval(() => setTick(store.getState().frame?.tick ?? 0), GRAPH_MS);
+    const timer = setInterval(() => {
+      const { frame, samples: now } = store.getState();
+      const at = frame?.tick ?? 0;
+      setDrawn((was) => (was.tick === at && was.samples === now ? was : { tick: at, samples: now }));
+    }, GRAPH_MS);
     return () => clearInterval(timer);
   }, [store]);
-  return tick;
-}
-
-type GraphProps = Omit<ComponentProps<typeof TimeDistanceGraph>, 'tick'>;
-
-/** The graph redraws a few times a second; the trains on the sheet move at every report. */
-function SlowGraph(props: GraphProps) {
-  const tick = useSlowTick();
-  const samples = useRef(props.samples);
-  const drawnAt = useRef(-1);
-  if (drawnAt.current !== tick || samples.current.length > props.samples.length) {
-    samples.current = props.samples;
-    drawnAt.current = tick;
-  }
-  return <TimeDistanceGraph {...props} samples={samples.current} tick={tick} />;
+  return <TimeDistanceGraph {...props} samples={samples} tick={tick} />;
 }
 
 /** Trains on the line: run, wound back, run on otherwise, kept and compared. */
@@ -105,7 +95,6 @@ export function RehearseStage() {
                   blocks={design?.blocks ?? NO_BLOCKS}
                   lineNames={lineNames}
                   mainRow={geometry.drawn(document.referenceLine).row}
-                  samples={run.samples}
                   names={names}
                   bands={bands}
                   onWind={wind}

@@ -1,36 +1,16 @@
 'use client';
-import { proxy, type Remote, wrap } from 'comlink';
+import { type Remote, transfer, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Command, Recording, Sample, SpokenEvent } from '@/core/simulation';
+import type { Command, Recording } from '@/core/simulation';
 import { sendServer } from '@/ui/parts/ask-server';
-import type { Board } from '@/ui/state/rehearsal';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import type { RehearsalWorker, Report } from '@/workers/rehearsal.worker';
-
-const MOST_EVENTS = 20_000;
-/** An hour of samples at five a second. */
-const MOST_SAMPLES = 18_000;
-
-/** The new board with every part of the old one that is still the same, and the old one itself when all of it is. */
-function sameWhereEqual(old: Board | undefined, now: Board): Board {
-  if (!old) return now;
-  let changed = false;
-  const kept = { ...now } as Record<string, unknown>;
-  for (const [field, was] of Object.entries(old)) {
-    if (field !== 'document' && JSON.stringify(was) === JSON.stringify(kept[field])) kept[field] = was;
-    else if (was === kept[field]) continue;
-    else changed = true;
-  }
-  return changed ? (kept as unknown as Board) : old;
-}
+import type { RehearsalWorker } from '@/workers/rehearsal.worker';
+import { takeReports } from './take-reports';
 
 export interface RehearsalControls {
   playing: boolean;
   times: number;
   seed: number;
-  /** In the order in which they happened. */
-  events: SpokenEvent[];
-  samples: Sample[];
   problem: string | undefined;
   /** The server’s answer to “is this run the same there?” */
   checked: string | undefined;
@@ -55,13 +35,11 @@ export function useRehearsal(): RehearsalControls {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
   const remote = useRef<Remote<RehearsalWorker>>(undefined);
-  /** The course begun last; what is still told of an earlier one is not shown. */
+  /** The course begun last. */
   const course = useRef({ number: 0, document });
   const [playing, setPlaying] = useState(false);
   const [times, setTimesState] = useState(1);
   const [seed, setSeed] = useState(1);
-  const [events, setEvents] = useState<SpokenEvent[]>([]);
-  const [samples, setSamples] = useState<Sample[]>([]);
   const [problem, setProblem] = useState<string>();
   const [checked, setChecked] = useState<string>();
 
@@ -70,29 +48,14 @@ export function useRehearsal(): RehearsalControls {
     const run = wrap<RehearsalWorker>(worker);
     remote.current = run;
     store.getState().set({ explainRun: (rule) => run.explain(rule) });
-    const listen = (report: Report) => {
-      const { frame, hash, notPlaced, reached, toCome, forgetAfter } = report;
-      if (report.course !== course.current.number) return;
-      const { set, board } = store.getState();
-      const { tick: _, trains, ...rest } = frame;
-      const now: Board = {
-        ...rest,
-        document: course.current.document,
-        trains: trains.map(({ spans: _, mmPerS: __, ...train }) => train),
-      };
-      const steady = sameWhereEqual(board, now);
-      set({ frame, board: steady, course: { hash, notPlaced, reached, toCome } });
-      const upTo = <T extends { tick: number }>(all: T[]) =>
-        forgetAfter === undefined ? all : all.filter((one) => one.tick <= forgetAfter);
-      if (report.samples.length > 0 || forgetAfter !== undefined)
-        setSamples((all) => [...upTo(all), ...report.samples].slice(-MOST_SAMPLES));
-      if (report.events.length > 0 || forgetAfter !== undefined)
-        setEvents((all) => [...upTo(all), ...report.events].slice(-MOST_EVENTS));
-    };
-    void run.listen(proxy(listen));
+    /** A line of its own, on which nothing is answered. */
+    const { port1, port2 } = new MessageChannel();
+    const end = takeReports(store, port1, course);
+    void run.listen(transfer(port2, [port2]));
     return () => {
       worker.terminate();
-      store.getState().set({ frame: undefined, board: undefined, explainRun: undefined });
+      end();
+      store.getState().set({ frame: undefined, board: undefined, explainRun: undefined, samples: [], events: [] });
     };
   }, [store]);
 
@@ -125,8 +88,6 @@ export function useRehearsal(): RehearsalControls {
     playing,
     times,
     seed,
-    events,
-    samples,
     problem,
     checked,
     play() {

@@ -45,13 +45,14 @@ function Worked({ run }: { run: RehearsalControls }) {
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);
   const board = useWorkbench((s) => s.board);
+  const events = useWorkbench((s) => s.events);
   const block = useWorkbench((s) => s.design?.blocks.find(({ id }) => id === s.selected));
   const posts = useWorkbench((s) => s.design?.posts);
   const signal = document.features.find((f) => f.id === selected);
   const sensor = document.sensors.find(({ id }) => id === selected);
   const turnout = board?.document.turnouts.findIndex((t) => t.id === selected) ?? -1;
   const name = board?.document.turnouts[turnout]?.name;
-  const latest = run.events.findLast(({ says }) => says.startsWith(`${name} `));
+  const latest = events.findLast(({ says }) => says.startsWith(`${name} `));
   if (signal?.kind === 'signal') {
     const held = board?.held[signalsOf(document).findIndex(({ id }) => id === signal.id)] ?? false;
     const post = posts?.find(({ signals }) => signals.some(({ id }) => id === signal.id));
@@ -59,7 +60,7 @@ function Worked({ run }: { run: RehearsalControls }) {
     const people = document.people ?? 1;
     const there = (post && board?.atPost[post.id]) ?? 1;
     const relief = (there % people) + 1;
-    const refused = run.events.findLast(({ says }) => says.startsWith(`${signal.name} is not cleared`));
+    const refused = events.findLast(({ says }) => says.startsWith(`${signal.name} is not cleared`));
     return (
       <div className="mb-3 flex flex-wrap gap-2">
         <button
