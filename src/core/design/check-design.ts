@@ -1,19 +1,20 @@
-import { detectionFindings, inferredFindings, sensitivityFindings, spotFindings } from '../detection';
+import {
+  detectionFindings,
+  fitFindings,
+  inferredFindings,
+  powerFindings,
+  sensitivityFindings,
+  spotFindings,
+} from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
-import { compileScheme, type Scheme } from '../patterns';
+import { aspectFindings, compileScheme, patternFindings, type Scheme } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
-import { System } from '../system';
+import { ownRuleFindings, System } from '../system';
+import { surveyFindings, trackEndFindings } from '../track';
 import { withWhatIsShown } from './always-at-stop';
-import { aspectFindings } from './aspect-findings';
-import { fitFindings } from './fit-findings';
-import { ownRuleFindings } from './own-rule-findings';
-import { patternFindings } from './pattern-findings';
-import { powerFindings } from './power-findings';
 import { placeFindings } from './signal-place';
-import { surveyFindings } from './survey-findings';
-import { trackEndFindings } from './track-end-findings';
 import { trafficFindings } from './traffic-findings';
 
 /** Everything computed from a document in one go: what screens show and what a rehearsal runs. */
@@ -28,18 +29,20 @@ export interface Design {
 export function checkDesign(document: LayoutDocument): Design {
   const scheme = compileScheme(document);
   const system = new System(scheme);
+  const { partition, readings } = scheme;
+  const { graph } = partition;
   const findings = [
-    ...detectionFindings(document, scheme.partition),
-    ...sensitivityFindings(document, scheme.partition),
-    ...spotFindings(document, scheme.partition),
-    ...inferredFindings(document, scheme.partition),
-    ...signalFindings(document, scheme.partition, scheme.readings),
-    ...trackEndFindings(scheme),
+    ...detectionFindings(document, partition),
+    ...sensitivityFindings(document, partition),
+    ...spotFindings(document, partition),
+    ...inferredFindings(document, partition),
+    ...signalFindings(document, partition, readings),
+    ...trackEndFindings(document, graph),
     ...trafficFindings(scheme),
     ...patternFindings(document),
-    ...surveyFindings(scheme),
-    ...fitFindings(scheme),
-    ...powerFindings(scheme),
+    ...surveyFindings(document, graph),
+    ...fitFindings(document, graph),
+    ...powerFindings(document, partition),
     ...aspectFindings(scheme),
     ...ownRuleFindings(system),
     ...placeFindings(scheme),

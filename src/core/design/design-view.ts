@@ -1,11 +1,10 @@
-import { type BlockId, type InferredBy, middleOf } from '../detection';
+import { type BlockId, districtsOf, type InferredBy, middleOf } from '../detection';
 import type { Finding } from '../findings';
 import { TRACK_POWERS } from '../kinds';
 import type { TenthUm } from '../measure';
 import { chosenOutputs, type Post } from '../patterns';
 import type { Booster, Edit, Facing, LayoutDocument } from '../survey';
 import { checkDesign, type Design } from './check-design';
-import { districtsOf } from './districts';
 import { type StandingTrains, standingTrains } from './standing-trains';
 import { type StoppingRoom, stoppingRooms } from './stopping-room';
 

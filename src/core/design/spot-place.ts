@@ -1,4 +1,4 @@
-import { consistOf, partsOf } from '../detection';
+import { bogiesMm, consistOf, partsOf } from '../detection';
 import { NOTHING, sensorKind } from '../kinds';
 import {
   CAUTION_SHARE,
@@ -13,7 +13,6 @@ import {
   throwOutside,
 } from '../measure';
 import { isKind, type LayoutDocument, type Sensor, signalsOf, type Train } from '../survey';
-import { bogiesMm } from './fit-findings';
 
 /** Nothing farther off than this, in mm, is said to be beside a spot. */
 const BESIDE_MM = 2500;

@@ -12,9 +12,11 @@ export {
   vehiclesOf,
 } from './consist';
 export { detectionFindings } from './detection-findings';
+export { type District, districtsOf } from './districts';
 export { type Block, type BlockId, isBlockId, type Piece, pieceAt, type Section } from './division';
 export { type BestAxles, bestAxles, type FewestAxles, fewestAxles, type SeenLimits } from './fewest-axles';
 export { eachCrossing, type Field, type Fields, partsNoticed } from './fields';
+export { bogiesMm, fitFindings } from './fit-findings';
 export { chanceShown, shortestHoldMs } from './hold';
 export { INFERRED_BY, type Inferred, type InferredBy } from './inferred';
 export { inferredFindings } from './inferred-findings';
@@ -29,6 +31,7 @@ export {
   pointsBeyond,
   withinBlock,
 } from './partition';
+export { powerFindings } from './power-findings';
 export { resistorAxles, takenOff } from './resistor-axles';
 export { type SeeEverywhere, type SeenEverywhere, seenLimits } from './seen-limits';
 export { type Sensitivity, sensitivityFindings, sensitivityOf } from './sensitivity';

@@ -3,12 +3,14 @@
  * `scheme.ts` gathers what they need, `pattern-list.ts` lists them, `rule-program.ts` and what it calls make rules of the slots.
  */
 
+export { aspectFindings } from './aspect-findings';
 export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks } from './detector-locking';
 export { besidesOf, expectedOf, needsOf, type PutTerm } from './gather';
 export * as names from './names';
 export { isOption, type OptionView, optionsAt } from './options';
 export { calledName, OWN, type OwnRuleFault, problemOf, standsAlone, withOwnRules } from './own-rules';
+export { patternFindings } from './pattern-findings';
 export { CHOOSABLE, chosenOutputs, cutsOff } from './pattern-list';
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
 export { rulesOfSignals, writeRules } from './rule-program';

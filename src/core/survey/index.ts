@@ -37,6 +37,7 @@ export { type Axle, type Vehicle, vehicleSchema } from './lists/vehicles';
 export { mergeDocuments, separateIds } from './merge';
 export { DIRECTIONS, DOCUMENT_VERSION, migrateDocument } from './migrate-document';
 export { asTyped, freshId, newDocument } from './new-document';
+export { overlapFindings } from './overlap-findings';
 export { type Span, spanOf } from './place-of';
 export { type DocumentReading, readDocument, readDocumentText, writeDocumentText } from './read-document';
 export { type Fault, referenceFaults } from './reference-faults';

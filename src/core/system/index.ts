@@ -5,6 +5,7 @@
  */
 export { Controller, type Running } from './controller';
 export { Digest } from './digest';
+export { ownRuleFindings } from './own-rule-findings';
 export { type PlantParameters, plantParameters, type TrainParameters, trainParameters } from './plant-parameters';
 export { isAskedOtherwise, lockOf, type Refusal, refusalOf } from './refusal';
 export { compileSystem, System } from './system';

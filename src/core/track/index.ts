@@ -5,3 +5,5 @@ export { measureBetween, type Stretch } from './measure-between';
 export { type Onward, type Over, onwardFrom } from './onward';
 export { type Polarity, type RailSpan, railsOf } from './polarity';
 export { type Drawing, type DrawnLine, distanceAt, type GoesOn, straighten, xOf } from './straighten';
+export { surveyFindings } from './survey-findings';
+export { trackEndFindings } from './track-end-findings';

@@ -1,14 +1,16 @@
 import type { Finding } from '../findings';
 import { showLength, type TypedLength } from '../measure';
-import type { Scheme } from '../patterns';
-import { type Edit, FEATURE_KINDS, FEATURES, type Feature, isKind, type LayoutDocument } from '../survey';
+import type { Edit } from './edit';
+import { FEATURE_KINDS, FEATURES } from './feature-kinds';
+import type { Feature } from './lists/features';
+import { isKind, type LayoutDocument } from './schema';
 
 /** Of which there is one at a time on any stretch; platforms may lie on either side. */
 type OneAtATime = Extract<Feature, { to: TypedLength }>;
 const KINDS = FEATURE_KINDS.filter((kind) => 'oneAtATime' in FEATURES[kind]);
 
 /** What was entered where there is already another of it: stretches across each other, and points or signals at one place. */
-export const overlapFindings = ({ document }: Scheme): Finding<Edit>[] => [
+export const overlapFindings = (document: LayoutDocument): Finding<Edit>[] => [
   ...KINDS.flatMap((kind) => stretches(document, document.features.filter(isKind(kind)) as OneAtATime[])),
   ...atOnePlace(
     document.turnouts,

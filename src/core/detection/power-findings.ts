@@ -1,22 +1,22 @@
 import type { Finding } from '../findings';
 import { CURRENT, sensorKind, TRACK_POWERS } from '../kinds';
-import type { Scheme } from '../patterns';
-import type { Edit } from '../survey';
+import type { Edit, LayoutDocument } from '../survey';
 import { districtFindings } from './district-findings';
+import type { Partition } from './partition';
 import { polarityFindings } from './polarity-findings';
 
 /** What is wrong with the current in the track: rails that meet the other way round, gaps in the wrong rail, stretches that nothing feeds. */
-export function powerFindings(scheme: Scheme): Finding<Edit>[] {
-  const { twoPoles, inTrack } = TRACK_POWERS[scheme.document.power];
+export function powerFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
+  const { twoPoles, inTrack } = TRACK_POWERS[document.power];
   return [
-    ...(twoPoles ? polarityFindings(scheme) : []),
-    ...(inTrack ? districtFindings(scheme) : []),
-    ...(inTrack ? [] : needsCurrent(scheme)),
+    ...(twoPoles ? polarityFindings(document, partition.graph) : []),
+    ...(inTrack ? districtFindings(document, partition) : []),
+    ...(inTrack ? [] : needsCurrent(document)),
   ];
 }
 
 /** Sensors that notice current, where there is none in the track. */
-function needsCurrent({ document: { sensors, power } }: Scheme): Finding<Edit>[] {
+function needsCurrent({ sensors, power }: LayoutDocument): Finding<Edit>[] {
   const blind = sensors.filter(({ kind }) => sensorKind(kind).notices === CURRENT);
   if (blind.length === 0) return [];
   return [

@@ -1,8 +1,8 @@
 import type { Finding } from '../findings';
 import { showLength, TENTH_UM_PER_MM, type TenthUm } from '../measure';
-import type { Scheme } from '../patterns';
 import type { Edit, FeatureOf, LayoutDocument } from '../survey';
-import { measureBetween, type Stretch } from '../track';
+import type { TrackGraph } from './graph';
+import { measureBetween, type Stretch } from './measure-between';
 
 /** Two readings of one tape differ by so much, and by so much more for every length of tape; common practice, no source. */
 const READING: TenthUm = 3 * TENTH_UM_PER_MM;
@@ -36,7 +36,7 @@ function without(whole: readonly Stretch[], others: readonly Stretch[]): Stretch
 }
 
 /** Stretches that were taped again and came out otherwise. Neither length is thrown away: what differs is told, and where to look. */
-export function tapeFindings({ document, partition: { graph } }: Scheme): Finding<Edit>[] {
+export function tapeFindings(document: LayoutDocument, graph: TrackGraph): Finding<Edit>[] {
   const shown = (length: TenthUm) => showLength(length, document.shownUnit);
   const nameOf = (line: string) => document.lines.find(({ id }) => id === line)!.name;
   const lost: FeatureOf<'tapedAcross'>[] = [];

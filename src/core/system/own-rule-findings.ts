@@ -1,7 +1,7 @@
 import type { Finding } from '../findings';
 import { standsAlone } from '../patterns';
 import type { Edit } from '../survey';
-import type { System } from '../system';
+import type { System } from './system';
 
 /** Rules of somebody's own that are left out, and those whose thing is gone. */
 export const ownRuleFindings = ({ ownRuleFaults, readings }: System): Finding<Edit>[] =>

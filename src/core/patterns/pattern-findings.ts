@@ -1,6 +1,7 @@
 import type { Finding } from '../findings';
-import { CHOOSABLE, isOption } from '../patterns';
 import { type Edit, type LayoutDocument, type Setting, signalsOf } from '../survey';
+import { isOption } from './options';
+import { CHOOSABLE } from './pattern-list';
 
 /** Ways of working that a thing is said to use and that there are not, or not for such a thing: it works as if it used none. */
 export function patternFindings(document: LayoutDocument): Finding<Edit>[] {

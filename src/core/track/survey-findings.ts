@@ -1,22 +1,21 @@
 import type { Finding } from '../findings';
 import { showLength } from '../measure';
-import type { Scheme } from '../patterns';
-import { asTyped, callThing, type Edit, type Gap, type Mark } from '../survey';
-import { edgeAt, trackFrom } from '../track';
-import { overlapFindings } from './overlap-findings';
+import { asTyped, callThing, type Edit, type Gap, type LayoutDocument, type Mark, overlapFindings } from '../survey';
+import { trackFrom } from './fouling';
+import { edgeAt, type TrackGraph } from './graph';
 import { tapeFindings } from './tape-findings';
 
 /** What can be seen of the survey by itself: lines that meet nothing, and cuts too near to points. */
-export const surveyFindings = (scheme: Scheme): Finding<Edit>[] => [
-  ...linesApart(scheme),
-  ...legsToNowhere(scheme),
-  ...tapeFindings(scheme),
-  ...overlapFindings(scheme),
-  ...cutsInClearance(scheme),
+export const surveyFindings = (document: LayoutDocument, graph: TrackGraph): Finding<Edit>[] => [
+  ...linesApart(document),
+  ...legsToNowhere(document, graph),
+  ...tapeFindings(document, graph),
+  ...overlapFindings(document),
+  ...cutsInClearance(document, graph),
 ];
 
 /** A line among others that no turnout, no end and no crossing joins to any of them. */
-function linesApart({ document }: Scheme): Finding<Edit>[] {
+function linesApart(document: LayoutDocument): Finding<Edit>[] {
   const { lines, joins, turnouts, crossings } = document;
   if (lines.length < 2) return [];
   const met = new Set([
@@ -42,7 +41,7 @@ function linesApart({ document }: Scheme): Finding<Edit>[] {
 }
 
 /** A leg that ends before the clearance point: nothing can stand on it clear of the other. */
-function legsToNowhere({ document, partition: { graph } }: Scheme): Finding<Edit>[] {
+function legsToNowhere(document: LayoutDocument, graph: TrackGraph): Finding<Edit>[] {
   const shown = (length: number) => showLength(length, document.shownUnit);
   return graph.points.flatMap(({ id, name, ports, kind, clearance }) =>
     ports.flatMap(({ edge, end }, port): Finding<Edit>[] => {
@@ -67,8 +66,7 @@ function legsToNowhere({ document, partition: { graph } }: Scheme): Finding<Edit
 }
 
 /** A cut between blades and clearance point: a train that stands beyond it still fouls the other leg. */
-function cutsInClearance({ document, partition }: Scheme): Finding<Edit>[] {
-  const { graph } = partition;
+function cutsInClearance(document: LayoutDocument, graph: TrackGraph): Finding<Edit>[] {
   const cuts = document.features.filter((f): f is Gap | Mark => f.kind === 'gap' || f.kind === 'mark');
   const onEdge = new Map<number, (Gap | Mark)[]>();
   for (const cut of cuts) {

@@ -1,8 +1,7 @@
 import type { Finding } from '../findings';
 import { showLength } from '../measure';
-import type { Scheme } from '../patterns';
-import { asTyped, type Edit, type FeatureKind } from '../survey';
-import type { EdgeEnd } from '../track';
+import { asTyped, type Edit, type FeatureKind, type LayoutDocument } from '../survey';
+import type { EdgeEnd, TrackGraph } from './graph';
 
 /** What may stand at the end of a track: something that holds a train, or the place from where it goes on elsewhere. */
 const ENDS: readonly FeatureKind[] = ['buffer', 'edge', 'liftOut'];
@@ -10,10 +9,10 @@ const ENDS: readonly FeatureKind[] = ['buffer', 'edge', 'liftOut'];
 const AT_THE_END_TENTH_UM = 500_000;
 
 /** Tracks that end with nothing that holds a train there, one finding for each line. */
-export function trackEndFindings({ document, partition }: Scheme): Finding<Edit>[] {
+export function trackEndFindings(document: LayoutDocument, graph: TrackGraph): Finding<Edit>[] {
   const holding = document.features.filter(({ kind }) => ENDS.includes(kind));
   return document.lines.flatMap((line): Finding<Edit>[] => {
-    const edges = partition.graph.byLine.get(line.id)!;
+    const edges = graph.byLine.get(line.id)!;
     const open = ([0, 1] as EdgeEnd[]).flatMap((end) => {
       const edge = end === 0 ? edges[0]! : edges[edges.length - 1]!;
       const at = end === 0 ? edge.from : edge.to;

@@ -1,4 +1,3 @@
-import { vehiclesOf } from '../detection';
 import type { Finding } from '../findings';
 import {
   apartAfter,
@@ -12,27 +11,26 @@ import {
   throwInside,
   throwOutside,
 } from '../measure';
-import type { Scheme } from '../patterns';
-import { asTyped, callThing, type Edit, isKind, type Vehicle } from '../survey';
-import { trackFrom } from '../track';
+import { asTyped, callThing, type Edit, isKind, type LayoutDocument, type Vehicle } from '../survey';
+import { type TrackGraph, trackFrom } from '../track';
+import { vehiclesOf } from './consist';
 
 /** Where trains and track do not fit each other: curves, throw, gradients, and parts that are lifted out. */
-export const fitFindings = (scheme: Scheme): Finding<Edit>[] => [
-  ...tightCurves(scheme),
-  ...thrownOut(scheme),
-  ...brakesOnGradients(scheme),
-  ...liftOuts(scheme),
-  ...bothWays(scheme),
+export const fitFindings = (document: LayoutDocument, graph: TrackGraph): Finding<Edit>[] => [
+  ...tightCurves(document),
+  ...thrownOut(document, graph),
+  ...brakesOnGradients(document),
+  ...liftOuts(document),
+  ...bothWays(document),
 ];
 
 /** Every vehicle that runs in some train, once. */
-const running = ({ document }: Scheme): Vehicle[] => [
+const running = (document: LayoutDocument): Vehicle[] => [
   ...new Map(document.trains.flatMap((train) => vehiclesOf(document, train)).map((one) => [one.id, one])).values(),
 ];
 
-function tightCurves(scheme: Scheme): Finding<Edit>[] {
-  const { document } = scheme;
-  const particular = running(scheme).filter(({ leastRadius }) => leastRadius);
+function tightCurves(document: LayoutDocument): Finding<Edit>[] {
+  const particular = running(document).filter(({ leastRadius }) => leastRadius);
   return document.features.filter(isKind('curve')).flatMap((curve): Finding<Edit>[] => {
     const unfit = particular.filter(({ leastRadius }) => leastRadius!.tenthUm > curve.radius.tenthUm);
     if (unfit.length === 0) return [];
@@ -62,19 +60,18 @@ export function bogiesMm({ axles, length }: Vehicle): number {
 }
 
 /** Curves beside points: a long vehicle swings into the room that the clearance point leaves to a straight one. */
-function thrownOut(scheme: Scheme): Finding<Edit>[] {
-  const { document, partition } = scheme;
+function thrownOut(document: LayoutDocument, graph: TrackGraph): Finding<Edit>[] {
   const curves = document.features.filter(isKind('curve'));
   if (curves.length === 0) return [];
-  const vehicles = running(scheme);
+  const vehicles = running(document);
   const shown = (length: number) => showLength(length, document.shownUnit);
   return document.turnouts.flatMap((turnout): Finding<Edit>[] => {
-    const node = partition.graph.points.find(({ id }) => id === turnout.id)!;
+    const node = graph.points.find(({ id }) => id === turnout.id)!;
     const clearance = mmOf(turnout.clearance.tenthUm);
-    const number = turnout.number ?? likelyNumber(clearance, scheme);
+    const number = turnout.number ?? likelyNumber(clearance, document);
     const beside = node.ports.slice(1).flatMap((leg) =>
-      trackFrom(partition.graph, leg, node.clearance).flatMap(({ edge, from, to }) => {
-        const { line } = partition.graph.edges[edge]!;
+      trackFrom(graph, leg, node.clearance).flatMap(({ edge, from, to }) => {
+        const { line } = graph.edges[edge]!;
         return curves.filter((curve) => curve.line === line && curve.at.tenthUm < to && curve.to.tenthUm > from);
       }),
     );
@@ -113,7 +110,7 @@ function thrownOut(scheme: Scheme): Finding<Edit>[] {
 }
 
 /** The crossing number for which a clearance would have been computed. */
-function likelyNumber(clearanceMm: number, { document }: Scheme): number {
+function likelyNumber(clearanceMm: number, document: LayoutDocument): number {
   let [low, high] = [1, 40];
   for (let i = 0; i < 30; i++) {
     const middle = (low + high) / 2;
@@ -129,7 +126,7 @@ const GRAVITY_MM_PER_S2 = 9806.65;
 const LEAST_PERCENT = 1;
 
 /** Trains whose braking nobody measured, where the line falls. */
-function brakesOnGradients({ document }: Scheme): Finding<Edit>[] {
+function brakesOnGradients(document: LayoutDocument): Finding<Edit>[] {
   const assumed = document.trains.filter(({ measured }) => !measured.includes('braking'));
   if (assumed.length === 0) return [];
   const steep = document.features
@@ -160,7 +157,7 @@ function brakesOnGradients({ document }: Scheme): Finding<Edit>[] {
 }
 
 /** A joint that can be open while trains run. */
-function liftOuts({ document }: Scheme): Finding<Edit>[] {
+function liftOuts(document: LayoutDocument): Finding<Edit>[] {
   const farthest = Math.max(
     0,
     ...document.trains.map(({ topSpeedKmh, brakingMmPerS2 }) =>
@@ -191,7 +188,7 @@ function liftOuts({ document }: Scheme): Finding<Edit>[] {
 }
 
 /** Two lines with a crossover between them, each signalled both ways. */
-function bothWays({ document }: Scheme): Finding<Edit>[] {
+function bothWays(document: LayoutDocument): Finding<Edit>[] {
   const signals = document.features.filter(isKind('signal'));
   const isBothWays = (line: string) =>
     (['up', 'down'] as const).every((route) =>

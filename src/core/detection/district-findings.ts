@@ -1,11 +1,11 @@
-import { type Partition, pieceAt } from '../detection';
 import type { Finding } from '../findings';
-import type { Scheme } from '../patterns';
-import { callThing, type Edit, isKind } from '../survey';
+import { callThing, type Edit, isKind, type LayoutDocument } from '../survey';
 import { type Feeder, feedersOf } from './districts';
+import { pieceAt } from './division';
+import type { Partition } from './partition';
 
 /** What is wrong with what is led where: sections that nothing feeds, or two boosters do, and gaps that do not part districts. */
-export function districtFindings({ document, partition }: Scheme): Finding<Edit>[] {
+export function districtFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
   const feeders = feedersOf(document, partition);
   if (feeders.size === 0) return [];
   const named = [...feeders.values()].flat().some(({ booster }) => booster !== undefined);
@@ -100,7 +100,7 @@ const ofNone = (
 
 /** Gaps between two districts that leave the other rail whole, where boosters share no return. */
 function joinedByRail(
-  document: Scheme['document'],
+  document: LayoutDocument,
   partition: Partition,
   feeders: ReadonlyMap<number, Feeder[]>,
   called: Called,

@@ -1,5 +1,6 @@
-import { type Partition, pieceAt } from '../detection';
 import { type Booster, type FeatureOf, isKind, type LayoutDocument } from '../survey';
+import { pieceAt } from './division';
+import type { Partition } from './partition';
 
 export type Feeder = FeatureOf<'feeder'>;
 

@@ -1,9 +1,8 @@
-import { consistOf } from '../detection';
 import type { Finding } from '../findings';
 import { fromMm, showLength, type TenthUm } from '../measure';
-import type { Scheme } from '../patterns';
 import { applyEdit, callThing, type Edit, type Gap, isKind, type LayoutDocument } from '../survey';
 import { type PointsNode, type Polarity, type RailSpan, railsOf, type TrackGraph } from '../track';
+import { consistOf } from './consist';
 
 const polarityOf = (graph: TrackGraph, document: LayoutDocument): Polarity =>
   railsOf(
@@ -15,7 +14,7 @@ const polarityOf = (graph: TrackGraph, document: LayoutDocument): Polarity =>
   );
 
 /** Rails that meet the other way round, stretches that are to be reversed, and gaps in the wrong rail. */
-export function polarityFindings({ document, partition: { graph } }: Scheme): Finding<Edit>[] {
+export function polarityFindings(document: LayoutDocument, graph: TrackGraph): Finding<Edit>[] {
   const { spans, clashes } = polarityOf(graph, document);
   const zones = new Set(clashes.map(({ zone }) => zone));
   const shorts = [...zones].map((zone): Finding<Edit> => {

@@ -1,7 +1,8 @@
 import type { Finding } from '../findings';
 import { greyOf, lampsOut, promisesFree, SIGHT_SYSTEM, SPEED_SYSTEM } from '../kinds';
-import { CHOOSABLE, cutsOff, type Scheme } from '../patterns';
 import { type Edit, systemOf, type Wiring } from '../survey';
+import { CHOOSABLE, cutsOff } from './pattern-list';
+import type { Scheme } from './scheme';
 
 /** What is wrong with what signals show: what nobody can tell, what nobody is told before, and what shows too much when it fails. */
 export function aspectFindings(scheme: Scheme): Finding<Edit>[] {
