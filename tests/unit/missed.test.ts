@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { withMissed } from '@/core/proof/model/missed';
-import type { Placement } from '@/core/proof/model/placements';
+import type { Placement } from '@/core/proof/model/placement';
 
 /** A train that goes on from one of these to the next; the first number that it feels everywhere is no spot. */
 const SECTION = 9;

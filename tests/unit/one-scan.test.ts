@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { type Compiled, compileProgram } from '@/core/logic';
 import { Explorer, ProofModel } from '@/core/proof';
-import { MOVING, Rules } from '@/core/proof/model/rules';
+import { MOVING } from '@/core/proof/model/rule-memory';
+import { Rules } from '@/core/proof/model/rules';
 import type { Wiring } from '@/core/proof/model/wiring';
 import { HAZARD_IDS } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
@@ -123,7 +124,7 @@ describe('steps of random programs', () => {
   ];
   const thingsShown = (rules: Rules, effect: number, thing: number) => {
     const values: number[] = [];
-    for (let list = rules.shownIn(effect); list >= 0; list = rules.displays.rest(list))
+    for (let list = rules.effects.shownIn(effect); list >= 0; list = rules.displays.rest(list))
       values.push(rules.displays.thing(rules.displays.first(list), thing));
     return values;
   };
@@ -140,7 +141,7 @@ describe('steps of random programs', () => {
         const [one, two] = [draw.pick(events), draw.pick(events)];
         if (one === two) continue;
         const [a, b, both] = [take(rules, state, [one]), take(rules, state, [two]), take(rules, state, [one, two])];
-        if (rules.neverSettles(a.effect) || rules.neverSettles(b.effect)) continue;
+        if (rules.effects.neverSettles(a.effect) || rules.effects.neverSettles(b.effect)) continue;
         const possible = (after: number, event: Event) =>
           eventsIn(rules, after).some((other) => JSON.stringify(other) === JSON.stringify(event));
         if (rules.areApart(a.effect, b.effect)) {

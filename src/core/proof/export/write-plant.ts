@@ -1,4 +1,4 @@
-import type { Placement } from '../model/placements';
+import type { Placement } from '../model/placement';
 
 /**
  * The plant alone under perfect protection, as a model for the Spin checker: each train is a number, its placement, and goes on

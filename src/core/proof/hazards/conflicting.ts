@@ -1,7 +1,7 @@
 import { type Conflict, conflictNow, conflictsOf } from '../../signals';
 import type { System } from '../../system';
 import type { DisplayedAspects } from '../model/displayed-aspects';
-import { MOVING } from '../model/rules';
+import { MOVING } from '../model/rule-memory';
 
 const [YES, NO] = [1, 2];
 

@@ -1,4 +1,4 @@
-import type { Placement } from './placements';
+import type { Placement } from './placement';
 
 /**
  * Where no current flows while a train stands: adds to each placement in which something of it is noticed by what needs current the same one at rest, in

@@ -1,5 +1,5 @@
 import { StateSet } from '../engine/state-set';
-import type { Placement } from './placements';
+import type { Placement } from './placement';
 
 /** The outcome of counting. */
 export interface Count {

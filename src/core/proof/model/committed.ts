@@ -1,5 +1,5 @@
 import { END_OF_TRACK, mustStopBefore } from '../../signals';
-import type { Before } from './placements';
+import type { Before } from './placement';
 
 /**
  * How far a train is committed to go whatever its signals show next: past how many of the things before it, counted from the nearest,

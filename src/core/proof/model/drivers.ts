@@ -1,10 +1,10 @@
 import { END_OF_TRACK } from '../../signals';
 import { committedNow, committedPast, STOOD } from './committed';
 import type { DisplayedAspects } from './displayed-aspects';
-import type { Advance, Before } from './placements';
+import type { Advance, Before } from './placement';
 import type { Present } from './plant-state';
 import type { ProofTrain } from './proof-train';
-import { MOVING } from './rules';
+import { MOVING } from './rule-memory';
 import { NONE, type Sight } from './sight';
 
 /** Bound past one signal that showed proceed, and no more. */

@@ -1,4 +1,4 @@
-import type { Advance, Placement } from './placements';
+import type { Advance, Placement } from './placement';
 
 /**
  * Adds, for each place where something gives pulses, that it misses one: from when a part of the train comes there until nothing of it is there any more

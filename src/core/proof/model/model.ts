@@ -39,7 +39,7 @@ export class ProofModel {
   hazards = 0;
   /** The step taken last did hazard after which nothing more can be told. */
   ended = false;
-  /** How the rules took that step (`Rules.effect`); below 0 when they had nothing to do with it. */
+  /** How the rules took that step (`Effects`); below 0 when they had nothing to do with it. */
   effect = NOTHING;
   private readonly machine: PackingMachine;
   /** What is packed: `at`, `committed`, `orders`, and last the state of the rules. */
@@ -333,14 +333,14 @@ export class ProofModel {
     const { rules } = this;
     this.ruleState = to;
     this.effect = effect;
-    const list = rules.shownIn(effect);
+    const list = rules.effects.shownIn(effect);
     this.drivers.commitAll(list);
     this.hazards |= this.ofSignals.bitsBefore(list);
-    for (let w = 0; w < rules.turnoutWords; w++)
-      for (let bits = rules.movedIn(effect, w); bits !== 0; bits &= bits - 1)
+    for (let w = 0; w < rules.effects.turnoutWords; w++)
+      for (let bits = rules.effects.movedIn(effect, w); bits !== 0; bits &= bits - 1)
         if (this.isOver(w * 32 + 31 - Math.clz32(bits & -bits))) this.hazards |= BITS_OF_DEED['points move under it'];
     this.hazards |= this.ofSignals.bits(rules.displayedIn(to), this.present.at);
-    if (!rules.neverSettles(effect)) return;
+    if (!rules.effects.neverSettles(effect)) return;
     this.hazards |= BITS_OF_RULES;
     this.ended = true;
   }

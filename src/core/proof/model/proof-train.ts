@@ -4,7 +4,8 @@ import { fastest, mmOf, mostBrakingMm, STOP_SHORT_MM } from '../../measure';
 import { entriesBetween, type Footprint, footprintOf } from '../../plant';
 import { type SignalsOn, signalsAlong } from '../../signals';
 import { type Rehearsal, slotOf, type Telling, takenOf, tellingsOf } from '../../simulation';
-import { type Placement, PlacementsOfTrain } from './placements';
+import type { Placement } from './placement';
+import { PlacementsOfTrain } from './placements';
 
 /** A part of a train’s body on a piece: between which distances along the piece its lower and its higher end are. */
 export interface Ground {

@@ -15,7 +15,7 @@ export const NOTHING = -1;
 export class RuleSteps {
   /** For each state of the rules, where in the list its steps begin; below 0, not yet worked out. */
   private first = new Int32Array(1024).fill(-1);
-  /** How many there are; then for each the one thing, the other, where they lead and in what effect (`Rules.effect`), and the effect of the other. Where APART, that of the one. */
+  /** How many there are; then for each the one thing, the other, where they lead and in what effect (`Effects`), and the effect of the other. Where APART, that of the one. */
   private list = new Int32Array(1024);
   private end = 0;
 

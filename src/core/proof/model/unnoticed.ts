@@ -1,5 +1,5 @@
 import { SCAN_S } from '../../measure';
-import type { Advance, Placement, Turn } from './placements';
+import type { Advance, Placement, Turn } from './placement';
 
 /** Distances nearer than this are one. */
 export const SAME_MM = 1e-5;

@@ -1,6 +1,6 @@
 import { countedOn } from '../model/committed';
 import type { ProofModel } from '../model/model';
-import type { Advance } from '../model/placements';
+import type { Advance } from '../model/placement';
 import type { MoveKind } from './kind';
 
 /** How a step ends that changes nothing for anybody; a counterexample can be told without it. */

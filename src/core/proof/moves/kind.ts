@@ -32,7 +32,7 @@ export interface MoveKind {
   take(model: ProofModel, index: number, choice: number): boolean;
   /** It gets a train somewhere: past a signal, onto points, or where another detector sees it. */
   getsSomewhere?(model: ProofModel, index: number, choice: number): boolean;
-  /** The rules refuse it, whatever else falls into a first scan of that effect (`Rules.effect`). */
+  /** The rules refuse it, whatever else falls into a first scan of that effect (`Effects`). */
   isRefused?(model: ProofModel, index: number, effect: number): boolean;
   /** In a sentence, from the state before it. */
   tell(model: ProofModel, index: number, choice: number): string;

@@ -1,6 +1,6 @@
 import { sensorKind } from '../../kinds';
 import type { ProofModel } from '../model/model';
-import { MOVING } from '../model/rules';
+import { MOVING } from '../model/rule-memory';
 import type { MoveKind } from './kind';
 
 /** A timer that counts ends. */
@@ -38,7 +38,7 @@ export const pointsAreAskedFor: MoveKind = {
     }
   },
   take: (model, motor, diverging) => model.ask(motor, diverging),
-  isRefused: (model, motor, effect) => model.rules.wasLocked(effect, motor),
+  isRefused: (model, motor, effect) => model.rules.effects.wasLocked(effect, motor),
   tell(model, motor, diverging) {
     const back = model.present.turnouts[motor]! >= MOVING ? ', while it still moves' : '';
     const { name } = model.motors[motor]!;
