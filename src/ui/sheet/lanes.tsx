@@ -19,6 +19,10 @@ export interface LaneKind {
   height(rows: number): number;
 }
 
+/** The height of lanes one under the other. */
+export const heightOf = (lanes: readonly LaneKind[], rows: number): number =>
+  lanes.reduce((sum, lane) => sum + lane.height(rows), 0);
+
 export interface LaneProps {
   document: LayoutDocument;
   design: DesignView;
