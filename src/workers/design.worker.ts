@@ -29,12 +29,25 @@ import { proofKey } from '@/core/proof';
 import type { LayoutDocument } from '@/core/survey';
 import { readSurvey, type SurveyReading } from '@/core/walk';
 import { type DocumentStep, FollowedDocument } from './document-step';
+import { Practice } from './practice';
 import { SentView, type ViewStep } from './view-step';
 
 const followed = new FollowedDocument();
 const sent = new SentView();
 /** The newest design that could be worked out; of an older document where the last step failed. */
 let bench: Bench | undefined;
+/** An edit changes features more often than anything else. */
+const practice = new Practice(
+  () => tryCheck({ ...followed.document!, features: [...followed.document!.features] }),
+  () => tryCheck(followed.document!),
+);
+function tryCheck(document: LayoutDocument): void {
+  try {
+    viewDesign(document, checkDesign(document));
+  } catch {
+    /** What is wrong was told when it was checked. */
+  }
+}
 
 /** What came of a step: how the design of that version is other than the one sent last, why there is none, or that the worker has another version than the step begins at. */
 export type Checked = { version: number } & ({ view: ViewStep } | { problem: string } | { behind: true });
@@ -44,6 +57,7 @@ const worker = {
   /** Goes on to the next version of the document. A step that fails leaves the last design to be asked about. */
   check(step: DocumentStep): Checked {
     const version = step.to;
+    practice.later();
     if (!followed.take(step)) return { version, behind: true };
     try {
       const document = followed.document!;

@@ -15,12 +15,13 @@ export async function journalsOf(page: Page, id: string): Promise<KeptJournal[]>
         asked.onsuccess = () => resolve(asked.result);
       });
     const database = await answer(indexedDB.open('roblik'));
-    const stores = database.transaction(['journals', 'steps']);
+    const stores = database.transaction(['journals', 'steps', 'documents']);
     const keys = await answer(stores.objectStore('journals').getAllKeys());
     const kept = await answer(stores.objectStore('journals').getAll());
     const found = [];
-    for (const [i, { layout, document, position }] of kept.entries()) {
+    for (const [i, { layout, position }] of kept.entries()) {
       if (layout !== id) continue;
+      const document = await answer(stores.objectStore('documents').get(keys[i]!));
       const range = IDBKeyRange.bound([keys[i], 0], [keys[i], position]);
       const steps = await answer(stores.objectStore('steps').getAll(range));
       found.push({ document, done: steps.slice(0, position) });

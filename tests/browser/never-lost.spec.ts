@@ -1,4 +1,6 @@
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { cm } from '../../src/core/measure';
+import { applyEdit, type LayoutDocument } from '../../src/core/survey';
 import { learningOval } from '../../src/demo/learning-oval';
 import { journalsOf, replays } from './journals';
 import { addAt, openLayout, watchErrors } from './open';
@@ -67,6 +69,63 @@ test('with the database away edits are kept through a reload and a closed window
   await says(later, 'Saved');
   const stored = await (await later.request.get(`/api/layouts/${id}`)).json();
   expect(JSON.stringify(stored.document)).toContain('110');
+});
+
+test('what an earlier version of the page had kept is taken up, saved, and kept on', async ({ context }) => {
+  const page = await context.newPage();
+  const errors = watchErrors(page);
+  const id = await openLayout(page, learningOval());
+  const answer = await page.request.get(`/api/layouts/${id}`);
+  const { document: base, revision } = (await answer.json()) as { document: LayoutDocument; revision: number };
+  const done = applyEdit(base, { do: 'add cut', kind: 'gap', line: base.lines[0]!.id, at: cm(123) });
+  if (!done.ok) throw new Error(done.problem);
+  const { document, ...step } = done.change;
+  await page.goto('/');
+  /** The second version: the document stood in the journal itself. */
+  await page.evaluate(
+    async ([id, base, document, step, revision]) => {
+      const over = (asked: IDBRequest) =>
+        new Promise<void>((resolve, reject) => {
+          asked.onsuccess = () => resolve();
+          asked.onerror = () => reject(asked.error);
+        });
+      await over(indexedDB.deleteDatabase('roblik'));
+      const opening = indexedDB.open('roblik', 2);
+      opening.onupgradeneeded = () => {
+        opening.result.createObjectStore('journals').createIndex('layout', 'layout');
+        opening.result.createObjectStore('steps');
+        opening.result.createObjectStore('bases');
+      };
+      await over(opening);
+      const stores = opening.result.transaction(['journals', 'steps', 'bases'], 'readwrite');
+      const kept = {
+        layout: id,
+        tab: 'before',
+        position: 1,
+        total: 1,
+        at: Date.now(),
+        document,
+        revision,
+        unsaved: true,
+      };
+      await over(stores.objectStore('journals').put(kept, `${id} before`));
+      await over(stores.objectStore('steps').put(step, [`${id} before`, 0]));
+      await over(stores.objectStore('bases').put(base, `${id} before`));
+      opening.result.close();
+      sessionStorage.clear();
+    },
+    [id, base, document, step, revision] as const,
+  );
+  await page.goto(`/layouts/${id}`);
+  await expect(gap(page, '123')).toBeVisible();
+  await says(page, 'Saved');
+  await page.reload();
+  await page.getByRole('button', { name: 'Undo: Add gap at 123 cm' }).click();
+  await expect(gap(page, '123')).toHaveCount(0);
+  await says(page, 'Saved');
+  const [journal] = await journalsOf(page, id);
+  expect(journal!.document).toEqual(base);
+  expect(errors).toEqual([]);
 });
 
 test('the second of two windows is told, sees both versions, and keeps what it chooses', async ({ context }) => {

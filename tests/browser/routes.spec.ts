@@ -111,10 +111,12 @@ test('an hour is run beside the server, which answers meanwhile; too many at onc
   const id = await put(request);
   const hour = () => request.post(`/api/layouts/${id}/replay`, { data: { ...recording, ticks: 180_000 } });
   const runs = Array.from({ length: 8 }, hour);
-  const asked = Date.now();
+  const answered: string[] = [];
+  const all = Promise.all(runs).finally(() => answered.push('the runs'));
   expect((await request.get('/api/health')).status()).toBe(200);
-  expect(Date.now() - asked).toBeLessThan(3000);
-  const answers = await Promise.all(runs);
+  answered.push('the server');
+  const answers = await all;
+  expect(answered).toEqual(['the server', 'the runs']);
   const done = answers.filter((answer) => answer.status() === 200);
   expect(done.length).toBeGreaterThanOrEqual(5);
   expect(answers.every((answer) => [200, 429].includes(answer.status()))).toBe(true);

@@ -6,7 +6,7 @@ import { type CounterexampleStep, type Explain, meet, type ProofModel, type Prop
 import type { HazardId } from '../simulation';
 import { asTyped, type Edit, type LayoutDocument } from '../survey';
 
-/** Why a counterexample ends in hazard, in the trade’s words, with what to try. */
+/** Why a counterexample ends in a hazard, in the trade’s words, with what to try. */
 export interface Cause {
   /** What now happens, where, and to whom. */
   says: string;

@@ -24,7 +24,14 @@ import { watchIt } from './watch-it';
 /** How far behind a signal the spot of a chain is put, or halfway through a short piece. Our choice. */
 const BEYOND: TenthUm = fromMm(50);
 
-type Of = { document: LayoutDocument; partition: Partition; block: Block; trains: readonly Running[] };
+type Of = {
+  document: LayoutDocument;
+  partition: Partition;
+  block: Block;
+  trains: readonly Running[];
+  /** Those of which two tell of what passes between them. */
+  spots: readonly Sensor[];
+};
 interface Running {
   name: string;
   parts: Consist['parts'];
@@ -48,10 +55,11 @@ export function inferredFindings(document: LayoutDocument, partition: Partition)
       bare: bare.some((one) => one === undefined) ? undefined : fromMm(Math.max(...(bare as number[]))),
     };
   });
+  const spots = document.sensors.filter(({ kind }) => sensorKind(kind).inPairs);
   return partition.blocks.flatMap((block) => {
     if (partition.sections[block.section]!.sensors.length > 0) return [];
     const inferred = partition.inferred.get(block.index);
-    const of = { document, partition, block, trains };
+    const of = { document, partition, block, trains, spots };
     return inferred ? FINDINGS[inferred.by](of, inferred as never) : lacksPair(of);
   });
 }
@@ -288,8 +296,7 @@ const stepUp = ({ id, name }: Sensor): Fix<Edit> => ({
 });
 
 /** A pair of spots at some of its ends and none at others: it could nearly be told. */
-function lacksPair({ document, partition, block }: Of): Finding<Edit>[] {
-  const spots = document.sensors.filter(({ kind }) => sensorKind(kind).inPairs);
+function lacksPair({ document, partition, block, spots }: Of): Finding<Edit>[] {
   if (spots.length === 0) return [];
   const ends = endsOf(partition, block);
   const there = ends.filter(({ piece, end }) => pairAt(spots, partition, partition.pieces[piece]!, end));

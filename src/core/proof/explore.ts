@@ -6,7 +6,7 @@ import { areTwoTrains, mayPair, trainsLooking } from './model/apart';
 import type { ProofModel } from './model/model';
 import { NOTHING, RuleSteps } from './model/rule-steps';
 
-/** A step that does hazard: the state it is taken from, and the step; without one, the start itself. */
+/** A step that leads to a hazard: the state it is taken from, and the step; without one, the start itself. */
 export interface Failure {
   from: number;
   /** The step’s code. */

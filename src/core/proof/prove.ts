@@ -52,7 +52,7 @@ export interface Proof<Cause = never> extends ProofProgress {
   /** Names of the trains it speaks of, and why others are not among them. */
   trains: string[];
   notPlaced: string[];
-  /** Harms after which nothing was looked at, in words: “no two trains touch”. */
+  /** Hazards after which nothing was looked at, in words: “no two trains touch”. */
   unless: string[];
   /** What was taken for granted; a proof holds under these and no further. */
   assumptions: string[];

@@ -3,9 +3,10 @@ import type { LayoutDocument, Step } from '@/core/survey';
 import { afterPaint } from './after-paint';
 import { broughtUp, type JournalState } from './journal-state';
 
-interface Kept extends Omit<JournalState, 'past' | 'future' | 'base'> {
-  /** Only in journals of the first version; since then it is kept by itself, and written when it is another. */
+interface Kept extends Omit<JournalState, 'past' | 'future' | 'base' | 'document'> {
+  /** Only in journals of earlier versions; since then each is kept by itself, and written when it is another. */
   base?: LayoutDocument;
+  document?: LayoutDocument;
   layout: string;
   tab: string;
   /** Of `total` steps kept, this many are done; the rest can be done again. */
@@ -18,6 +19,7 @@ interface Schema extends DBSchema {
   journals: { key: string; value: Kept; indexes: { layout: string } };
   steps: { key: [string, number]; value: Step };
   bases: { key: string; value: LayoutDocument };
+  documents: { key: string; value: LayoutDocument };
 }
 
 const TAB_KEY = 'roblik-window';
@@ -26,13 +28,14 @@ const KEEP_MS = 14 * 24 * 3600 * 1000;
 
 let database: Promise<IDBPDatabase<Schema>> | undefined;
 const open = () => {
-  database ??= openDB<Schema>('roblik', 2, {
+  database ??= openDB<Schema>('roblik', 3, {
     upgrade(db, from) {
       if (from < 1) {
         db.createObjectStore('journals').createIndex('layout', 'layout');
         db.createObjectStore('steps');
       }
-      db.createObjectStore('bases');
+      if (from < 2) db.createObjectStore('bases');
+      db.createObjectStore('documents');
     },
     /** A newer page wants it: this one opens it anew when it has something to keep. */
     blocking(_now, _wanted, event) {
@@ -63,6 +66,7 @@ async function claim(tab: string): Promise<boolean> {
 export class Journal {
   private written: Step[] = [];
   private writtenBase: LayoutDocument | undefined;
+  private writtenDocument: LayoutDocument | undefined;
   private latest: JournalState | undefined;
   private writing: Promise<void> | undefined;
 
@@ -123,7 +127,7 @@ export class Journal {
       const state = this.latest;
       this.latest = undefined;
       const steps = [...state.past, ...state.future];
-      const transaction = db.transaction(['journals', 'steps', 'bases'], 'readwrite');
+      const transaction = db.transaction(['journals', 'steps', 'bases', 'documents'], 'readwrite');
       const store = transaction.objectStore('steps');
       const asked: Promise<unknown>[] = [];
       steps.forEach((step, i) => {
@@ -131,8 +135,9 @@ export class Journal {
       });
       if (this.written.length > steps.length)
         asked.push(store.delete(IDBKeyRange.bound([this.key, steps.length], [this.key, this.written.length])));
-      const { past, future, base, ...rest } = state;
+      const { past, future, base, document, ...rest } = state;
       if (base !== this.writtenBase) asked.push(transaction.objectStore('bases').put(base, this.key));
+      if (document !== this.writtenDocument) asked.push(transaction.objectStore('documents').put(document, this.key));
       const kept: Kept = {
         ...rest,
         layout: this.layout,
@@ -145,6 +150,7 @@ export class Journal {
       await Promise.all([...asked, transaction.done]);
       this.written = steps;
       this.writtenBase = base;
+      this.writtenDocument = document;
     }
   }
 }
@@ -153,8 +159,9 @@ async function read(db: IDBPDatabase<Schema>, key: string): Promise<JournalState
   const kept = await db.get('journals', key);
   if (!kept) return undefined;
   const steps = kept.total === 0 ? [] : await db.getAll('steps', IDBKeyRange.bound([key, 0], [key, kept.total - 1]));
-  const { document, revision, unsaved, position } = kept;
+  const { revision, unsaved, position } = kept;
   const base = kept.base ?? (await db.get('bases', key))!;
+  const document = kept.document ?? (await db.get('documents', key))!;
   return broughtUp({
     document,
     base,
@@ -168,5 +175,6 @@ async function read(db: IDBPDatabase<Schema>, key: string): Promise<JournalState
 async function forget(db: IDBPDatabase<Schema>, key: string): Promise<void> {
   await db.delete('journals', key);
   await db.delete('bases', key);
+  await db.delete('documents', key);
   await db.delete('steps', IDBKeyRange.bound([key, 0], [key, Number.MAX_SAFE_INTEGER]));
 }

@@ -14,7 +14,8 @@ const numberOf = (past: number, counted: number): number => ((1 << past) | count
 export const committedValues = (things: number): number => (1 << (things + 1)) - 1;
 
 /**
- * Bound past everything that lies before the thing it must stop at as signals show now, and past what it was committed past before.
+ * What a train is committed to pass: everything before the thing that it must stop at as signals show now, and
+ * what it was committed to pass before.
  * `stopsIn` gives what a signal obliges to; `lies` how points lie, or undefined while they move.
  */
 export function committedNow(

@@ -7,7 +7,7 @@ import type { ProofTrain } from './proof-train';
 import { MOVING } from './rule-memory';
 import { NONE, type Sight } from './sight';
 
-/** Bound past one signal that showed proceed, and no more. */
+/** Committed past one signal that showed proceed, and no more. */
 const PAST_ONE = 2;
 /** In place of the one signal that must let a train go on: nothing must, or it is not that simple. */
 const [FREE, ASK] = [-1, -2];

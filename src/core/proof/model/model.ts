@@ -35,9 +35,9 @@ export class ProofModel {
   readonly present: Present;
   /** The motors of all points: what is called a turnout here is one of them, by number. */
   readonly motors: readonly Motor[];
-  /** Harms of the step taken last, one bit each in the order of HAZARD_IDS; of the start itself before any step. */
+  /** Hazards of the step taken last, one bit each in the order of HAZARD_IDS; of the start itself before any step. */
   hazards = 0;
-  /** The step taken last did hazard after which nothing more can be told. */
+  /** The step taken last led to a hazard after which nothing more can be told. */
   ended = false;
   /** How the rules took that step (`Effects`); below 0 when they had nothing to do with it. */
   effect = NOTHING;

@@ -7,7 +7,7 @@ import { Selection, subjectOf } from '@/ui/reasoning/selection';
 import { LineSheet } from '@/ui/sheet/line-sheet';
 import { shownDocument } from '@/ui/state/design';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import { HazardsNow } from './harms-now';
+import { HazardsNow } from './hazards-now';
 import { OnTheLine } from './on-the-line';
 import { RehearseBar } from './rehearse-bar';
 import { RunsWindow } from './runs-window';
