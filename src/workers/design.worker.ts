@@ -17,6 +17,8 @@ import {
   schemeFigures,
   type Trial,
   type Tried,
+  type TriedFixes,
+  triedFixes,
   viewDesign,
   viewPoints,
   viewSignal,
@@ -41,6 +43,12 @@ const practice = new Practice(
   () => tryCheck({ ...followed.document!, features: [...followed.document!.features] }),
   () => tryCheck(followed.document!),
 );
+/** What was worked out of the document as it is has given way to that of copies: it is worked out again once nothing more is tried. */
+let restoring: ReturnType<typeof setTimeout> | undefined;
+function restoreSoon(): void {
+  clearTimeout(restoring);
+  restoring = setTimeout(() => tryCheck(followed.document!), 300);
+}
 function tryCheck(document: LayoutDocument): void {
   try {
     viewDesign(document, checkDesign(document));
@@ -103,6 +111,13 @@ const worker = {
     return bestAxles(scheme.document, seenLimits(scheme.partition), count);
   },
   proposeSignals: (): SignalProposal => proposeSignals(bench!.design.scheme.document),
+  /** What mends a finding of that id, each fix tried. */
+  fixesOf(id: string): TriedFixes {
+    const { scheme, findings } = bench!.design;
+    const finding = findings.find((one) => one.id === id);
+    restoreSoon();
+    return finding ? triedFixes(scheme.document, findings, finding) : { offered: [], withheld: [] };
+  },
   figuresOf: (of: LayoutDocument): SchemeFigures => schemeFigures(of),
   suggest: (wishes: DivideWishes): Suggestion => suggestGaps(bench!.design.scheme.document, wishes),
   readText: (text: string): SurveyReading => readSurvey(text, followed.document!),

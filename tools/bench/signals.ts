@@ -1,4 +1,4 @@
-import { Bench, checkDesign, proposeSignals } from '../../src/core/design';
+import { Bench, checkDesign, proposeSignals, triedFixes } from '../../src/core/design';
 import { compileScheme, writeRules } from '../../src/core/patterns';
 import { signalsOf } from '../../src/core/survey';
 import { generatedLine } from '../../src/demo/generated';
@@ -44,6 +44,22 @@ export const signalFigures: readonly CoreFigure[] = [
     ready() {
       const bench = tried();
       return () => void bench.matrix({});
+    },
+  },
+  {
+    name: 'the fixes of a finding tried, 100 blocks',
+    unit: 'ms',
+    most: 200,
+    times: 9,
+    ready() {
+      const line = generatedLine(100);
+      const gone = signalsOf(line)[60]!;
+      const document = { ...line, features: line.features.filter(({ id }) => id !== gone.id) };
+      const { findings } = checkDesign(document);
+      const finding = findings.find(({ fixes }) => fixes.length > 0);
+      if (!finding || triedFixes(document, findings, finding).offered.length === 0)
+        throw new Error('Without one of its signals nothing of the line is mended by a fix.');
+      return () => void triedFixes(document, findings, finding);
     },
   },
   {

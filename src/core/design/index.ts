@@ -29,3 +29,4 @@ export { type SpotPlace, spotPlace } from './spot-place';
 export { type StandsAt, standsAt, worstOn } from './stands-at';
 export { blockOfStart, startBehind, startIn } from './start-place';
 export { Bench, type Trial, type Tried, tryByHand } from './trial';
+export { sayTogether, type TriedFix, type TriedFixes, triedFixes } from './tried-fixes';

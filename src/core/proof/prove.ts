@@ -1,10 +1,11 @@
 import { faultsIn, sayFault } from '../faults';
-import { HAZARD_IDS, HAZARDS, type HazardId } from '../simulation';
+import { HAZARD_IDS, HAZARDS, type HazardId, TICK_MS } from '../simulation';
 import type { System } from '../system';
 import { type CounterexampleStep, tellCounterexample } from './counterexample';
 import { Explorer } from './explore';
 import { isLookedFor } from './hazards/hazard-bits';
 import { ProofModel } from './model/model';
+import { STANDING_TICKS } from './model/standing-start';
 import { STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from './switches';
 
 export type Property = HazardId | 'deadlock';
@@ -76,6 +77,7 @@ const ASSUMPTIONS = [
   'A train may wait or be halted anywhere, go on at any moment, and takes no time; a timer may end at any moment once it counts.',
   'Drivers obey what they see: they know the line, see signals from where they need to stop, and stop a little before them. A train runs up to 12 % faster than surveyed, and brakes as surveyed.',
   'Anybody may ask for any turnout at any moment.',
+  `Power has been on for ${(STANDING_TICKS * TICK_MS) / 1000} seconds before any train moves, so that detectors and timers have settled: nothing is said of trains that move sooner.`,
   'Lengths are as surveyed, to half a centimetre: where a train comes to two boundaries nearer together than that, detectors notice them in either order.',
   'A train in a section that is cut off may still roll on; whether it waits for power for ever is not looked at. Blades of points are taken to be at one place: the tips of a turnout, the middle of a slip.',
   'A train that has touched another, or whose rules do not settle, is not followed.',

@@ -188,7 +188,7 @@ function unprotectedPoints(
         advice,
         fixes: [
           ...cuts,
-          ...places.slice(0, 4).map(
+          ...places.map(
             (p): Fix<Edit> => ({
               says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(document, p.line)}`,
               edit: { do: 'add signal', line: p.line, at: asTyped(p.at, document.shownUnit), governs: p.governs },

@@ -19,6 +19,10 @@ enablePatches();
 
 /** Everything a person can do to a layout. One vocabulary for buttons, keys, dragging and the fixes of findings. */
 export type Edit =
+  /** Several as one step, and what to call that. */
+  { do: 'one after another'; edits: readonly Single[]; says: string } | Single;
+
+type Single =
   | { do: 'delete'; id: string }
   | LayoutEdit
   | ThingEdit
@@ -48,6 +52,23 @@ export type EditResult = { ok: true; change: Change } | { ok: false; problem: st
 
 /** Carries out an edit, or says why it cannot be done. The document given is never changed. */
 export function applyEdit(document: LayoutDocument, edit: Edit): EditResult {
+  return edit.do === 'one after another' ? applyInOrder(document, edit.edits, edit.says) : applyOne(document, edit);
+}
+
+/** Each sees what those before it have done; where one is refused nothing is done. */
+function applyInOrder(document: LayoutDocument, edits: readonly Single[], says: string): EditResult {
+  const whole: Change = { document, patches: [], inverse: [], says };
+  for (const edit of edits) {
+    const result = applyOne(whole.document, edit);
+    if (!result.ok) return result;
+    whole.document = result.change.document;
+    whole.patches.push(...result.change.patches);
+    whole.inverse.unshift(...result.change.inverse);
+  }
+  return { ok: true, change: whole };
+}
+
+function applyOne(document: LayoutDocument, edit: Single): EditResult {
   try {
     let says = '';
     const [next, patches, inverse] = produceWithPatches(document, (draft) => {
@@ -74,57 +95,59 @@ export function applyChange(document: LayoutDocument, patches: Patch[]): LayoutD
 }
 
 /** How each is carried out on a draft; returns what was done, in words. */
-const EDITS: { readonly [D in Edit['do']]: (document: LayoutDocument, edit: Extract<Edit, { do: D }>) => string } = {
-  ...THING_EDITS,
-  delete: (document, { id }) => remove(document, [id]),
-  'rename layout': editLayout,
-  'name directions': editLayout,
-  'show unit': editLayout,
-  'stand signals': editLayout,
-  'set power': editLayout,
-  'add sensor': editSensors,
-  'change sensor': editSensors,
-  'give inputs': editSensors,
-  'expect dropouts': editSensors,
-  'reckon with': editSensors,
-  'wind feeders': editSensors,
-  'hold sensors': editSensors,
-  'add area': editTraffic,
-  'change area': editTraffic,
-  'run by': editTraffic,
-  'add movement': editTraffic,
-  'change movement': editTraffic,
-  price: editTraffic,
-  'number signals': editTraffic,
-  'number tracks': editTraffic,
-  'own rules': editRules,
-  'put aspect system': editSignals,
-  'add signals': editSignals,
-  wire: editSignals,
-  'signal by': editSignals,
-  divide: editDivision,
-  'turnouts in': editDivision,
-  'add turnout': editPoints,
-  'use pattern': editPoints,
-  'set option': editPoints,
-  'change turnout': editPoints,
-  'change crossing': editPoints,
-  'split line': editLines,
-  'merge lines': editLines,
-  'delete all': editSeveral,
-  'move all': editSeveral,
-  'fix all': editSeveral,
-  renumber: editSeveral,
-  'change features': editSeveral,
-  'lead feeders': editSeveral,
-  'add train': editTrains,
-  'change train': editTrains,
-  'turn train': editTrains,
-  'split train': editTrains,
-  'join trains': editTrains,
-  'keep vehicles': editTrains,
-  'fit resistor axles': editTrains,
-  'fit axles': editTrains,
-};
-const carryOut = (document: LayoutDocument, edit: Edit): string =>
-  (EDITS[edit.do] as (document: LayoutDocument, edit: Edit) => string)(document, edit);
+const EDITS: { readonly [D in Single['do']]: (document: LayoutDocument, edit: Extract<Single, { do: D }>) => string } =
+  {
+    ...THING_EDITS,
+    delete: (document, { id }) => remove(document, [id]),
+    'rename layout': editLayout,
+    'name directions': editLayout,
+    'show unit': editLayout,
+    'stand signals': editLayout,
+    'set power': editLayout,
+    'add sensor': editSensors,
+    'change sensor': editSensors,
+    'give inputs': editSensors,
+    'expect dropouts': editSensors,
+    'reckon with': editSensors,
+    'wind feeders': editSensors,
+    'hold sensors': editSensors,
+    'add area': editTraffic,
+    'change area': editTraffic,
+    'run by': editTraffic,
+    'add movement': editTraffic,
+    'change movement': editTraffic,
+    price: editTraffic,
+    'number signals': editTraffic,
+    'number tracks': editTraffic,
+    'own rules': editRules,
+    'put aspect system': editSignals,
+    'add signals': editSignals,
+    wire: editSignals,
+    'signal by': editSignals,
+    divide: editDivision,
+    'turnouts in': editDivision,
+    'add turnout': editPoints,
+    'use pattern': editPoints,
+    'set option': editPoints,
+    'change turnout': editPoints,
+    'change crossing': editPoints,
+    'split line': editLines,
+    'merge lines': editLines,
+    'delete all': editSeveral,
+    'move all': editSeveral,
+    'fix all': editSeveral,
+    renumber: editSeveral,
+    'change features': editSeveral,
+    'lead feeders': editSeveral,
+    'add train': editTrains,
+    'change train': editTrains,
+    'turn train': editTrains,
+    'split train': editTrains,
+    'join trains': editTrains,
+    'keep vehicles': editTrains,
+    'fit resistor axles': editTrains,
+    'fit axles': editTrains,
+  };
+function carryOut(document: LayoutDocument, edit: Single): string {
+  return (EDITS[edit.do] as (document: LayoutDocument, edit: Single) => string)(document, edit);
+}

@@ -1,8 +1,11 @@
 'use client';
+import { useRef } from 'react';
+import type { TriedFixes } from '@/core/design';
 import { type Finding, hazardOfFinding } from '@/core/findings';
 import type { Edit } from '@/core/survey';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isProofOf } from '@/ui/state/verdict-line';
+import { useTriedFixes } from './use-tried-fixes';
 
 const LABEL = { unsafe: 'unsafe', check: 'to check', note: 'note' } as const;
 const TONE = { unsafe: 'bg-fail-tint text-fail', check: 'bg-warn-tint text-warn', note: 'bg-hair text-ink2' } as const;
@@ -81,8 +84,10 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
       return `Prove looked at every state of the trains as they start now, at ${s.proved.at}, and came to no such mishap; other trains, or another start, may.`;
     return verdict?.result === 'fails' ? 'Prove found how such a mishap happens.' : undefined;
   });
+  const row = useRef<HTMLLIElement>(null);
+  const tried = useTriedFixes(finding, row);
   return (
-    <li className="flex items-start gap-3 border-b border-hair px-4 py-2">
+    <li ref={row} className="flex items-start gap-3 border-b border-hair px-4 py-2">
       <span className={`mt-px shrink-0 rounded-full px-2 text-[0.75rem] font-semibold ${TONE[finding.severity]}`}>
         {LABEL[finding.severity]}
       </span>
@@ -100,14 +105,39 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
           {finding.advice}
         </p>
         {proof && <p className="text-ink2">{proof}</p>}
-      </div>
-      <div className="flex shrink-0 flex-col items-stretch gap-1">
-        {finding.fixes.map((remedy, i) => (
-          <button key={i} type="button" className="button" onClick={() => store.getState().edit(remedy.edit)}>
-            {remedy.says}
-          </button>
+        {tried?.withheld.map(({ says, brings }) => (
+          <p key={says} className="text-ink2">
+            Not offered: {says}. It mends this, and brings something as grave: {sayBrought(brings)}
+          </p>
         ))}
+        {tried && finding.fixes.length > 0 && tried.offered.length + tried.withheld.length === 0 && (
+          <p className="text-ink2">Nothing that was tried mends it by itself.</p>
+        )}
       </div>
+      <Remedies tried={tried} />
     </li>
   );
+}
+
+/** What mends a finding, at a click, and what else there is to say then. */
+function Remedies({ tried }: { tried: TriedFixes | undefined }) {
+  const store = useWorkbenchStore();
+  if (!tried) return <span className="shrink-0 text-ink3">Trying what mends it …</span>;
+  return (
+    <div className="flex max-w-[45%] shrink-0 flex-col items-stretch gap-1">
+      {tried.offered.map(({ says, edit, brings }) => (
+        <div key={says}>
+          <button type="button" className="button w-full" onClick={() => store.getState().edit(edit)}>
+            {says}
+          </button>
+          {brings.length > 0 && <p className="text-[0.75rem] text-ink2">Then: {sayBrought(brings)}</p>}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** The first of what a fix brings, and how much more. */
+function sayBrought([first, ...more]: readonly string[]): string {
+  return more.length === 0 ? first! : `${first} And ${more.length === 1 ? '1 more' : `${more.length} more`}.`;
 }

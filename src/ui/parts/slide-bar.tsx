@@ -27,7 +27,8 @@ export function SlideBar({
       max={Math.max(1, most)}
       step={step}
       value={[value]}
-      onValueChange={([to]) => onChange(to!)}
+      /** The last step may be a short one. */
+      onValueChange={([to]) => onChange(to! + step > most ? most : to!)}
     >
       <Slider.Track className="h-1 grow rounded-full bg-line">
         <Slider.Range className="absolute h-1 rounded-full bg-accent" />

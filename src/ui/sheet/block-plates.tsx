@@ -62,7 +62,7 @@ export function BlockPlate({
   id,
   name,
   plate,
-  shift = 0,
+  shift,
   isOccupied,
   isSelected,
   onPick,
@@ -70,14 +70,15 @@ export function BlockPlate({
   id: string;
   name: string;
   plate: NonNullable<ReturnType<Placed['plates']['get']>>;
+  /** How far it has stepped aside, where it may. */
   shift?: number;
   isOccupied: boolean;
   isSelected: boolean;
   onPick: (() => void) | undefined;
 }) {
   const { x, y, width, from } = plate;
-  const moved = (
-    <g data-part transform={shift === 0 ? undefined : `translate(${shift} 0)`}>
+  const named = (
+    <>
       <rect
         x={x - width / 2}
         y={y - 8.5}
@@ -97,12 +98,18 @@ export function BlockPlate({
       >
         {name}
       </text>
-    </g>
+    </>
   );
   return (
     <Pickable thing={id} label={`Block ${name}${isOccupied ? ', occupied' : ''}`} onPick={onPick}>
-      {from && <path data-part="leader" d={leaderOf(plate, shift)} stroke="var(--edge)" />}
-      {moved}
+      {from && <path data-part="leader" d={leaderOf(plate, shift ?? 0)} stroke="var(--edge)" />}
+      {shift === undefined ? (
+        named
+      ) : (
+        <g data-part transform={`translate(${shift} 0)`}>
+          {named}
+        </g>
+      )}
     </Pickable>
   );
 }

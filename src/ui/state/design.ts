@@ -12,6 +12,7 @@ import type {
   Some,
   Trial,
   Tried,
+  TriedFixes,
 } from '@/core/design';
 import type { BestAxles, SeeEverywhere } from '@/core/detection';
 import type { DivideWishes, Suggestion } from '@/core/divide';
@@ -70,6 +71,8 @@ export interface DesignSlice {
   seeWith?: (count: number) => Promise<BestAxles>;
   /** Where signals could be placed, and what speaks for each. */
   proposeSignals?: () => Promise<SignalProposal>;
+  /** What mends a finding, by its id: each fix is tried on a copy. */
+  fixesOf?: (id: string) => Promise<TriedFixes>;
   /** What a way to protect the layout takes, costs and leaves. */
   figuresOf?: (of: LayoutDocument) => Promise<SchemeFigures>;
   /** Where to cut the track so that it is divided as is wished for. */

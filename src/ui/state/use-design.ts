@@ -35,6 +35,7 @@ export function useDesign(): void {
       seeEverywhere: () => remote.seeEverywhere(),
       seeWith: (count: number) => remote.seeWith(count),
       proposeSignals: () => remote.proposeSignals(),
+      fixesOf: (id: string) => remote.fixesOf(id),
       figuresOf: (of: LayoutDocument) => remote.figuresOf(of),
       suggest: (wishes: DivideWishes) => remote.suggest(wishes),
       readText: (text: string) => remote.readText(text),
