@@ -18,7 +18,9 @@ import {
   type Trial,
   type Tried,
   type TriedFixes,
+  type TriedRemedies,
   triedFixes,
+  triedRemedies,
   viewDesign,
   viewPoints,
   viewSignal,
@@ -26,9 +28,10 @@ import {
 import { type BestAxles, bestAxles, fewestAxles, type SeeEverywhere, seenLimits } from '@/core/detection';
 import { type DivideWishes, type Suggestion, suggestGaps } from '@/core/divide';
 import { type FaultGroup, faultsOf } from '@/core/faults';
+import type { Fix } from '@/core/findings';
 import { type Explanation, RuleProgramError } from '@/core/logic';
-import { proofKey } from '@/core/proof';
-import type { LayoutDocument } from '@/core/survey';
+import { type Property, proofKey, type Steered } from '@/core/proof';
+import type { Edit, LayoutDocument } from '@/core/survey';
 import { readSurvey, type SurveyReading } from '@/core/walk';
 import { type DocumentStep, FollowedDocument } from './document-step';
 import { Practice } from './practice';
@@ -117,6 +120,11 @@ const worker = {
     const finding = findings.find((one) => one.id === id);
     restoreSoon();
     return finding ? triedFixes(scheme.document, findings, finding) : { offered: [], withheld: [] };
+  },
+  /** What mends a failure, each remedy tried. */
+  remediesOf(fixes: readonly Fix<Edit>[], property: Property, steered: Steered | undefined): TriedRemedies {
+    restoreSoon();
+    return triedRemedies(followed.document!, fixes, property, steered);
   },
   figuresOf: (of: LayoutDocument): SchemeFigures => schemeFigures(of),
   suggest: (wishes: DivideWishes): Suggestion => suggestGaps(bench!.design.scheme.document, wishes),

@@ -30,3 +30,4 @@ export { type StandsAt, standsAt, worstOn } from './stands-at';
 export { blockOfStart, startBehind, startIn } from './start-place';
 export { Bench, type Trial, type Tried, tryByHand } from './trial';
 export { sayTogether, type TriedFix, type TriedFixes, triedFixes } from './tried-fixes';
+export { type TriedRemedies, type TriedRemedy, triedRemedies } from './tried-remedies';

@@ -5,6 +5,7 @@ import { type Finding, hazardOfFinding } from '@/core/findings';
 import type { Edit } from '@/core/survey';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isProofOf } from '@/ui/state/verdict-line';
+import { sayBrought } from './say-brought';
 import { useTriedFixes } from './use-tried-fixes';
 
 const LABEL = { unsafe: 'unsafe', check: 'to check', note: 'note' } as const;
@@ -135,9 +136,4 @@ function Remedies({ tried }: { tried: TriedFixes | undefined }) {
       ))}
     </div>
   );
-}
-
-/** The first of what a fix brings, and how much more. */
-function sayBrought([first, ...more]: readonly string[]): string {
-  return more.length === 0 ? first! : `${first} And ${more.length === 1 ? '1 more' : `${more.length} more`}.`;
 }

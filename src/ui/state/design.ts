@@ -13,12 +13,15 @@ import type {
   Trial,
   Tried,
   TriedFixes,
+  TriedRemedies,
 } from '@/core/design';
 import type { BestAxles, SeeEverywhere } from '@/core/detection';
 import type { DivideWishes, Suggestion } from '@/core/divide';
 import type { FaultGroup } from '@/core/faults';
+import type { Fix } from '@/core/findings';
 import type { Explanation } from '@/core/logic';
-import type { LayoutDocument } from '@/core/survey';
+import type { Property, Steered } from '@/core/proof';
+import type { Edit, LayoutDocument } from '@/core/survey';
 import type { SurveyReading } from '@/core/walk';
 import type { Proved } from './verdict-line';
 import type { StageTraits } from './view';
@@ -73,6 +76,12 @@ export interface DesignSlice {
   proposeSignals?: () => Promise<SignalProposal>;
   /** What mends a finding, by its id: each fix is tried on a copy. */
   fixesOf?: (id: string) => Promise<TriedFixes>;
+  /** What mends a failure: each remedy is tried on a copy, with the run that led to it. */
+  remediesOf?: (
+    fixes: readonly Fix<Edit>[],
+    property: Property,
+    steered: Steered | undefined,
+  ) => Promise<TriedRemedies>;
   /** What a way to protect the layout takes, costs and leaves. */
   figuresOf?: (of: LayoutDocument) => Promise<SchemeFigures>;
   /** Where to cut the track so that it is divided as is wished for. */

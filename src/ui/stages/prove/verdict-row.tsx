@@ -7,6 +7,7 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isProofOf } from '@/ui/state/verdict-line';
 import type { ProofReport } from '@/workers/proof.worker';
 import { rehearse } from '../rehearse';
+import { Remedies } from './remedies';
 
 export const count = (n: number) => n.toLocaleString('en').replaceAll(',', ' ');
 const lower = (text: string) => text[0]!.toLowerCase() + text.slice(1);
@@ -88,16 +89,7 @@ export function VerdictRow({
           <p>{named(atTheStart ? `So it is from the start: ${lower(cause.says)}` : cause.says)}</p>
           {cause.why && <p className="mt-0.5">{named(cause.why)}</p>}
           {cause.advice && <p className="mt-0.5 text-ink2">{named(cause.advice)}</p>}
-          {[...own, ...more].map((remedy) => (
-            <button
-              key={remedy.says}
-              type="button"
-              className="button mr-1 mt-1"
-              onClick={() => store.getState().edit(remedy.edit)}
-            >
-              {named(remedy.says)}
-            </button>
-          ))}
+          <Remedies fixes={[...own, ...more]} property={property} steered={steered} named={named} />
         </div>
       )}
       {counterexample && !atTheStart && (
