@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { type Cause, causesIn } from '@/core/design';
+import { type Cause, causesIn, leftOut } from '@/core/design';
 import { type Fault, sayFault, withFault } from '@/core/faults';
 import {
   type Proof,
@@ -57,6 +57,7 @@ const worker = {
       if (counterexample) steered[property] = steerCounterexample(run.explorer.model, property, counterexample);
     return {
       ...proof,
+      assumptions: [...proof.assumptions, ...leftOut(document)],
       key: proofKey(system),
       ...(fault && { fault: { ...fault, says: sayFault(system, fault, true) } }),
       steered,

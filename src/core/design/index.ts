@@ -11,6 +11,7 @@ export {
 } from './design-view';
 export { FAILURES, type FailOutcome, type FailRow } from './fail-direction';
 export type { KeptRun, KeptRunRow } from './kept-run';
+export { leftOut } from './left-out';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export { type OwnRuleRow, ownRuleList } from './own-rule-list';
 export { type PointsView, viewPoints } from './points-view';

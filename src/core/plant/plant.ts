@@ -175,6 +175,7 @@ export class Plant {
         crossed = true;
       }
     }
+    for (const { train, off } of this.handled) if (!off) this.setDownOnMoving(train, events);
     if (commanded || this.moving) this.moveMotors(drives, events);
     if (this.dirty || this.looksAlways) {
       for (const train of this.trains) train.lookAgain();
@@ -204,6 +205,14 @@ export class Plant {
       this.trains[other]!.strand();
       events.push({ kind: 'collision', train, other });
     }
+  }
+
+  /** Points that have begun to move go on under a train that is set down on them. */
+  private setDownOnMoving(train: number, events: PlantEvent[]): void {
+    this.motors.forEach(({ position }, motor) => {
+      if (position === 'between' && this.proximity.trainsOver(motor).includes(train))
+        events.push({ kind: 'points moved under', train, motor });
+    });
   }
 
   private moveMotors(drives: (turnout: number) => 'straight' | 'diverging', events: PlantEvent[]): void {

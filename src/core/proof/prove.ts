@@ -92,7 +92,7 @@ function faultless(system: System): string {
 }
 
 /** Another number voids every proof made before: what the prover looks at, or how, has changed. */
-const PROVER_VERSION = 1;
+const PROVER_VERSION = 2;
 /** What a proof belongs to: what runs, and the version of the prover. */
 export const proofKey = (system: System): string => `${PROVER_VERSION}-${system.key}`;
 
@@ -125,6 +125,16 @@ export class ProofRun {
     const { finished, deadlock, hazards, model, ended } = explorer;
     const causeOf = (property: Property, counterexample: CounterexampleStep[]) =>
       explain && { cause: explain(model, property, counterexample) };
+    /** The rules do not settle before anything moves, so that no step that they take part in is followed. */
+    const never = hazards.get('rules never settle');
+    const sawNothing = never !== undefined && never.move === undefined;
+    const standing = !finished
+      ? 'unfinished'
+      : sawNothing
+        ? 'not looked at'
+        : ended.size > 0
+          ? 'holds unless'
+          : 'holds';
     const asked = PROPERTIES.filter((property) => mayHappen(property, model.system));
     const verdicts = asked.map((property): Verdict<Cause> => {
       if (!isLookedAt(property, model)) return { property, result: 'not looked at' };
@@ -143,7 +153,7 @@ export class ProofRun {
           return { property, result: 'fails', counterexample, ...cause, ...(atTheStart && { atTheStart }) };
         }
       }
-      return { property, result: !finished ? 'unfinished' : ended.size > 0 ? 'holds unless' : 'holds' };
+      return { property, result: standing };
     });
     return {
       ...this.progress,

@@ -11,7 +11,7 @@ export const SWITCHES = {
     standard: true,
   },
   'one scan': {
-    says: 'Two things happen within one scan of the rules',
+    says: 'Two things happen within one scan of the rules: trains that go on, points that are asked for or come to lie, timers that end, and what fails',
     without: 'No two things happen within one scan of the rules.',
     standard: true,
   },

@@ -1,5 +1,6 @@
 'use client';
 import { useEffect } from 'react';
+import { undoOrRedo } from '@/ui/parts/undo-keys';
 import { useWorkbenchStore } from '@/ui/state/store';
 import { lettersAreOn } from './shortcuts';
 
@@ -33,11 +34,10 @@ export function useKeys(): void {
         event.preventDefault();
       }
       if (!control) return;
+      const chord = undoOrRedo(event);
       if (key === 'k') store.getState().set({ window: 'find' });
-      else if (inText) return;
-      else if (key === 'z' && !event.shiftKey) store.getState().undo();
-      else if ((key === 'z' && event.shiftKey) || key === 'y') store.getState().redo();
-      else return;
+      else if (inText || !chord) return;
+      else store.getState()[chord]();
       event.preventDefault();
     };
     window.addEventListener('keydown', onKey);

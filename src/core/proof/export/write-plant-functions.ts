@@ -296,8 +296,11 @@ static int may_set_down(int t) {
   return 1;
 }
 static void set_down(int t) {
+  int m;
   takes(-1);
   now.at[t] = 0;
+  for (m = 0; m < MOTORS; m++)
+    if (now.lies[m] > 1 && has(over_of, over_at, row(t), m)) { ${set(HAZARDS_OF_DEED['points move under it'])} }
   now.todo = to_look(t, 0);
   say_of(t, start_says_of, start_says_at[t], start_says_at[t + 1]);
 }

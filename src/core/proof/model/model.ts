@@ -13,6 +13,7 @@ import { Drivers } from './drivers';
 import { endsIn, hazardsIn, Meetings, orderIn } from './meetings';
 import { type Present, plantMachine, presentIn } from './plant-state';
 import { meet, type ProofTrain, proofTrainsOf, type Said } from './proof-train';
+import { MOVING } from './rule-memory';
 import { NOTHING } from './rule-steps';
 import { Rules } from './rules';
 import { type Sight, sightOf } from './sight';
@@ -286,8 +287,11 @@ export class ProofModel {
     return this.trains.every((other, t) => t === train || this.isOff(t) || !meet(pieces, 0, other.pieces, at[t]!));
   }
   setDown(train: number): boolean {
-    this.present.at[train] = 0;
+    const { at, turnouts } = this.present;
+    at[train] = 0;
     this.lookAround(train);
+    for (const motor of this.placementOf(train).over)
+      if (turnouts[motor]! >= MOVING) this.hazards |= BITS_OF_DEED['points move under it'];
     this.tell(train, this.trains[train]!.toldAtStart);
     return true;
   }

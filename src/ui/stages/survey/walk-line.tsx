@@ -4,6 +4,7 @@ import { Popover } from 'radix-ui';
 import { type KeyboardEvent, memo, type RefObject, useCallback, useEffect, useId, useMemo, useState } from 'react';
 import { showLength } from '@/core/measure';
 import { freshIn, readPhrase, SAID, type Walk } from '@/core/walk';
+import { undoOrRedo } from '@/ui/parts/undo-keys';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { TextWindow } from './text-window';
 
@@ -78,8 +79,9 @@ export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> 
     [reading?.offers, begun],
   );
   const onKeyDown = (event: KeyboardEvent) => {
+    const chord = typed === '' ? undoOrRedo(event) : undefined;
     if (event.key === 'Enter') keep();
-    else if (typed === '' && (event.ctrlKey || event.metaKey) && event.key === 'z') store.getState().undo();
+    else if (chord) store.getState()[chord]();
     else if (event.key === 'Escape' && typed !== '') change('');
     else if (event.key === 'Tab' && !event.shiftKey && reading?.meant !== undefined) change(reading.meant);
     else if (event.key === 'Tab' && !event.shiftKey && begun !== '' && offers[0] !== undefined && offers[0] !== begun)
