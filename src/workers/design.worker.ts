@@ -4,6 +4,7 @@ import {
   Bench,
   checkDesign,
   type FailRow,
+  type FailureFixes,
   type OwnRuleRow,
   ownRuleList,
   type PointsView,
@@ -18,9 +19,8 @@ import {
   type Trial,
   type Tried,
   type TriedFixes,
-  type TriedRemedies,
   triedFixes,
-  triedRemedies,
+  triedOnFailure,
   viewDesign,
   viewPoints,
   viewSignal,
@@ -121,10 +121,10 @@ const worker = {
     restoreSoon();
     return finding ? triedFixes(scheme.document, findings, finding) : { offered: [], withheld: [] };
   },
-  /** What mends a failure, each remedy tried. */
-  remediesOf(fixes: readonly Fix<Edit>[], property: Property, steered: Steered | undefined): TriedRemedies {
+  /** What mends a failure, each fix tried. */
+  failureFixesOf(fixes: readonly Fix<Edit>[], property: Property, steered: Steered | undefined): FailureFixes {
     restoreSoon();
-    return triedRemedies(followed.document!, fixes, property, steered);
+    return triedOnFailure(followed.document!, fixes, property, steered);
   },
   figuresOf: (of: LayoutDocument): SchemeFigures => schemeFigures(of),
   suggest: (wishes: DivideWishes): Suggestion => suggestGaps(bench!.design.scheme.document, wishes),

@@ -47,6 +47,8 @@ test('boards in a chain: the last one stays at stop until it is made a timer, an
   await page.getByRole('contentinfo').getByRole('button', { name: 'Open' }).click();
   const stays = page.getByText(/^No way out of Beyond leads past a spot of the next board/);
   await expect(stays.first()).toBeVisible();
+  /** Fixes are tried once their row is seen. */
+  await stays.last().scrollIntoViewIfNeeded();
   await page.getByRole('button', { name: 'Make C3 a timer' }).click();
   await expect(stays).toHaveCount(0);
   await page.getByRole('contentinfo').getByRole('button', { name: 'Close' }).click();

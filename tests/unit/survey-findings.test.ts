@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkDesign } from '@/core/design';
 import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
 import { readSurvey, withAdditions } from '@/core/walk';
+import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
 
 const walked = (text: string): LayoutDocument => {
@@ -54,5 +55,27 @@ describe('a cut before the clearance point', () => {
     }, d);
     expect(said(mended, 'cut inside clearance')).toEqual([]);
     expect(said(smallValley(), 'cut inside clearance')).toEqual([]);
+  });
+});
+
+describe('two things of one kind with one name', () => {
+  test.each(['lines', 'trains', 'sensors', 'signals'] as const)('%s are told, each pair once', (what) => {
+    const d = learningOval();
+    const lines = [d.lines[0]!, { ...d.lines[0]!, id: 'second', name: d.lines[0]!.name }];
+    const alike: Record<typeof what, LayoutDocument> = {
+      lines: { ...d, lines },
+      trains: { ...d, trains: d.trains.map((train) => ({ ...train, name: 'Same' })) },
+      sensors: { ...d, sensors: d.sensors.map((sensor, i) => (i < 2 ? { ...sensor, name: 'Same' } : sensor)) },
+      signals: {
+        ...d,
+        features: d.features.map((f) => (f.kind === 'signal' && /^S[12]$/.test(f.name) ? { ...f, name: 'Same' } : f)),
+      },
+    };
+    const told = (document: LayoutDocument) =>
+      checkDesign(document).findings.filter(({ kind }) => kind === 'two things with one name');
+    expect(told(alike[what]).map(({ says }) => says)).toEqual([
+      expect.stringMatching(new RegExp(`^Two ${what} are called`)),
+    ]);
+    expect(told(d)).toEqual([]);
   });
 });

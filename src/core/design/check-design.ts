@@ -72,6 +72,8 @@ export function checkDesign(document: LayoutDocument): Design {
 /** Two things of one kind that bear the same name: rules and runs know them apart, people do not. */
 function sameNames({ document, partition, readings }: Scheme): Finding<Edit>[] {
   const kinds: [string, { name: string; id: string }[]][] = [
+    ['lines', document.lines],
+    ['trains', document.trains],
     ['sensors', document.sensors],
     ['points', partition.graph.motors],
     ['signals', readings.map(({ signal }) => signal)],

@@ -10,6 +10,7 @@ export {
   viewDesign,
 } from './design-view';
 export { FAILURES, type FailOutcome, type FailRow } from './fail-direction';
+export { type FailureFix, type FailureFixes, triedOnFailure } from './failure-fixes';
 export type { KeptRun, KeptRunRow } from './kept-run';
 export { leftOut } from './left-out';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
@@ -31,4 +32,3 @@ export { type StandsAt, standsAt, worstOn } from './stands-at';
 export { blockOfStart, startBehind, startIn } from './start-place';
 export { Bench, type Trial, type Tried, tryByHand } from './trial';
 export { sayTogether, type TriedFix, type TriedFixes, triedFixes } from './tried-fixes';
-export { type TriedRemedies, type TriedRemedy, triedRemedies } from './tried-remedies';

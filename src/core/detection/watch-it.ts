@@ -4,7 +4,7 @@ import { asTyped, type Edit, type LayoutDocument } from '../survey';
 import type { Block } from './division';
 import type { Partition } from './partition';
 
-/** A place in the middle of a block, for a remedy or for a click to lead to. */
+/** A place in the middle of a block, for a fix or for a click to lead to. */
 export function middleOf(partition: Partition, block: Block): { line: string; at: number } {
   const longest = block.pieces
     .map((p) => partition.pieces[p]!)

@@ -115,13 +115,13 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
           <p className="text-ink2">Nothing that was tried mends it by itself.</p>
         )}
       </div>
-      <Remedies tried={tried} />
+      <Fixes tried={tried} />
     </li>
   );
 }
 
 /** What mends a finding, at a click, and what else there is to say then. */
-function Remedies({ tried }: { tried: TriedFixes | undefined }) {
+function Fixes({ tried }: { tried: TriedFixes | undefined }) {
   const store = useWorkbenchStore();
   if (!tried) return <span className="shrink-0 text-ink3">Trying what mends it …</span>;
   return (

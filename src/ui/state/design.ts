@@ -2,6 +2,7 @@ import type {
   AspectMatrix,
   DesignView,
   FailRow,
+  FailureFixes,
   OwnRuleRow,
   PointsView,
   RulesAbout,
@@ -13,7 +14,6 @@ import type {
   Trial,
   Tried,
   TriedFixes,
-  TriedRemedies,
 } from '@/core/design';
 import type { BestAxles, SeeEverywhere } from '@/core/detection';
 import type { DivideWishes, Suggestion } from '@/core/divide';
@@ -76,12 +76,12 @@ export interface DesignSlice {
   proposeSignals?: () => Promise<SignalProposal>;
   /** What mends a finding, by its id: each fix is tried on a copy. */
   fixesOf?: (id: string) => Promise<TriedFixes>;
-  /** What mends a failure: each remedy is tried on a copy, with the run that led to it. */
-  remediesOf?: (
+  /** What mends a failure: each fix is tried on a copy, with the run that led to it. */
+  failureFixesOf?: (
     fixes: readonly Fix<Edit>[],
     property: Property,
     steered: Steered | undefined,
-  ) => Promise<TriedRemedies>;
+  ) => Promise<FailureFixes>;
   /** What a way to protect the layout takes, costs and leaves. */
   figuresOf?: (of: LayoutDocument) => Promise<SchemeFigures>;
   /** Where to cut the track so that it is divided as is wished for. */

@@ -36,7 +36,7 @@ export function useDesign(): void {
       seeWith: (count: number) => remote.seeWith(count),
       proposeSignals: () => remote.proposeSignals(),
       fixesOf: (id: string) => remote.fixesOf(id),
-      remediesOf: (...of: Parameters<DesignWorker['remediesOf']>) => remote.remediesOf(...of),
+      failureFixesOf: (...of: Parameters<DesignWorker['failureFixesOf']>) => remote.failureFixesOf(...of),
       figuresOf: (of: LayoutDocument) => remote.figuresOf(of),
       suggest: (wishes: DivideWishes) => remote.suggest(wishes),
       readText: (text: string) => remote.readText(text),

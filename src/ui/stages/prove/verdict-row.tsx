@@ -7,7 +7,7 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isProofOf } from '@/ui/state/verdict-line';
 import type { ProofReport } from '@/workers/proof.worker';
 import { rehearse } from '../rehearse';
-import { Remedies } from './remedies';
+import { FailureFixes } from './failure-fixes';
 
 export const count = (n: number) => n.toLocaleString('en').replaceAll(',', ' ');
 const lower = (text: string) => text[0]!.toLowerCase() + text.slice(1);
@@ -74,7 +74,7 @@ export function VerdictRow({
   const more = (cause ? (found ?? []) : [])
     .filter(({ kind }) => hazardOfFinding(kind) === property)
     .flatMap(({ fixes }) => fixes)
-    .filter(({ says }) => !own.some((remedy) => named(remedy.says) === says))
+    .filter(({ says }) => !own.some((fix) => named(fix.says) === says))
     .slice(0, MOST_FIXES);
   const told = counterexample?.filter(({ says }) => !says.endsWith(UNNOTICED)) ?? [];
   return (
@@ -89,7 +89,7 @@ export function VerdictRow({
           <p>{named(atTheStart ? `So it is from the start: ${lower(cause.says)}` : cause.says)}</p>
           {cause.why && <p className="mt-0.5">{named(cause.why)}</p>}
           {cause.advice && <p className="mt-0.5 text-ink2">{named(cause.advice)}</p>}
-          <Remedies fixes={[...own, ...more]} property={property} steered={steered} named={named} />
+          <FailureFixes fixes={[...own, ...more]} property={property} steered={steered} named={named} />
         </div>
       )}
       {counterexample && !atTheStart && (

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { causesIn, checkDesign, triedRemedies } from '@/core/design';
+import { causesIn, checkDesign, triedOnFailure } from '@/core/design';
 import { ProofRun, type Steered, steerCounterexample } from '@/core/proof';
 import { type HazardId, hazardOfEvent, hazardsNow, Rehearsal } from '@/core/simulation';
 import { isKind, type LayoutDocument } from '@/core/survey';
@@ -9,7 +9,7 @@ import { randomLayout } from '../../tools/fuzz/random-layout';
 import { done } from './editing';
 import { ofSweep } from './sweep';
 
-/** The failures of a layout with the runs that lead to them and the remedies that their causes name. */
+/** The failures of a layout with the runs that lead to them and the fixes that their causes name. */
 function failuresOf(document: LayoutDocument, mostStates: number) {
   const run = new ProofRun(compileSystem(document), mostStates);
   while (!run.step(5000));
@@ -39,7 +39,7 @@ const unsafeIn = (document: LayoutDocument) =>
     .findings.filter(({ severity }) => severity === 'unsafe')
     .map(({ id }) => id);
 
-describe('remedies that are tried before they are offered', () => {
+describe('fixes of failures that are tried before they are offered', () => {
   const whole = learningOval();
   const without = { ...whole, features: whole.features.filter((one) => !(isKind('signal')(one) && one.name === 'S2')) };
 
@@ -47,7 +47,7 @@ describe('remedies that are tried before they are offered', () => {
     const failures = failuresOf(without, 1_000_000);
     expect(failures.length).toBeGreaterThan(0);
     const told = failures.flatMap(({ property, steered, fixes }) =>
-      triedRemedies(without, fixes, property, steered).offered.map((fix) => ({ property, steered, fix })),
+      triedOnFailure(without, fixes, property, steered).offered.map((fix) => ({ property, steered, fix })),
     );
     expect(told.some(({ fix }) => fix.says === 'Place a signal at 180 cm on Oval' && fix.mendsRun)).toBe(true);
   });
@@ -57,7 +57,7 @@ describe('remedies that are tried before they are offered', () => {
       ({ steered: { confirmed } }) => confirmed,
     ) as [ReturnType<typeof failuresOf>[number]];
     expect(comesTo(without, property as HazardId, steered)).toBe(true);
-    const { offered, withheld } = triedRemedies(
+    const { offered, withheld } = triedOnFailure(
       without,
       [
         { says: 'Give it another name', edit: { do: 'rename layout', name: 'Another' } },
@@ -74,7 +74,7 @@ describe('remedies that are tried before they are offered', () => {
     for (let seed = 0; seed < ofSweep(80); seed++) {
       const document = randomLayout(seed);
       for (const { property, steered, fixes } of failuresOf(document, 3000))
-        for (const fix of triedRemedies(document, fixes, property, steered).offered) {
+        for (const fix of triedOnFailure(document, fixes, property, steered).offered) {
           const after = done(document, fix.edit).document;
           expect(unsafeIn(after).filter((id) => !unsafeIn(document).includes(id))).toEqual([]);
           if (fix.mendsRun)

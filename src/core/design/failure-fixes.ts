@@ -6,30 +6,30 @@ import { compileSystem } from '../system';
 import { checkDesign } from './check-design';
 import type { TriedFix, TriedFixes } from './tried-fixes';
 
-/** A remedy of a failure that was tried; nothing is proved by it. */
-export interface TriedRemedy extends TriedFix {
+/** A fix of a failure that was tried; nothing is proved by it. */
+export interface FailureFix extends TriedFix {
   /** The run that came to the hazard no longer does; false where no run came to it. */
   mendsRun: boolean;
 }
-export interface TriedRemedies {
-  offered: TriedRemedy[];
+export interface FailureFixes {
+  offered: FailureFix[];
   withheld: TriedFixes['withheld'];
 }
 
 /**
- * Remedies of a failure, each on a copy: offered are those after which the run that led to the hazard no longer does, if one did, and
+ * Fixes of a failure, each on a copy: offered are those after which the run that led to the hazard no longer does, if one did, and
  * that bring no unsafe finding and no other hazard in that run. Whether it can still come about otherwise, only a proof can tell.
  */
-export function triedRemedies(
+export function triedOnFailure(
   document: LayoutDocument,
   fixes: readonly Fix<Edit>[],
   property: Property,
   steered: Steered | undefined,
-): TriedRemedies {
+): FailureFixes {
   const run = property !== 'deadlock' && steered?.confirmed ? steered : undefined;
   const before = new Set(unsafeIn(document).map(({ id }) => id));
   const metBefore = run && hazardsMet(document, run);
-  const tried: TriedRemedies = { offered: [], withheld: [] };
+  const tried: FailureFixes = { offered: [], withheld: [] };
   for (const fix of fixes) {
     const done = applyEdit(document, fix.edit);
     if (!done.ok) continue;

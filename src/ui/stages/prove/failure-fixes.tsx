@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { TriedRemedies } from '@/core/design';
+import type { FailureFixes as Tried } from '@/core/design';
 import type { Fix } from '@/core/findings';
 import type { Property, Steered } from '@/core/proof';
 import type { Edit, LayoutDocument } from '@/core/survey';
@@ -7,8 +7,8 @@ import { sayBrought } from '@/ui/findings/say-brought';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isProofOf } from '@/ui/state/verdict-line';
 
-/** What would mend a failure of the layout as it is, each remedy tried with the run that led to it. */
-export function Remedies({
+/** What would mend a failure of the layout as it is, each fix tried with the run that led to it. */
+export function FailureFixes({
   fixes,
   property,
   steered,
@@ -49,7 +49,7 @@ function useTried(fixes: readonly Fix<Edit>[], property: Property, steered: Stee
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
   const isCurrent = useWorkbench((s) => isProofOf(s) === true && s.design?.document === s.document);
-  const [known, setKnown] = useState<{ of: LayoutDocument; what: string; tried: TriedRemedies }>();
+  const [known, setKnown] = useState<{ of: LayoutDocument; what: string; tried: Tried }>();
   const what = fixes.map(({ says }) => says).join('\n');
   // biome-ignore lint/correctness/useExhaustiveDependencies: the same fixes are not tried again because their list is another
   useEffect(() => {
@@ -57,7 +57,7 @@ function useTried(fixes: readonly Fix<Edit>[], property: Property, steered: Stee
     let wanted = true;
     void store
       .getState()
-      .remediesOf?.(fixes, property, steered)
+      .failureFixesOf?.(fixes, property, steered)
       .then((tried) => wanted && setKnown({ of: document, what, tried }));
     return () => {
       wanted = false;
