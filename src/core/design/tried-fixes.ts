@@ -42,7 +42,7 @@ export function triedFixes(
     return grave.length > 0 ? [] : [{ ...fix, brings: fresh.map(({ says }) => says) }];
   };
   const alone = fixes.length > MOST_ALONE ? [] : fixes.flatMap(tried);
-  if (alone.length > 0) return { offered: alone, withheld: [] };
+  if (alone.length > 0) return { offered: alone, withheld };
   const kinds = [...new Set(fixes.map(({ edit }) => edit.do))];
   const offered = kinds.flatMap((kind) => {
     const alike = fixes.filter(({ edit }) => edit.do === kind);
