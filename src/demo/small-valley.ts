@@ -7,6 +7,7 @@ import { block, gap, lit, signal, train, turnout, vehicle } from './build';
  * crossing loop with the freight spur Pell Dock, Fenhallow the junction for the branch to Skerrin; the main line goes on
  * from Fenhallow round to Undercroft. Our own, invented throughout.
  */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: a layout, thing by thing.
 export function smallValley(): LayoutDocument {
   const d = newDocument('Ondrel Valley', 'H0', 'cm');
   d.notes = 'The layout that comes with Roblik. Every name and figure in it is invented.';

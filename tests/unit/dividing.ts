@@ -9,6 +9,7 @@ export const wishes = (more: Partial<DivideWishes> = {}): DivideWishes => ({
   longest: cm(60).tenthUm,
   shortest: cm(30).tenthUm,
   stopping: 0,
+  tail: 0,
   points: 'routes',
   wholePlatforms: true,
   wholeAreas: true,

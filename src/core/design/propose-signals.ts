@@ -1,9 +1,10 @@
-import { divideTrack, onwardPieces, type Partition } from '../detection';
+import { divideTrack, onwardPieces, type Partition, type Piece, withinBlock } from '../detection';
+import { usualWishes } from '../divide';
 import { ADMISSIONS, ASPECT_SYSTEM_IDS, EARLY_SYSTEM, SPEED_SYSTEM } from '../kinds';
 import { showLength, type TenthUm } from '../measure';
-import { readSignals, type SignalReading, warningsOf } from '../signals';
-import { type Area, applyEdit, type Edit, type Facing, type LayoutDocument, signalsOf, systemOf } from '../survey';
-import { compileTrack } from '../track';
+import { readSignals, type SignalReading, warningsOf, waysRun } from '../signals';
+import { type Area, applyEdit, type Edit, type Facing, type LayoutDocument, systemOf } from '../survey';
+import { compileTrack, type EdgeEnd } from '../track';
 import { type Boundary, fewestSignals } from './fewest-signals';
 import { stoppingRoom } from './stopping-room';
 
@@ -26,8 +27,8 @@ export interface ProposedSignal {
 }
 export interface SignalProposal {
   signals: ProposedSignal[];
-  /** The directions in which trains run, as far as is known. */
-  facings: Facing[];
+  /** Trains do not run both ways everywhere, as they stand now. */
+  oneWay: boolean;
   /** How many such places have a signal already. */
   standing: number;
   /** Parts into which trains come past no signal, on purpose. */
@@ -35,7 +36,7 @@ export interface SignalProposal {
 }
 
 /**
- * A signal for every boundary out of a block without points, in each direction in which trains run, except into parts that were
+ * A signal for every boundary out of a block in which a train can wait, in each direction in which trains run, except into parts that were
  * decided to be on sight or left out; each that stands already is counted. What each is for decides whether it is among the fewest.
  */
 export function proposeSignals(document: LayoutDocument): SignalProposal {
@@ -56,6 +57,8 @@ export function proposeSignals(document: LayoutDocument): SignalProposal {
     if (readings.some(isThere)) standing += 1;
     else wanted.push(boundary);
   }
+  const isRun = waysRun(document, partition);
+  const oneWay = partition.pieces.some(({ index }) => !isRun(index, 0) || !isRun(index, 1));
   const purposes = wanted.map((one) => purposeOf(document, partition, one));
   const needed = fewestSignals(document, partition, readings, wanted, (i) => purposes[i] !== 'spacing');
   const bare = wanted.map((one, i) => ({ ...one, ...wordsFor(document, partition, one, purposes[i]!) }));
@@ -64,7 +67,7 @@ export function proposeSignals(document: LayoutDocument): SignalProposal {
     const { system, systemSays } = systems[i]!;
     return { line, at, governs, says, without, purpose: purposes[i]!, needed: needed[i]!, system, systemSays };
   });
-  return { signals, facings: [...facingsOf(document)], standing, leftOut: [...leftOut] };
+  return { signals, oneWay, standing, leftOut: [...leftOut] };
 }
 
 /** Places proposed signals, as one step. */
@@ -74,17 +77,18 @@ export const placeProposed = (signals: readonly ProposedSignal[]): Edit => ({
 });
 
 function boundariesOf(document: LayoutDocument, partition: Partition): Boundary[] {
-  const facings = facingsOf(document);
+  const isRun = waysRun(document, partition);
+  const { shortest } = usualWishes(document);
   const found: Boundary[] = [];
   for (const block of partition.blocks) {
-    if (block.points.length > 0) continue;
     for (const { piece: index, end } of block.ends) {
       const piece = partition.pieces[index]!;
       if (piece.bounded[end]?.kind !== 'cut') continue;
+      if (block.points.length > 0 && !canWait(partition, piece, end, shortest)) continue;
+      if (!isRun(index, end === 1 ? 0 : 1)) continue;
       const governs: Facing = end === 1 ? 'up' : 'down';
-      if (!facings.has(governs)) continue;
       const on = onwardPieces(partition, piece, end)[0];
-      if (!on || on.piece.block === block.index) continue;
+      if (!on || on.piece.block === block.index || !isRun(on.piece.index, on.enters)) continue;
       const at = end === 1 ? piece.to : piece.from;
       found.push({ line: piece.line, at, governs, piece, exit: end, rear: block.index, beyond: on.piece.block });
     }
@@ -95,15 +99,29 @@ function boundariesOf(document: LayoutDocument, partition: Partition): Boundary[
   );
 }
 
-/** In which directions trains run: by the timetable, else as trains and signals stand, else both. */
-function facingsOf(document: LayoutDocument): ReadonlySet<Facing> {
-  const both: Facing[] = ['up', 'down'];
-  const timed = document.movements.flatMap(({ facing, turnsBack }) => (turnsBack === 'no' ? [facing] : both));
-  const standing = [
-    ...document.trains.flatMap(({ start }) => start?.facing ?? []),
-    ...signalsOf(document).map(({ governs }) => governs),
-  ];
-  return new Set(timed.length > 0 ? timed : standing.length > 0 ? standing : both);
+/** Whether there is room for a train of that length in a block with points, clear of them, from where it comes to an end of the block. */
+function canWait(partition: Partition, first: Piece, end: EdgeEnd, length: TenthUm): boolean {
+  const { edges, points } = partition.graph;
+  /** What points leave clear of an edge that meets them by its branch. */
+  const fouled = (piece: Piece, at: EdgeEnd): TenthUm => {
+    const node = edges[piece.edge]!.ends[at];
+    if (
+      node.kind !== 'points' ||
+      piece.bounded[at] ||
+      (at === 0 ? piece.from > edges[piece.edge]!.from : piece.to < edges[piece.edge]!.to)
+    )
+      return 0;
+    const { kind, ports, clearance } = points[node.points]!;
+    return ports.length > 0 && kind.fouls.flat(2).includes(kind.ports[node.port]!) ? clearance : 0;
+  };
+  const seen = new Set<number>();
+  const walk = (piece: Piece, exit: EdgeEnd): boolean => {
+    if (seen.has(2 * piece.index + exit)) return false;
+    seen.add(2 * piece.index + exit);
+    if (piece.to - piece.from - fouled(piece, 0) - fouled(piece, 1) >= length) return true;
+    return withinBlock(partition, piece, exit === 1 ? 0 : 1).some((on) => walk(on.piece, on.enters));
+  };
+  return walk(first, end);
 }
 
 /** The area in which the middle of a block lies. */

@@ -118,7 +118,7 @@ export function readRules(program: Program, id: string, text: string): RulesRead
     });
     return nothing;
   }
-  const { byName: now, byCalled } = lookAt(program);
+  const { byCalled } = lookAt(program);
   const fresh = new Set(read.declarations.map(({ name }) => name).filter((name) => !byCalled.has(name)));
   const fault = (name: string, says: string, offer?: string) => {
     const from = Math.max(0, text.indexOf(offer === undefined ? name : writtenAs(name)));
@@ -148,6 +148,26 @@ export function readRules(program: Program, id: string, text: string): RulesRead
       `There are two rules ${calledName(program, twice.name)}: they fight each other.`,
     );
   if (faults.length > 0) return nothing;
+  const { put, drop, remarked } = changesOf(program, id, declared, fault);
+  if (faults.length > 0) return nothing;
+  const problem = put.length > 0 ? problemOf(withThese(program, declared)) : undefined;
+  if (problem) {
+    const at = Math.max(0, text.indexOf(writeName(put[0]!.name, program.called)));
+    faults.push({ from: at, to: wordEnd(text, at), says: problem, stops: true });
+    return nothing;
+  }
+  for (const { name, expr } of remarked) remarks(program, text, name, expr, faults);
+  return { faults, put, drop };
+}
+
+/** What the rules read would change: those to put, those to drop, and those on which remarks are made. */
+function changesOf(
+  program: Program,
+  id: string,
+  declared: readonly Declaration[],
+  fault: (name: string, says: string) => void,
+) {
+  const now = lookAt(program).byName;
   const put: RulesRead['put'] = [];
   const drop: string[] = [];
   const remarked: { name: string; expr: Expr }[] = [];
@@ -175,27 +195,17 @@ export function readRules(program: Program, id: string, text: string): RulesRead
   }
   for (const own of ownOf(program, id))
     if (isOwn(own) && !declared.some(({ name }) => name === own.name)) drop.push(own.name);
-  if (faults.length > 0) return nothing;
+  return { put, drop, remarked };
+}
+
+/** The program with these rules in the place of those of the same name, and the others behind. */
+function withThese(program: Program, declared: readonly Declaration[]): Program {
+  const now = lookAt(program).byName;
   const changed = new Map(declared.map((one) => [one.name, one]));
-  const problem =
-    put.length > 0
-      ? problemOf({
-          ...program,
-          declarations: [
-            ...program.declarations.map((one) =>
-              one.expr ? { ...one, expr: changed.get(one.name)?.expr ?? one.expr } : one,
-            ),
-            ...declared.filter(({ name }) => !now.has(name)),
-          ],
-        })
-      : undefined;
-  if (problem) {
-    const at = Math.max(0, text.indexOf(writeName(put[0]!.name, program.called)));
-    faults.push({ from: at, to: wordEnd(text, at), says: problem, stops: true });
-    return nothing;
-  }
-  for (const { name, expr } of remarked) remarks(program, text, name, expr, faults);
-  return { faults, put, drop };
+  const declarations = program.declarations.map((one) =>
+    one.expr ? { ...one, expr: changed.get(one.name)?.expr ?? one.expr } : one,
+  );
+  return { ...program, declarations: [...declarations, ...declared.filter(({ name }) => !now.has(name))] };
 }
 
 /** What a rule can never do: it is found exactly, with every name free. */

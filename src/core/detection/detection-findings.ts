@@ -1,8 +1,9 @@
 import type { Finding } from '../findings';
 import { SENSORS, type SensorKind } from '../kinds';
 import { fromMm, STOP_SHORT_MM, showLength } from '../measure';
-import type { Edit, LayoutDocument } from '../survey';
+import { asTyped, callThing, type Edit, type LayoutDocument, type Train } from '../survey';
 import { type Consist, consistOf, noticedInSections, partsOf, unseenOf } from './consist';
+import type { Section } from './division';
 import type { Partition } from './partition';
 import { seeAll } from './resistor-axles';
 import { watchIt } from './watch-it';
@@ -10,106 +11,181 @@ import { seenAcross } from './watched-ways';
 
 /** Track no detector sees, sections with two detectors, blocks shorter than a train, trains no detector sees. */
 export function detectionFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
-  const findings: Finding<Edit>[] = [];
-  const shown = (length: number) => showLength(length, document.shownUnit);
-  for (const section of partition.sections) {
-    const all = section.blocks.map((b) => partition.blocks[b]!);
-    /** Those that spots tell of are spoken of elsewhere. */
-    const blocks = section.sensors.length > 0 ? all : all.filter((block) => !partition.inferred.get(block.index));
-    if (blocks.length === 0) continue;
-    const names = blocks.map((b) => b.name).join(', ');
-    if (section.sensors.length === 0) {
-      findings.push({
-        id: `no-detector ${blocks[0]!.id}`,
-        kind: 'track without detection',
-        severity: 'check',
-        subject: blocks[0]!.id,
-        says: `No detector watches ${names}. A train there is not seen, so signals into it stay at stop.`,
-        figures: [
-          {
-            name: 'length unseen',
-            value: shown(
-              blocks
-                .flatMap((b) => b.pieces)
-                .reduce((sum, p) => sum + partition.pieces[p]!.to - partition.pieces[p]!.from, 0),
-            ),
-          },
-        ],
-        fixes: [watchIt(document, partition, blocks[0]!, names)],
-      });
-    }
-    if (section.sensors.length > 1) {
-      const [first, ...extra] = section.sensors.map((id) => document.sensors.find((s) => s.id === id)!);
-      findings.push({
-        id: `two-detectors ${blocks[0]!.id}`,
-        kind: 'two detectors in one section',
-        severity: 'check',
-        subject: blocks[0]!.id,
-        says: `${names} has no gap between detectors ${[first, ...extra].map((d) => d!.name).join(' and ')}, so both see the same trains.`,
-        figures: [],
-        advice: 'Cut a gap between them, or delete one.',
-        fixes: extra.map((d) => ({
-          says: `Delete detector ${d!.name}`,
-          edit: { do: 'delete' as const, id: d!.id },
-        })),
-      });
-    }
-  }
-
-  const trains = document.trains.map((train) => {
+  const trains = document.trains.map((train): SeenTrain => {
     const consist = consistOf(document, train);
     return { train, consist, unseen: unseenOf(document, consist) };
   });
-  const longest = trains.reduce<(typeof trains)[number] | undefined>(
+  const ways = partition.graph.points.map((node) => ({ name: node.name, room: seenAcross(partition, node) }));
+  return [
+    ...tailsAtClearance(document, partition, trains),
+    ...partition.sections.flatMap((section) => sectionFindings(document, partition, section)),
+    ...shortBlocks(document, partition, trains),
+    ...trains.flatMap((seen) => [...unseenMiddle(document, ways, seen), ...unseenEnds(document, seen)]),
+  ];
+}
+
+interface SeenTrain {
+  train: Train;
+  consist: Consist;
+  unseen: ReturnType<typeof unseenOf>;
+}
+
+function sectionFindings(document: LayoutDocument, partition: Partition, section: Section): Finding<Edit>[] {
+  const all = section.blocks.map((b) => partition.blocks[b]!);
+  /** Those that spots tell of are spoken of elsewhere. */
+  const blocks = section.sensors.length > 0 ? all : all.filter((block) => !partition.inferred.get(block.index));
+  const [first] = blocks;
+  if (!first) return [];
+  const names = blocks.map((b) => b.name).join(', ');
+  if (section.sensors.length === 0) {
+    const unseen = blocks
+      .flatMap((block) => block.pieces)
+      .reduce((sum, p) => sum + partition.pieces[p]!.to - partition.pieces[p]!.from, 0);
+    return [
+      {
+        id: `no-detector ${first.id}`,
+        kind: 'track without detection',
+        severity: 'check',
+        subject: first.id,
+        says: `No detector watches ${names}. A train there is not seen, so signals into it stay at stop.`,
+        figures: [{ name: 'length unseen', value: showLength(unseen, document.shownUnit) }],
+        fixes: [watchIt(document, partition, first, names)],
+      },
+    ];
+  }
+  const watching = section.sensors.map((id) => document.sensors.find((sensor) => sensor.id === id)!);
+  if (watching.length === 1) return [];
+  return [
+    {
+      id: `two-detectors ${first.id}`,
+      kind: 'two detectors in one section',
+      severity: 'check',
+      subject: first.id,
+      says: `${names} has no gap between detectors ${watching.map(({ name }) => name).join(' and ')}, so both see the same trains.`,
+      figures: [],
+      advice: 'Cut a gap between them, or delete one.',
+      fixes: watching.slice(1).map(({ id, name }) => ({ says: `Delete detector ${name}`, edit: { do: 'delete', id } })),
+    },
+  ];
+}
+
+/** Plain blocks that the longest train does not fit into. */
+function shortBlocks(document: LayoutDocument, partition: Partition, trains: readonly SeenTrain[]): Finding<Edit>[] {
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  const longest = trains.reduce<SeenTrain | undefined>(
     (a, b) => (a && a.consist.lengthMm >= b.consist.lengthMm ? a : b),
     undefined,
   );
-  if (longest) {
-    const needed = fromMm(longest.consist.lengthMm);
-    for (const block of partition.blocks) {
-      if (block.points.length > 0 || block.length >= needed) continue;
-      const fitting = trains.filter(({ consist }) => fromMm(consist.lengthMm) <= block.length).length;
-      findings.push({
-        id: `short-block ${block.id}`,
-        kind: 'block shorter than the longest train',
-        severity: 'note',
-        subject: block.id,
-        says: `${block.name} is ${shown(needed - block.length)} shorter than ${longest.train.name}, which then occupies the block behind it too.`,
-        figures: [
-          { name: 'block', value: shown(block.length) },
-          { name: 'longest train', value: shown(needed) },
-          { name: 'trains that fit', value: `${fitting} of ${trains.length}` },
-        ],
-        advice: 'Lengthen the block, or keep that train out of it.',
-        fixes: [],
-      });
+  if (!longest) return [];
+  const needed = fromMm(longest.consist.lengthMm);
+  const short = partition.blocks.filter((block) => block.points.length === 0 && block.length < needed);
+  return short.map((block): Finding<Edit> => {
+    const fitting = trains.filter(({ consist }) => fromMm(consist.lengthMm) <= block.length).length;
+    return {
+      id: `short-block ${block.id}`,
+      kind: 'block shorter than the longest train',
+      severity: 'note',
+      subject: block.id,
+      says: `${block.name} is ${shown(needed - block.length)} shorter than ${longest.train.name}, which then occupies the block behind it too.`,
+      figures: [
+        { name: 'block', value: shown(block.length) },
+        { name: 'longest train', value: shown(needed) },
+        { name: 'trains that fit', value: `${fitting} of ${trains.length}` },
+      ],
+      advice: 'Lengthen the block, or keep that train out of it.',
+      fixes: [],
+    };
+  });
+}
+
+/** A stretch between two seen axles that is longer than the watched way over some points. */
+function unseenMiddle(
+  document: LayoutDocument,
+  ways: readonly { name: string; room: number }[],
+  { train, unseen }: SeenTrain,
+): Finding<Edit>[] {
+  if (unseen.all) return [];
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  const blind = fromMm(unseen.blindMm);
+  const hidden = ways.filter(({ room }) => room < blind);
+  if (hidden.length === 0) return [];
+  return [
+    {
+      id: `unseen-middle ${train.id}`,
+      kind: 'unseen over points',
+      severity: 'unsafe',
+      subject: train.id,
+      says: `${shown(blind)} of ${train.name} is not seen. That part can stand over ${hidden.map((h) => h.name).join(', ')} while the block there reads free and the points can move.`,
+      figures: [
+        { name: 'unseen stretch', value: shown(blind) },
+        { name: 'shortest watched way over points', value: shown(Math.min(...hidden.map((h) => h.room))) },
+      ],
+      ...seeAll(
+        document,
+        train,
+        'Fit resistor axles to more of its vehicles, or lengthen those blocks.',
+        ({ blindMm }) => ways.every(({ room }) => room >= fromMm(blindMm)),
+      ),
+    },
+  ];
+}
+
+/** Boundaries so near to where tracks foul each other that the unseen end of a train beyond them still fouls. */
+function tailsAtClearance(
+  document: LayoutDocument,
+  { graph, pieces }: Partition,
+  trains: readonly SeenTrain[],
+): Finding<Edit>[] {
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  const seen = trains.filter(({ unseen }) => !unseen.all && unseen.tailMm > 0);
+  if (seen.length === 0) return [];
+  const worst = seen.reduce((a, b) => (b.unseen.tailMm > a.unseen.tailMm ? b : a));
+  const tail = fromMm(worst.unseen.tailMm);
+  const called = new Map([...document.turnouts, ...document.crossings].map(({ id, name }) => [id, name]));
+  const found = new Map<string, Finding<Edit>>();
+  const stretches = graph.fouling.flatMap(({ cause, a, b }) => [...a, ...b].map((stretch) => ({ cause, ...stretch })));
+  for (const { edge, bounded, from: start, to: stop } of pieces) {
+    for (const [end, at] of [
+      [0, start],
+      [1, stop],
+    ] as const) {
+      const bound = bounded[end];
+      if (bound?.kind !== 'cut') continue;
+      for (const { cause, edge: on, from, to } of stretches) {
+        /** Beyond the boundary lies the train, and before it what it fouls. */
+        const [reach, clear] = end === 1 ? [to + tail - at, to + tail] : [at - (from - tail), from - tail];
+        const isOutside = end === 1 ? at >= to && start < to : at <= from && stop > from;
+        if (on !== edge || !isOutside || reach <= 0) continue;
+        const cut = document.features.find(({ id }) => id === bound.id)!;
+        found.set(`${cause} ${cut.id}`, {
+          id: `tail-at-clearance ${cause} ${cut.id}`,
+          kind: 'unseen tail at clearance',
+          severity: 'unsafe',
+          subject: cut.id,
+          says: `${callThing('features', cut, document.shownUnit)} lies ${shown(tail - reach)} beyond the clearance point of ${called.get(cause)}, and the last ${shown(tail)} of ${worst.train.name} is not seen: once all before it reads free, ${shown(reach)} of that train still fouls the other track.`,
+          figures: [
+            { name: 'unseen tail', value: shown(tail) },
+            { name: 'clear from', value: shown(clear) },
+          ],
+          fixes: [
+            {
+              says: `Move it to ${shown(clear)}`,
+              edit: { do: 'move', id: cut.id, at: asTyped(clear, document.shownUnit) },
+            },
+          ],
+        });
+      }
     }
   }
-  const shortest = partition.graph.points.map((node) => ({ name: node.name, room: seenAcross(partition, node) }));
-  for (const { train, consist, unseen } of trains) {
-    const blind = fromMm(unseen.blindMm);
-    const hidden = shortest.filter(({ room }) => room < blind);
-    if (!unseen.all && hidden.length > 0) {
-      findings.push({
-        id: `unseen-middle ${train.id}`,
-        kind: 'unseen over points',
-        severity: 'unsafe',
-        subject: train.id,
-        says: `${shown(blind)} of ${train.name} is not seen. That part can stand over ${hidden.map((h) => h.name).join(', ')} while the block there reads free and the points can move.`,
-        figures: [
-          { name: 'unseen stretch', value: shown(blind) },
-          { name: 'shortest watched way over points', value: shown(Math.min(...hidden.map((h) => h.room))) },
-        ],
-        ...seeAll(
-          document,
-          train,
-          'Fit resistor axles to more of its vehicles, or lengthen those blocks.',
-          ({ blindMm }) => shortest.every(({ room }) => room >= fromMm(blindMm)),
-        ),
-      });
-    }
-    if (unseen.all) {
-      findings.push({
+  return [...found.values()];
+}
+
+/** A train of which nothing is seen, or a tail of it that reaches further than a driver stops before the end of a block. */
+function unseenEnds(document: LayoutDocument, { train, consist, unseen }: SeenTrain): Finding<Edit>[] {
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  if (unseen.all)
+    return [
+      {
         id: `unseen-train ${train.id}`,
         kind: 'train no detector sees',
         severity: 'unsafe',
@@ -117,25 +193,25 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
         says: `${train.name} has no ${wanted(document, consist)}. To the signals it is not there.`,
         figures: [],
         ...seeAll(document, train, 'Fit resistor axles, or lights, to at least its first and its last vehicle.'),
-      });
-    } else if (unseen.tailMm > STOP_SHORT_MM) {
-      findings.push({
-        id: `unseen-tail ${train.id}`,
-        kind: 'unseen tail',
-        severity: 'unsafe',
-        subject: train.id,
-        says: `The last ${shown(fromMm(unseen.tailMm))} of ${train.name} is not seen. A block reads free while that part still stands in it, and the next driver stops only ${shown(fromMm(STOP_SHORT_MM))} before its end.`,
-        figures: [{ name: 'unseen tail', value: shown(fromMm(unseen.tailMm)) }],
-        ...seeAll(
-          document,
-          train,
-          'Fit a resistor axle near the end of its last vehicle.',
-          ({ tailMm }) => tailMm <= STOP_SHORT_MM,
-        ),
-      });
-    }
-  }
-  return findings;
+      },
+    ];
+  if (unseen.tailMm <= STOP_SHORT_MM) return [];
+  return [
+    {
+      id: `unseen-tail ${train.id}`,
+      kind: 'unseen tail',
+      severity: 'unsafe',
+      subject: train.id,
+      says: `The last ${shown(fromMm(unseen.tailMm))} of ${train.name} is not seen. A block reads free while that part still stands in it, and the next driver stops only ${shown(fromMm(STOP_SHORT_MM))} before its end.`,
+      figures: [{ name: 'unseen tail', value: shown(fromMm(unseen.tailMm)) }],
+      ...seeAll(
+        document,
+        train,
+        'Fit a resistor axle near the end of its last vehicle.',
+        ({ tailMm }) => tailMm <= STOP_SHORT_MM,
+      ),
+    },
+  ];
 }
 
 /** What a train has none of and would need to be seen everywhere. */

@@ -31,6 +31,7 @@ export {
   pointsBeyond,
   withinBlock,
 } from './partition';
+export { polarityFindings } from './polarity-findings';
 export { powerFindings } from './power-findings';
 export { resistorAxles, takenOff } from './resistor-axles';
 export { type SeeEverywhere, type SeenEverywhere, seenLimits } from './seen-limits';

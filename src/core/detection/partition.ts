@@ -23,6 +23,19 @@ type Divided = Pick<LayoutDocument, (typeof READS)[number]>;
 export const divideTrack = remembered(READS, sectionsAndBlocks);
 
 function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
+  const piecesOfEdge = cutIntoPieces(document, graph);
+  const divided = gather(graph, piecesOfEdge, joinPieces(graph, piecesOfEdge));
+  const fields = fieldsOf(document, divided);
+  for (const { section, sensors } of fields.all)
+    if (section !== undefined) divided.sections[section]!.sensors.push(...sensors);
+  const partition: Partition = { ...divided, fields, inferred: inferredBlocks(document, divided) };
+  nameBlocks(document, partition);
+  for (const block of partition.blocks) block.length = longestWay(partition, block);
+  return partition;
+}
+
+/** The pieces of each edge, of no block yet. */
+function cutIntoPieces(document: Divided, graph: TrackGraph): Piece[][] {
   const cutsOfEdge: { at: TenthUm; gap: boolean; id: string }[][] = graph.edges.map(() => []);
   const parted = new Map<string, { gap: boolean; id: string }>();
   for (const feature of document.features) {
@@ -32,21 +45,20 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
     if (cut.at > edge.from && cut.at < edge.to) cutsOfEdge[edge.index]!.push(cut);
     else parted.set(`${edge.index} ${cut.at === edge.to ? 1 : 0}`, cut);
   }
-
-  const pieces: Piece[] = [];
-  const piecesOfEdge: Piece[][] = graph.edges.map(() => []);
-  for (const edge of graph.edges) {
-    const cuts = cutsOfEdge[edge.index]!.sort((a, b) => a.at - b.at);
+  let index = 0;
+  return graph.edges.map((edge) => {
+    const cuts = cutsOfEdge[edge.index]!.sort((x, y) => x.at - y.at);
     const boundaryAtEnd = (end: EdgeEnd): Boundary | undefined => {
       const cut = parted.get(`${edge.index} ${end}`);
       if (cut) return { kind: 'cut', gap: cut.gap, id: cut.id };
       return edge.ends[end].kind === 'stop' ? { kind: 'end' } : undefined;
     };
+    const own: Piece[] = [];
     for (let i = 0; i <= cuts.length; i++) {
       const before = cuts[i - 1];
       const after = cuts[i];
-      const piece: Piece = {
-        index: pieces.length,
+      own.push({
+        index: index++,
         edge: edge.index,
         line: edge.line,
         from: before?.at ?? edge.from,
@@ -57,36 +69,40 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
           before ? { kind: 'cut', gap: before.gap, id: before.id } : boundaryAtEnd(0),
           after ? { kind: 'cut', gap: after.gap, id: after.id } : boundaryAtEnd(1),
         ],
-      };
-      pieces.push(piece);
-      piecesOfEdge[edge.index]!.push(piece);
+      });
     }
-  }
+    return own;
+  });
+}
 
-  const blockSets = new DisjointSets(pieces.length);
-  const sectionSets = new DisjointSets(pieces.length);
-  /** Boundaries seen from the far side of a joint, where the cut was recorded on the other edge. */
+/** Which pieces are one block, and which one section. */
+interface Joined {
+  blocks: DisjointSets;
+  sections: DisjointSets;
+}
+
+/** Joins what no boundary parts. A boundary at a joint, where the cut was recorded on one edge, bounds the other too. */
+function joinPieces(graph: TrackGraph, piecesOfEdge: readonly Piece[][]): Joined {
+  const count = piecesOfEdge.reduce((sum, own) => sum + own.length, 0);
+  const joined = { blocks: new DisjointSets(count), sections: new DisjointSets(count) };
   const touch = (one: Piece, oneEnd: EdgeEnd, two: Piece, twoEnd: EdgeEnd) => {
     const cut = one.bounded[oneEnd] ?? two.bounded[twoEnd];
-    if (!cut) {
-      blockSets.join(one.index, two.index);
-      sectionSets.join(one.index, two.index);
-      return;
-    }
-    if (cut.kind === 'cut' && !cut.gap) sectionSets.join(one.index, two.index);
+    if (!cut) joined.blocks.join(one.index, two.index);
+    if (!cut || (cut.kind === 'cut' && !cut.gap)) joined.sections.join(one.index, two.index);
   };
   for (const own of piecesOfEdge) {
     for (let i = 0; i + 1 < own.length; i++) touch(own[i]!, 1, own[i + 1]!, 0);
   }
-  const pieceAtEnd = (edge: number, end: EdgeEnd) => {
-    const own = piecesOfEdge[edge]!;
-    return end === 0 ? own[0]! : own[own.length - 1]!;
-  };
   const joints: [Piece, EdgeEnd, Piece, EdgeEnd][] = [];
   for (const edge of graph.edges) {
     for (const end of [0, 1] as const) {
       for (const on of onwardFrom(graph, edge.index, end)) {
-        joints.push([pieceAtEnd(edge.index, end), end, pieceAtEnd(on.edge, on.enters), on.enters]);
+        joints.push([
+          pieceAtEnd(piecesOfEdge, edge.index, end),
+          end,
+          pieceAtEnd(piecesOfEdge, on.edge, on.enters),
+          on.enters,
+        ]);
       }
     }
   }
@@ -96,16 +112,26 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
     const onTrack = graph.edges[one.edge]!.ends[oneEnd].kind === 'track';
     if (beyond && onTrack && !one.bounded[oneEnd]) one.bounded[oneEnd] = beyond;
   }
+  return joined;
+}
 
+function pieceAtEnd(piecesOfEdge: readonly Piece[][], edge: number, end: EdgeEnd): Piece {
+  const own = piecesOfEdge[edge]!;
+  return end === 0 ? own[0]! : own[own.length - 1]!;
+}
+
+/** Numbers blocks and sections in the order of their first pieces. */
+function gather(graph: TrackGraph, piecesOfEdge: Piece[][], joined: Joined): Division {
+  const pieces = piecesOfEdge.flat();
   const blocks: Block[] = [];
   const sections: Section[] = [];
-  const blockOf = new Map<number, number>();
-  const sectionOf = new Map<number, number>();
+  const blockNumbers = new Map<number, number>();
+  const sectionNumbers = new Map<number, number>();
   for (const piece of pieces) {
-    piece.section = numberOf(sectionOf, sectionSets.find(piece.index), () => {
+    piece.section = numberOf(sectionNumbers, joined.sections.find(piece.index), () => {
       sections.push({ index: sections.length, blocks: [], sensors: [] });
     });
-    piece.block = numberOf(blockOf, blockSets.find(piece.index), () => {
+    piece.block = numberOf(blockNumbers, joined.blocks.find(piece.index), () => {
       blocks.push({
         index: blocks.length,
         id: 'block ',
@@ -123,14 +149,8 @@ function sectionsAndBlocks(document: Divided, graph: TrackGraph): Partition {
     for (const end of [0, 1] as const) if (piece.bounded[end]) block.ends.push({ piece: piece.index, end });
   }
   for (const { index, ports } of graph.points)
-    blocks[pieceAtEnd(ports[0]!.edge, ports[0]!.end).block]!.points.push(index);
-  const divided = { graph, pieces, blocks, sections, piecesOfEdge };
-  const fields = fieldsOf(document, divided);
-  for (const { section, sensors } of fields.all) if (section !== undefined) sections[section]!.sensors.push(...sensors);
-  const partition: Partition = { ...divided, fields, inferred: inferredBlocks(document, divided) };
-  nameBlocks(document, partition);
-  for (const block of blocks) block.length = longestWay(partition, block);
-  return partition;
+    blocks[pieceAtEnd(piecesOfEdge, ports[0]!.edge, ports[0]!.end).block]!.points.push(index);
+  return { graph, pieces, blocks, sections, piecesOfEdge };
 }
 
 /** The blocks that a stretch of an edge touches. */

@@ -1,8 +1,10 @@
 import type { Finding } from '../findings';
+import { TRACK_POWERS } from '../kinds';
 import { fromMm, showLength, type TenthUm } from '../measure';
-import { applyEdit, callThing, type Edit, type Gap, isKind, type LayoutDocument } from '../survey';
-import { type PointsNode, type Polarity, type RailSpan, railsOf, type TrackGraph } from '../track';
+import { applyEdit, callThing, type Edit, isKind, type LayoutDocument } from '../survey';
+import { type Polarity, type RailSpan, railsOf, type TrackGraph } from '../track';
 import { consistOf } from './consist';
+import type { Partition } from './partition';
 
 const polarityOf = (graph: TrackGraph, document: LayoutDocument): Polarity =>
   railsOf(
@@ -14,7 +16,9 @@ const polarityOf = (graph: TrackGraph, document: LayoutDocument): Polarity =>
   );
 
 /** Rails that meet the other way round, stretches that are to be reversed, and gaps in the wrong rail. */
-export function polarityFindings(document: LayoutDocument, graph: TrackGraph): Finding<Edit>[] {
+export function polarityFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
+  if (!TRACK_POWERS[document.power].twoPoles) return [];
+  const { graph } = partition;
   const { spans, clashes } = polarityOf(graph, document);
   const zones = new Set(clashes.map(({ zone }) => zone));
   const shorts = [...zones].map((zone): Finding<Edit> => {
@@ -30,7 +34,7 @@ export function polarityFindings(document: LayoutDocument, graph: TrackGraph): F
       figures: [],
       advice:
         'Cut both rails at either end of a stretch that is longer than the longest train, and feed that stretch by something that reverses it. Never join two supplies or two boosters in one section.',
-      fixes: nodes.length === 1 ? cutBoth(document, graph, nodes[0]!) : [],
+      fixes: cutBoth(document, partition),
     };
   });
   const stretches = reversingStretches(graph, spans);
@@ -45,21 +49,26 @@ export function polarityFindings(document: LayoutDocument, graph: TrackGraph): F
   ];
 }
 
-/** The nearest gap on each leg of points, cut through both rails, if that is all it takes. */
-function cutBoth(document: LayoutDocument, graph: TrackGraph, { ports }: PointsNode): Finding<Edit>['fixes'] {
-  const gaps = document.features.filter(isKind('gap'));
-  const nearest = ports.slice(1).flatMap(({ edge, end }): Gap[] => {
-    const { line, from, to } = graph.edges[edge]!;
-    const own = gaps.filter((gap) => gap.line === line && gap.at.tenthUm > from && gap.at.tenthUm < to);
-    own.sort((a, b) => (end === 0 ? 1 : -1) * (a.at.tenthUm - b.at.tenthUm));
-    return own.slice(0, 1);
-  });
-  const edit: Edit = { do: 'change features', ids: nearest.map(({ id }) => id), change: { rail: 'both' } };
-  const done = nearest.length > 0 ? applyEdit(document, edit) : undefined;
-  if (!done?.ok || polarityOf(graph, done.change.document).clashes.length >= polarityOf(graph, document).clashes.length)
-    return [];
-  const places = nearest.map(({ at }) => showLength(at.tenthUm, document.shownUnit)).join(' and ');
-  return [{ says: `Cut both rails at ${places}`, edit }];
+/** So many blocks are tried, the longest first. */
+const MOST_TRIED = 12;
+
+/** The ends of a block without points cut through both rails, of the longest block with which fewer rails meet the other way round. */
+function cutBoth(document: LayoutDocument, { graph, blocks, pieces }: Partition): Finding<Edit>['fixes'] {
+  const gaps = new Map(document.features.filter(isKind('gap')).map((gap) => [gap.id, gap]));
+  const now = polarityOf(graph, document).clashes.length;
+  const plain = blocks.filter(({ points, ends }) => points.length === 0 && ends.length === 2);
+  for (const { ends } of plain.sort((one, other) => other.length - one.length).slice(0, MOST_TRIED)) {
+    const bounds = ends.map(({ piece, end }) => pieces[piece]!.bounded[end]);
+    const own = bounds.flatMap((bound) => (bound?.kind === 'cut' ? (gaps.get(bound.id) ?? []) : []));
+    const edit: Edit = { do: 'change features', ids: own.map(({ id }) => id), change: { rail: 'both' } };
+    const done = own.length === 2 ? applyEdit(document, edit) : undefined;
+    if (!done?.ok || polarityOf(graph, done.change.document).clashes.length >= now) continue;
+    const places = own.map(({ at }) => at.tenthUm).sort((one, other) => one - other);
+    return [
+      { says: `Cut both rails at ${places.map((at) => showLength(at, document.shownUnit)).join(' and ')}`, edit },
+    ];
+  }
+  return [];
 }
 
 /** A stretch between cuts through both rails, of track that without them would meet itself the other way round. */

@@ -7,9 +7,9 @@ import { polarityFindings } from './polarity-findings';
 
 /** What is wrong with the current in the track: rails that meet the other way round, gaps in the wrong rail, stretches that nothing feeds. */
 export function powerFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
-  const { twoPoles, inTrack } = TRACK_POWERS[document.power];
+  const { inTrack } = TRACK_POWERS[document.power];
   return [
-    ...(twoPoles ? polarityFindings(document, partition.graph) : []),
+    ...polarityFindings(document, partition),
     ...(inTrack ? districtFindings(document, partition) : []),
     ...(inTrack ? [] : needsCurrent(document)),
   ];

@@ -25,19 +25,30 @@ export interface Cell extends Room {
   open: boolean;
 }
 
+/** A boundary at least so far from an end of a run; one that is there already will do if it is no nearer than `least`. */
+interface Asked {
+  off: TenthUm;
+  least: TenthUm;
+  reason: CutReason;
+}
+
 /** What points at an end of a run ask for, of which those that are apart have a section of their own: a boundary at least so far from that end. Nothing where they share a block with the run. */
 function askedAt(
   run: Run,
   end: 0 | 1,
   graph: TrackGraph,
   apart: ReadonlySet<number>,
-): { off: TenthUm; reason: CutReason } | undefined {
+  tail: TenthUm,
+): Asked | undefined {
   const meets = run.ends[end];
   if (!meets) return undefined;
   const { id } = graph.points[meets.points]!;
   if (meets.tip)
-    return apart.has(meets.points) ? { off: BEFORE_BLADES, reason: { kind: 'blades', points: id } } : undefined;
-  return { off: fouledAt(run, end), reason: { kind: 'clearance', points: id } };
+    return apart.has(meets.points)
+      ? { off: Math.max(BEFORE_BLADES, tail), least: 0, reason: { kind: 'blades', points: id } }
+      : undefined;
+  const least = fouledAt(run, end);
+  return { off: least > 0 ? least + tail : 0, least, reason: { kind: 'clearance', points: id } };
 }
 
 /** Whether one comes from there over points only when they are thrown. */
@@ -119,7 +130,7 @@ export function boundariesOf(
   if (run.closed && isOpen(run)) return given;
   if (run.closed) return given.length > 0 ? given : [{ at: ringStart(run, wishes), reason: { kind: 'ring' } }];
   const asked = ([0, 1] as const).map((end) =>
-    open.has(run.ends[end]?.points ?? -1) ? undefined : askedAt(run, end, graph, apart),
+    open.has(run.ends[end]?.points ?? -1) ? undefined : askedAt(run, end, graph, apart, wishes.tail),
   );
   const [low, high] = asked.map((one) => one?.off ?? 0) as [TenthUm, TenthUm];
   const free = run.length - low - high;
@@ -134,14 +145,14 @@ export function boundariesOf(
     return [{ at: Math.round(run.length / 2), reason: { kind: 'crossover', points } }];
   }
   /** A boundary that is there serves if it is no nearer than is asked for, and no train finds room between. */
-  const serves = (end: 0 | 1, off: TenthUm) =>
+  const serves = (end: 0 | 1, { off, least }: Asked) =>
     given.some(({ at }) => {
       const there = end === 0 ? at : run.length - at;
-      return there >= (run.ends[end]!.tip ? 0 : off) && there < off + wishes.longest;
+      return there >= least && there < off + wishes.longest;
     });
   const made = asked.flatMap((one, i): Boundary[] => {
     const end = i as 0 | 1;
-    if (!one || one.off >= run.length || serves(end, one.off)) return [];
+    if (!one || one.off >= run.length || serves(end, one)) return [];
     return [{ at: end === 0 ? one.off : run.length - one.off, reason: one.reason }];
   });
   return [...given, ...made].sort((a, b) => a.at - b.at);

@@ -53,6 +53,7 @@ function onRun(run: Run, edge: number, from: TenthUm, to: TenthUm): Stretch | un
 }
 
 /** Every run of a layout. `given`: whether a gap or mark that there is counts; `open`: areas that are not divided. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: runs are followed first, then what lies along them; each step needs the numbers that the one before gave.
 export function runsOf(
   document: LayoutDocument,
   given: (cut: { certainty: 'tentative' | 'fixed' }) => boolean,

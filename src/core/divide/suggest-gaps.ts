@@ -1,7 +1,8 @@
 import { greaterEq, lessEq, solve } from 'yalps';
+import { divideTrack, pieceAt } from '../detection';
 import { TENTH_UM_PER_CM, TENTH_UM_PER_INCH, type TenthUm } from '../measure';
 import { asTyped, type LayoutDocument } from '../survey';
-import type { TrackGraph } from '../track';
+import { compileTrack, type TrackGraph } from '../track';
 import { type Boundary, boundariesOf, type Cell, cellsOf, isOpen, pointsOfAreas, SHORTEST_CELL } from './cells';
 import { crowded } from './crowded';
 import { linesOf, placeOn, type Run, runsOf } from './runs';
@@ -149,7 +150,7 @@ function layOut(document: LayoutDocument, wishes: DivideWishes): Suggestion {
       });
   });
   const suggestion: Suggestion = {
-    cuts,
+    cuts: partingSomething(document, cuts),
     without: document.features
       .filter(
         ({ kind, certainty }) =>
@@ -177,6 +178,24 @@ function layOut(document: LayoutDocument, wishes: DivideWishes): Suggestion {
     };
   }
   return suggestion;
+}
+
+/** Without the gaps on both sides of which lies one block, as in a loop over points that is too short for a block of its own: they would part nothing. */
+function partingSomething(document: LayoutDocument, cuts: readonly ProposedCut[]): ProposedCut[] {
+  const gaps = cuts.map(({ line, at }, nth) => ({
+    id: `proposed ${nth}`,
+    kind: 'gap' as const,
+    rail: 'both' as const,
+    line,
+    at: asTyped(at, document.shownUnit),
+    certainty: 'fixed' as const,
+  }));
+  const done = { ...document, features: [...document.features, ...gaps] };
+  const partition = divideTrack(done, compileTrack(done));
+  return cuts.filter(({ line, at }) => {
+    const [before, beyond] = [pieceAt(partition, line, at, 'down'), pieceAt(partition, line, at, 'up')];
+    return before.block !== beyond.block || partition.blocks[before.block]!.points.length === 0;
+  });
 }
 
 /** The fewest cuts with which the ways round that are known have places enough; of as many, those of the longest cells. */

@@ -1,6 +1,6 @@
-import { consistOf } from '../detection';
+import { consistOf, unseenOf } from '../detection';
 import { ADMISSIONS } from '../kinds';
-import { fromMm, layoutSpeedMmPerS, mostBrakingMm, TENTH_UM_PER_CM, type TenthUm } from '../measure';
+import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, TENTH_UM_PER_CM, type TenthUm } from '../measure';
 import type { Area, LayoutDocument } from '../survey';
 
 /** What a division of the track shall do. */
@@ -13,6 +13,8 @@ export interface DivideWishes {
   shortest: TenthUm;
   /** The room behind it that it needs to stop in, where blocks are made shorter by cuts; 0 where that is not wished for. */
   stopping: TenthUm;
+  /** How far the end of a train may reach unseen beyond its last seen axle: gaps stand so much farther from points. */
+  tail: TenthUm;
   /** Points have a section of their own, or are part of the block before their blades. */
   points: LayoutDocument['turnoutsIn'];
   /** No gap lies along a platform. */
@@ -59,11 +61,14 @@ export function usualWishes(document: LayoutDocument): DivideWishes {
   const stopping = trains.map(({ topSpeedKmh, brakingMmPerS2 }) =>
     fromMm(mostBrakingMm(layoutSpeedMmPerS(topSpeedKmh, scale), brakingMmPerS2)),
   );
+  /** One longer than that is seen better first. */
+  const tails = trains.map((train) => unseenOf(document, consistOf(document, train)).tailMm);
   return {
     trains: Math.max(1, trains.length),
     longest: lengths.length > 0 ? Math.max(...lengths) : TRAIN_TO_BE,
     shortest: lengths.length > 0 ? Math.min(...lengths) : TRAIN_TO_BE,
     stopping: Math.max(0, ...stopping),
+    tail: fromMm(Math.min(STOP_SHORT_MM, Math.max(0, ...tails))),
     points: document.turnoutsIn,
     wholePlatforms: true,
     wholeAreas: true,

@@ -33,6 +33,7 @@ export const FINDING_KINDS = {
   'way of working that does not exist': { stage: 'survey' },
   'line that meets nothing': { stage: 'survey' },
   'cut inside clearance': { stage: 'survey' },
+  'unseen tail at clearance': { stage: 'detect', hazard: 'trains touch' },
   'leg that leads nowhere': { stage: 'survey' },
   'tapes that disagree': { stage: 'survey' },
   'things that overlap': { stage: 'survey' },

@@ -29,6 +29,7 @@ const aOf = (type: string): string =>
   type === 'bool' ? 'a yes or no' : `${/^[aeiou]/.test(type) ? 'an' : 'a'} ${type}`;
 
 /** Orders, checks and compiles a program. Throws RuleProgramError. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: the emitter below writes to the same code, memory and timers.
 export function compileProgram(program: Program): Compiled {
   const byName = new Map<string, Declaration>();
   for (const declaration of program.declarations) {
@@ -69,6 +70,7 @@ export function compileProgram(program: Program): Compiled {
   };
 
   /** Emits code that leaves the value on the stack. `wanted` is the type it must have; undefined when it may be any. */
+  // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one case for each operation.
   const emit = (expr: Expr, wanted: string | undefined, at: Declaration): string => {
     const must = (type: string) => {
       if (wanted !== undefined && wanted !== type)

@@ -67,6 +67,7 @@ export function emitWasm(compiled: Compiled, options: EmitOptions = {}): Uint8Ar
 }
 
 /** Locals 0 to 2 hold what an operation works on. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one case for each operation.
 function chunksOf(compiled: Compiled, layout: WasmLayout): WasmFunction[] {
   const { code, timers } = compiled;
   const chunks: WasmFunction[] = [];

@@ -39,6 +39,7 @@ export class Interpreter extends Evaluator {
     this.stack = new Int32Array(compiled.stackDepth);
   }
 
+  // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one case for each operation, in the one loop that runs every scan.
   protected run(now: number): boolean {
     const { values, before, state, stack } = this;
     const code = this.compiled.code;

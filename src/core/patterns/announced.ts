@@ -92,13 +92,17 @@ function slowAtNext(scheme: Scheme, { index }: SignalReading): Expr[] {
   });
 }
 
-/** A train that is let past must stop before a signal so many on from here, or before the end of the track. */
+/**
+ * A train that is let past must stop before a signal so many on from here, or before the end of the track. Coming round to the same signal
+ * it must, whatever that will show by then: the train itself is in the way of it.
+ */
 export function mustStopIn(scheme: Scheme, { index }: SignalReading, signals: number): Expr[] {
   return scheme.routesOf[index]!.flatMap((named) => {
     const { ending } = named.route;
     const cleared = name(names.go(named));
     if (ending.kind === 'end of track') return signals === 1 ? [cleared] : [];
     if (ending.kind !== 'signal') return [];
+    if (ending.signal === index) return signals === 1 ? [cleared] : [];
     const next = scheme.readings[ending.signal]!.signal;
     return [and(cleared, signals === 1 ? not(name(names.proceed(next))) : name(names.stopsIn(next, signals - 1)))];
   });

@@ -1,6 +1,6 @@
 import { onwardPieces, type Partition, pointsBeyond } from '../detection';
 import type { SignalsOn, TrafficSections } from '../signals';
-import type { EdgeEnd } from '../track';
+import { type EdgeEnd, isAgainst } from '../track';
 import { pieceLengthMm, type TapeEntry } from './tape';
 
 /** Places nearer than this are one, in mm. */
@@ -104,9 +104,11 @@ function waysOut(partition: Partition, signalsOn: SignalsOn, from: number, exit:
   return found;
 }
 
+export type WhyNotTurnBack = 'in several blocks' | 'the line is run one way' | 'no signal guards the way back';
+
 /**
- * Why a train that stands on these entries, tail first, may not turn back: it stands in several blocks, or no signal guards the
- * way back and it is not at the end of the line. Undefined when it may.
+ * Why a train that stands on these entries, tail first, may not turn back: it stands in several blocks, the line is run the other way
+ * only, or no signal guards the way back and it is not at the end of the line. Undefined when it may.
  */
 export function whyNotTurnBack(
   partition: Partition,
@@ -114,13 +116,15 @@ export function whyNotTurnBack(
   body: TapeEntry[],
   tailS: number,
   noseS: number,
-): 'in several blocks' | 'no signal guards the way back' | undefined {
+): WhyNotTurnBack | undefined {
   if (new Set(body.map(({ piece }) => partition.pieces[piece]!.block)).size > 1) return 'in several blocks';
   const [last, first] = [body[0]!, body[body.length - 1]!];
   const lastPiece = partition.pieces[last.piece]!;
   const behind = onwardPieces(partition, lastPiece, last.exit === 1 ? 0 : 1);
   if (tailS - last.from < WITHIN_MM && behind.some(({ piece }) => piece.block !== lastPiece.block))
     return 'in several blocks';
+  if (body.some(({ piece, exit }) => isAgainst(partition.graph.edges[partition.pieces[piece]!.edge]!, exit)))
+    return 'the line is run one way';
   const on = waysOut(partition, signalsOn, first.piece, first.exit, noseS - first.from);
   if (on.has('end') && on.size === 1) return undefined;
   const length = pieceLengthMm(lastPiece);

@@ -4,7 +4,7 @@ import { CAUTION_SHARE, mmOf, SCAN_S } from '../measure';
 import { type SignalReading, type SignalsOn, signalsAlong } from '../signals';
 import type { PlantParameters } from '../system';
 import type { EdgeEnd } from '../track';
-import { whyNotTurnBack } from './footprint';
+import { type WhyNotTurnBack, whyNotTurnBack } from './footprint';
 import { freeOnSight } from './on-sight';
 import { Proximity } from './proximity';
 import { type Mishap, RollingTrain } from './rolling-train';
@@ -282,7 +282,7 @@ export class Plant {
   }
 
   /** Turns a standing train back, or says why not. */
-  turnBack(index: number): 'moving' | 'in several blocks' | 'no signal guards the way back' | undefined {
+  turnBack(index: number): 'moving' | WhyNotTurnBack | undefined {
     const train = this.trains[index]!;
     if (train.speed > 0) return 'moving';
     const problem = whyNotTurnBack(this.partition, this.signalsOn, train.body(), train.tail, train.head);

@@ -65,10 +65,12 @@ function mayHappen(property: Property, system: System): boolean {
   const { found } = HAZARDS[property];
   return found.in !== 'nothing' || found.may(system);
 }
-/** Of what happens to trains nothing is known where there is none. */
+/** Of what happens to trains nothing is known where there is none; nor whether they get anywhere where each has only one block to be in. */
 function isLookedAt(property: Property, { trains }: ProofModel): boolean {
-  if (property !== 'deadlock' && !isLookedFor(property)) return false;
-  const withoutTrains = property !== 'deadlock' && ['rules', 'displayed'].includes(HAZARDS[property].found.in);
+  if (property === 'deadlock')
+    return trains.some(({ placements }) => new Set(placements.flatMap(({ blocks }) => blocks)).size > 1);
+  if (!isLookedFor(property)) return false;
+  const withoutTrains = ['rules', 'displayed'].includes(HAZARDS[property].found.in);
   return trains.length > 0 || withoutTrains;
 }
 

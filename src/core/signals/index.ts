@@ -1,4 +1,5 @@
 /** Signals on the track: the routes ahead of each through points, and the traffic sections that one direction holds. */
+
 export { type SignalsOn, signalsAlong } from './along';
 export { type Conflict, conflictNow, conflictsOf } from './conflicts';
 export { type LettingIn, lettingIn, standsOn } from './letting-in';
@@ -7,3 +8,4 @@ export { canBothBeSet, type Route, readSignals, type SignalReading } from './rou
 export { signalFindings } from './signal-findings';
 export { findTrafficSections, type TrafficSection, type TrafficSections } from './traffic-sections';
 export { type Warning, warningsOf } from './warning';
+export { type WaysRun, waysRun } from './ways-run';

@@ -1,7 +1,7 @@
 import { blocksOn, onwardPieces, type Partition, type Piece, pieceAt } from '../detection';
 import type { TenthUm } from '../measure';
 import { remembered, type Signal, signalsOf } from '../survey';
-import type { EdgeEnd, EdgeStretch, Over } from '../track';
+import { type EdgeEnd, type EdgeStretch, isAgainst, type Over } from '../track';
 
 /** A signal found on the track: the piece in whose direction of exit it is read. */
 export interface SignalPlace {
@@ -45,7 +45,7 @@ const AT_BOUNDARY: TenthUm = 100;
 /** More routes than this from one signal is a survey error; the rest are not read, and a finding says so. */
 export const MOST_ROUTES = 200;
 
-/** Reads every signal of a layout: where it stands, and all the routes ahead of it through points. */
+/** Reads every signal of a layout: where it stands, and all the routes ahead of it through points, but for those against a direction of running. */
 export const readSignals = remembered(['features'], (document, partition: Partition): SignalReading[] => {
   const signals = signalsOf(document);
   const places = signals.map((signal) => placeOf(signal, partition));
@@ -104,6 +104,7 @@ function foulingByEdge(partition: Partition): FoulingByEdge {
   return found;
 }
 
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one walk; each step looks at what the walk has visited.
 function routesFrom(
   place: SignalPlace,
   own: number,
@@ -126,6 +127,7 @@ function routesFrom(
     for (const on of onward) {
       const earlier = (motor: number) => route.conditions.find((c) => c.motor === motor);
       if (on.over.some(({ motor, position }) => (earlier(motor)?.position ?? position) !== position)) continue;
+      if (isAgainst(partition.graph.edges[on.piece.edge]!, on.enters)) continue;
       const next: Route =
         onward.length === 1
           ? route
@@ -133,14 +135,12 @@ function routesFrom(
       if (onward.length > 1 && on.over.some(({ position }) => position === 'diverging')) next.aside = true;
       next.conditions.push(...on.over.filter(({ motor }) => !earlier(motor)));
       const key = on.piece.index * 2 + on.enters;
-      /** Come round to the block it left, of however many pieces, it meets nobody but itself. */
-      const home = on.piece.block === rear && next.blocks.length > 0 && partition.blocks[rear]!.points.length === 0;
-      if (home || visited.has(key)) {
+      if (visited.has(key)) {
         next.ending = { kind: 'circle' };
         routes.push(next);
         continue;
       }
-      enter(on.piece, on.enters, next, piece, exit);
+      enter(on.piece, on.enters, next);
       const out: EdgeEnd = on.enters === 0 ? 1 : 0;
       const block = partition.blocks[on.piece.block]!;
       const met = nextStanding(standing, on.piece, out, undefined);
@@ -157,12 +157,10 @@ function routesFrom(
     }
   };
 
-  /** Comes into a piece by an end, out of another by an end of that: where lines meet head to head, these are alike. */
-  const enter = (piece: Piece, enters: EdgeEnd, route: Route, from: Piece, exit: EdgeEnd) => {
+  /** Comes into a piece by an end. In the block that it comes from, also when it comes round to that, a train meets nobody but itself. */
+  const enter = (piece: Piece, enters: EdgeEnd, route: Route) => {
     route.length += piece.to - piece.from;
-    const crossed = piece.block !== from.block || from.bounded[exit] !== undefined;
-    const ahead = piece.block !== rear || route.blocks.length > 0 || crossed;
-    if (ahead && !route.blocks.some((b) => b.block === piece.block))
+    if (piece.block !== rear && !route.blocks.some((b) => b.block === piece.block))
       route.blocks.push({ block: piece.block, piece: piece.index, enters });
     for (const trafficSection of fouling.get(piece.edge) ?? []) {
       if (trafficSection.to <= piece.from || trafficSection.from >= piece.to) continue;
@@ -172,6 +170,7 @@ function routesFrom(
   };
 
   const start = partition.pieces[place.piece]!;
+  if (isAgainst(partition.graph.edges[start.edge]!, place.exit === 1 ? 0 : 1)) return [];
   const up = place.exit === 1;
   const toBoundary = up ? start.to - place.signal.at.tenthUm : place.signal.at.tenthUm - start.from;
   const first: Route = {
@@ -184,7 +183,6 @@ function routesFrom(
   };
   const ahead = nextStanding(standing, start, place.exit, { index: own, at: place.signal.at.tenthUm });
   if (ahead !== undefined) return [{ ...first, ending: { kind: 'signal', signal: ahead } }];
-  visited.add(place.piece * 2 + (place.exit === 1 ? 0 : 1));
   walk(start, place.exit, first);
   for (const route of routes) route.fouled = route.fouled.filter((b) => !route.blocks.some((w) => w.block === b));
   return routes;

@@ -1,97 +1,122 @@
-import { onwardPieces, type Partition } from '../detection';
+import { type Block, onwardPieces, type Partition } from '../detection';
 import type { Finding, Fix, Severity } from '../findings';
 import { showLength } from '../measure';
-import { asTyped, type Edit, type Facing, type LayoutDocument, type Turnout } from '../survey';
-import type { EdgeEnd } from '../track';
+import { asTyped, type Edit, type LayoutDocument, type Turnout } from '../survey';
+import { type EdgeEnd, isAgainst } from '../track';
 import { MOST_ROUTES, type SignalReading } from './routes';
+import { waysRun } from './ways-run';
 
-/** Signals off a block's end, signals with nothing to protect, and points that a train can reach without a signal. */
+/** Signals off a block’s end, signals with nothing to protect, and points that a train can reach without a signal. */
 export function signalFindings(
   document: LayoutDocument,
   partition: Partition,
   readings: readonly SignalReading[],
 ): Finding<Edit>[] {
-  const findings: Finding<Edit>[] = [];
+  return [
+    ...readings.flatMap((reading) => [
+      ...offBoundary(document, partition, reading),
+      ...manyRoutes(reading),
+      ...nothingAhead(partition, reading),
+    ]),
+    ...unsignalledBoundaries(document, partition, readings),
+    ...unprotectedPoints(document, partition, readings),
+  ];
+}
+
+function offBoundary(document: LayoutDocument, partition: Partition, reading: SignalReading): Finding<Edit>[] {
+  const { signal } = reading;
+  if (reading.offBoundary === 0) return [];
   const shown = (length: number) => showLength(length, document.shownUnit);
-  for (const reading of readings) {
-    const { signal } = reading;
-    const piece = partition.pieces[reading.piece]!;
-    if (reading.offBoundary > 0) {
-      /** The end of the block that it comes to; or, where points lie before that, the end by which trains come in. */
-      const [end] = ([reading.exit, reading.exit === 1 ? 0 : 1] as EdgeEnd[])
-        .filter((at) => piece.bounded[at]?.kind === 'cut')
-        .map((at) => (at === 1 ? piece.to : piece.from));
-      findings.push({
-        id: `off-boundary ${signal.id}`,
-        kind: 'signal not at a block’s end',
-        severity: 'check',
-        subject: signal.id,
-        says: `${signal.name} stands inside ${partition.blocks[reading.rear]!.name}, not at its end. The rest of that block is not protected by it.`,
-        figures:
-          end === undefined
-            ? []
-            : [{ name: 'to the end of the block', value: shown(Math.abs(end - signal.at.tenthUm)) }],
-        advice: 'Move it to an end of the block, or cut a gap where it stands.',
-        fixes: [
-          {
-            says: `Cut a gap at ${shown(signal.at.tenthUm)}`,
-            edit: { do: 'add cut', kind: 'gap', line: signal.line, at: signal.at },
-          },
-          ...(end === undefined
-            ? []
-            : [
-                {
-                  says: `Move it to ${shown(end)}`,
-                  edit: { do: 'move' as const, id: signal.id, at: asTyped(end, document.shownUnit) },
-                },
-              ]),
-        ],
-      });
-    }
-    if (reading.routes.length >= MOST_ROUTES)
-      findings.push({
-        id: `many-ways ${signal.id}`,
-        kind: 'signal with too many routes',
-        severity: 'check',
-        subject: signal.id,
-        says: `${signal.name} has ${MOST_ROUTES} routes ahead of it, or more. Those beyond ${MOST_ROUTES} are not read, and it stays at stop for them.`,
-        figures: [],
-        advice: 'Place signals on the way, so that each has fewer routes to the next.',
-        fixes: [],
-      });
-    const routes = reading.routes.filter((route) => route.blocks.length > 0 && route.ending.kind !== 'circle');
-    if (routes.length === 0) {
-      findings.push({
+  const piece = partition.pieces[reading.piece]!;
+  /** The end of the block that it comes to; or, where points lie before that, the end by which trains come in. */
+  const [end] = ([reading.exit, reading.exit === 1 ? 0 : 1] as EdgeEnd[])
+    .filter((at) => piece.bounded[at]?.kind === 'cut')
+    .map((at) => (at === 1 ? piece.to : piece.from));
+  const gap: Fix<Edit> = {
+    says: `Cut a gap at ${shown(signal.at.tenthUm)}`,
+    edit: { do: 'add cut', kind: 'gap', line: signal.line, at: signal.at },
+  };
+  return [
+    {
+      id: `off-boundary ${signal.id}`,
+      kind: 'signal not at a block’s end',
+      severity: 'check',
+      subject: signal.id,
+      says: `${signal.name} stands inside ${partition.blocks[reading.rear]!.name}, not at its end. The rest of that block is not protected by it.`,
+      figures:
+        end === undefined ? [] : [{ name: 'to the end of the block', value: shown(Math.abs(end - signal.at.tenthUm)) }],
+      advice: 'Move it to an end of the block, or cut a gap where it stands.',
+      fixes:
+        end === undefined
+          ? [gap]
+          : [
+              gap,
+              {
+                says: `Move it to ${shown(end)}`,
+                edit: { do: 'move', id: signal.id, at: asTyped(end, document.shownUnit) },
+              },
+            ],
+    },
+  ];
+}
+
+function manyRoutes({ signal, routes }: SignalReading): Finding<Edit>[] {
+  if (routes.length < MOST_ROUTES) return [];
+  return [
+    {
+      id: `many-ways ${signal.id}`,
+      kind: 'signal with too many routes',
+      severity: 'check',
+      subject: signal.id,
+      says: `${signal.name} has ${MOST_ROUTES} routes ahead of it, or more. Those beyond ${MOST_ROUTES} are not read, and it stays at stop for them.`,
+      figures: [],
+      advice: 'Place signals on the way, so that each has fewer routes to the next.',
+      fixes: [],
+    },
+  ];
+}
+
+/** A signal with no block to protect, or with track ahead that no detector watches. */
+function nothingAhead(partition: Partition, { signal, routes: all }: SignalReading): Finding<Edit>[] {
+  const routes = all.filter((route) => route.blocks.length > 0 && route.ending.kind !== 'circle');
+  if (routes.length === 0) {
+    const before = all.some(({ ending }) => ending.kind === 'circle')
+      ? 'the route comes back to itself'
+      : 'the next signal or the end of the track';
+    const why =
+      all.length === 0
+        ? 'no way on: each needs points to lie both ways at once, or leads onto track that is run in the other direction only'
+        : `nothing to protect: no block lies beyond it before ${before}`;
+    return [
+      {
         id: `protects-nothing ${signal.id}`,
         kind: 'signal with nothing to protect',
         severity: 'check',
         subject: signal.id,
-        says: `${signal.name} has nothing to protect: no block lies beyond it before ${reading.routes.some((w) => w.ending.kind === 'circle') ? 'the route comes back to itself' : 'the next signal or the end of the track'}.`,
+        says: `${signal.name} has ${why}.`,
         figures: [],
-        advice: 'Move it to where a block begins, turn it round, or delete it.',
+        advice:
+          all.length === 0
+            ? 'Place a signal beyond the points, where a train can wait before it comes back over them; or delete this one.'
+            : 'Move it to where a block begins, turn it round, or delete it.',
         fixes: [{ says: `Delete ${signal.name}`, edit: { do: 'delete', id: signal.id } }],
-      });
-    }
-    const blind = [
-      ...new Set(routes.flatMap((route) => (route.ending.kind === 'end of detection' ? [route.ending.block] : []))),
+      },
     ];
-    if (blind.length > 0) {
-      const names = blind.map((b) => partition.blocks[b]!.name).join(', ');
-      findings.push({
-        id: `blind-ahead ${signal.id}`,
-        kind: 'signal into undetected track',
-        severity: 'check',
-        subject: signal.id,
-        says: `${signal.name} leads into ${names}, which no detector watches.`,
-        figures: [],
-        advice: 'Give that track a detector.',
-        fixes: [],
-      });
-    }
   }
-  findings.push(...unsignalledBoundaries(document, partition, readings));
-  findings.push(...unprotectedPoints(document, partition, readings));
-  return findings;
+  const blind = new Set(routes.flatMap(({ ending }) => (ending.kind === 'end of detection' ? [ending.block] : [])));
+  if (blind.size === 0) return [];
+  return [
+    {
+      id: `blind-ahead ${signal.id}`,
+      kind: 'signal into undetected track',
+      severity: 'check',
+      subject: signal.id,
+      says: `${signal.name} leads into ${[...blind].map((b) => partition.blocks[b]!.name).join(', ')}, which no detector watches.`,
+      figures: [],
+      advice: 'Give that track a detector.',
+      fixes: [],
+    },
+  ];
 }
 
 /** A plain block that a route leads through with no signal at its end: no train is held in it. Within points none is wanted. */
@@ -144,104 +169,134 @@ function unprotectedPoints(
   partition: Partition,
   readings: readonly SignalReading[],
 ): Finding<Edit>[] {
+  const ways = waysIn(document, partition, readings);
+  return partition.blocks.flatMap((block) => {
+    if (block.points.length === 0) return [];
+    if (!block.ends.some(ways.isCut)) return [unboundedPoints(document, partition, block)];
+    const open = block.ends.filter((end) => ways.isCut(end) && !ways.isProtected(end));
+    return WHO_COMES.flatMap((who) => {
+      const ends = open.filter((end) => ways.whoComes(end) === who);
+      return ends.length > 0 ? [openPoints(document, partition, block, who, ends)] : [];
+    });
+  });
+}
+
+type BlockEnd = Block['ends'][number];
+
+/**
+ * Who comes in by an end of a block: trains, as they run now; none but one that runs against the signals; none as they run now, but
+ * one that is set down the other way round.
+ */
+const WHO_COMES = ['trains', 'against signals', 'nobody yet'] as const;
+type WhoComes = (typeof WHO_COMES)[number];
+
+/** How trains come into blocks: past a signal or not, and where signals lead or not. */
+function waysIn(document: LayoutDocument, partition: Partition, readings: readonly SignalReading[]) {
+  const isRun = waysRun(document, partition);
   const covered = new Set<string>();
   const signalled = new Set<number>();
-  for (const reading of readings) {
-    for (const step of reading.routes.flatMap((route) => route.blocks)) {
-      covered.add(`${step.piece} ${step.enters}`);
-      signalled.add(step.block);
-    }
+  const standing = new Set<string>();
+  for (const { offBoundary, piece, exit, routes } of readings) {
+    /** One stands there, whatever it may show: one with nowhere to let trains go keeps them all. */
+    if (offBoundary === 0) standing.add(`${piece} ${exit}`);
+    for (const { blocks } of routes)
+      for (const step of blocks) {
+        covered.add(`${step.piece} ${step.enters}`);
+        signalled.add(step.block);
+      }
   }
-  const isCut = ({ piece, end }: { piece: number; end: EdgeEnd }) =>
-    partition.pieces[piece]!.bounded[end]?.kind === 'cut';
-  const againstSignals = ({ piece, end }: { piece: number; end: EdgeEnd }) => {
-    const outside = onwardPieces(partition, partition.pieces[piece]!, end)[0];
-    const block = outside && partition.blocks[outside.piece.block]!;
-    return block !== undefined && signalled.has(block.index) && block.ends.filter(isCut).length > 1;
+  const allOutside = ({ piece, end }: BlockEnd) => onwardPieces(partition, partition.pieces[piece]!, end);
+  const outsideOf = (end: BlockEnd) => allOutside(end)[0];
+  const isCut = ({ piece, end }: BlockEnd) => partition.pieces[piece]!.bounded[end]?.kind === 'cut';
+  return {
+    isCut,
+    isProtected: (end: BlockEnd) => {
+      if (covered.has(`${end.piece} ${end.end}`)) return true;
+      const outside = outsideOf(end);
+      return outside !== undefined && standing.has(`${outside.piece.index} ${outside.enters}`);
+    },
+    /** Undefined where a direction of running lets none come. */
+    whoComes: (end: BlockEnd): WhoComes | undefined => {
+      const edgeOf = (piece: number) => partition.graph.edges[partition.pieces[piece]!.edge]!;
+      const outside = allOutside(end).map(({ piece, enters }) => ({
+        piece,
+        leaves: enters === 0 ? (1 as const) : (0 as const),
+      }));
+      const open = outside.filter(({ piece, leaves }) => !isAgainst(edgeOf(piece.index), leaves));
+      if (open.length === 0 || isAgainst(edgeOf(end.piece), end.end)) return undefined;
+      const block = partition.blocks[open[0]!.piece.block]!;
+      if (signalled.has(block.index) && block.ends.filter(isCut).length > 1) return 'against signals';
+      return open.some(({ piece, leaves }) => isRun(piece.index, leaves)) ? 'trains' : 'nobody yet';
+    },
   };
-  const standing = new Set(
-    readings.flatMap(({ offBoundary, piece, exit }) => (offBoundary === 0 ? [`${piece} ${exit}`] : [])),
-  );
-  /** One stands there, whatever it may show: one with nowhere to let trains go keeps them all. */
-  const hasSignal = ({ piece, end }: { piece: number; end: EdgeEnd }) => {
-    const [outside] = onwardPieces(partition, partition.pieces[piece]!, end);
-    return outside !== undefined && standing.has(`${outside.piece.index} ${outside.enters}`);
+}
+
+const OPEN_POINTS: { readonly [W in WhoComes]: { comes: string; advice?: string } } = {
+  trains: { comes: 'A train can run' },
+  'against signals': {
+    comes: 'A train run against the signalled direction can come',
+    advice: 'Place a signal there, or keep to the signalled direction.',
+  },
+  'nobody yet': {
+    comes: 'No train comes this way as they stand now; one set down the other way round could run',
+    advice: 'Place a signal there, or say in Survey that the line is run one way only.',
+  },
+};
+
+function unboundedPoints(document: LayoutDocument, partition: Partition, block: Block): Finding<Edit> {
+  const own = block.points.map((n) => partition.graph.points[n]!);
+  const names = own.map(({ name }) => name).join(', ');
+  const turnout = document.turnouts.find(({ id }) => id === own[0]!.id);
+  return {
+    id: `open-points check ${block.name}`,
+    kind: 'points without protection',
+    severity: 'check',
+    subject: own[0]!.id,
+    says: `${names} ${own.length > 1 ? 'lie' : 'lies'} in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`,
+    figures: [],
+    advice: 'Cut gaps either side of the points, clear of the fouling point.',
+    fixes: turnout ? gapsAround(document, turnout) : [],
   };
-  const findings: Finding<Edit>[] = [];
-  for (const block of partition.blocks.filter((b) => b.points.length > 0)) {
-    const own = block.points.map((n) => partition.graph.points[n]!);
-    const names = own.map(({ name }) => name).join(', ');
-    const report = (
-      severity: Severity,
-      says: string,
-      advice: string | undefined,
-      places: { line: string; at: number; governs: Facing }[],
-      cuts: Fix<Edit>[] = [],
-    ) =>
-      findings.push({
-        id: `open-points ${severity} ${block.name}`,
-        kind: 'points without protection',
-        severity,
-        subject: own[0]!.id,
-        says,
-        figures: [],
-        advice,
-        fixes: [
-          ...cuts,
-          ...places.map(
-            (p): Fix<Edit> => ({
-              says: `Place a signal at ${showLength(p.at, document.shownUnit)} on ${lineName(document, p.line)}`,
-              edit: { do: 'add signal', line: p.line, at: asTyped(p.at, document.shownUnit), governs: p.governs },
-            }),
-          ),
-        ],
-      });
-    if (!block.ends.some(isCut)) {
-      const says = `${names} ${own.length > 1 ? 'lie' : 'lies'} in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`;
-      report(
-        'check',
-        says,
-        'Cut gaps either side of the points, clear of the fouling point.',
-        [],
-        gapsAround(
-          document,
-          document.turnouts.find(({ id }) => id === own[0]!.id),
-        ),
-      );
-      continue;
-    }
-    const open = block.ends.filter((end) => isCut(end) && !covered.has(`${end.piece} ${end.end}`) && !hasSignal(end));
-    for (const against of [false, true]) {
-      const places = open
-        .filter((end) => againstSignals(end) === against)
-        .map(({ piece, end }) => {
-          const { line, from, to } = partition.pieces[piece]!;
-          return end === 0 ? { line, at: from, governs: 'up' as const } : { line, at: to, governs: 'down' as const };
-        });
-      if (places.length === 0) continue;
-      const where = places
-        .map((p) => `${showLength(p.at, document.shownUnit)} on ${lineName(document, p.line)}`)
-        .join(' and ');
-      const says = against
-        ? `A train run against the signalled direction can come onto ${names} without passing a signal, from ${where}.`
-        : `A train can run onto ${names} without passing a signal, from ${where}.`;
-      report(
-        against ? 'note' : 'unsafe',
-        says,
-        against ? 'Place a signal there, or keep to the signalled direction.' : undefined,
-        places,
-      );
-    }
-  }
-  return findings;
+}
+
+function openPoints(
+  document: LayoutDocument,
+  partition: Partition,
+  block: Block,
+  who: WhoComes,
+  ends: readonly BlockEnd[],
+): Finding<Edit> {
+  const own = block.points.map((n) => partition.graph.points[n]!);
+  const names = own.map(({ name }) => name).join(', ');
+  const places = ends.map(({ piece, end }) => {
+    const { line, from, to } = partition.pieces[piece]!;
+    const at = end === 0 ? from : to;
+    const says = `${showLength(at, document.shownUnit)} on ${lineName(document, line)}`;
+    return { line, at, governs: end === 0 ? ('up' as const) : ('down' as const), says };
+  });
+  const where = places.map(({ says }) => says).join(' and ');
+  const severity: Severity = who === 'trains' ? 'unsafe' : 'note';
+  const { comes, advice } = OPEN_POINTS[who];
+  return {
+    id: `open-points ${who === 'nobody yet' ? who : severity} ${block.name}`,
+    kind: 'points without protection',
+    severity,
+    subject: own[0]!.id,
+    says: `${comes} onto ${names} without passing a signal, from ${where}.`,
+    figures: [],
+    advice,
+    fixes: places.map(({ line, at, governs, says }) => ({
+      says: `Place a signal at ${says}`,
+      edit: { do: 'add signal', line, at: asTyped(at, document.shownUnit), governs },
+    })),
+  };
 }
 
 /** How far before the blades a gap is proposed; no part of a stock rail is cut there: 10 cm, common practice, no source. */
 const BEFORE_BLADES = 1_000_000;
 
 /** Gaps that would set a turnout apart: before its blades, and on each leg at the clearance point. */
-function gapsAround(document: LayoutDocument, turnout: Turnout | undefined): Fix<Edit>[] {
-  if (!turnout) return [];
+function gapsAround(document: LayoutDocument, turnout: Turnout): Fix<Edit>[] {
   const length = (line: string) => document.lines.find((l) => l.id === line)!.length.tenthUm;
   const sign = turnout.facing === 'up' ? 1 : -1;
   const reach = turnout.clearance.tenthUm;

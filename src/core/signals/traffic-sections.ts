@@ -36,67 +36,15 @@ export interface TrafficSections {
 export const findTrafficSections = remembered(
   [],
   (_, partition: Partition, readings: readonly SignalReading[]): TrafficSections => {
-    const { blocks } = partition;
-    const ofBlock: number[] = blocks.map(() => -1);
-    /** For a chained block, whether its first end faces the start of the chain. */
-    const ahead: boolean[] = blocks.map(() => true);
-    const all: TrafficSection[] = [];
-
-    const plain = (block: Block) => block.points.length === 0 && block.ends.length === 2;
-    const beyond = (block: Block, which: number) => {
-      const end = block.ends[which]!;
-      return onwardPieces(partition, partition.pieces[end.piece]!, end.end)[0];
-    };
-    for (const block of blocks) {
-      if (ofBlock[block.index] !== -1) continue;
-      const trafficSection: TrafficSection = {
-        index: all.length,
-        id: '',
-        name: '',
-        blocks: [block.index],
-        sides: [],
-        bothWays: false,
-        closed: false,
-      };
-      all.push(trafficSection);
-      ofBlock[block.index] = trafficSection.index;
-      if (!plain(block)) continue;
-      for (const route of [1, 0]) {
-        let here = block;
-        let out = route;
-        for (;;) {
-          const next = beyond(here, out);
-          if (!next) break;
-          const other = blocks[next.piece.block]!;
-          if (other === block) trafficSection.closed = true;
-          if (ofBlock[other.index] !== -1 || !plain(other)) break;
-          const entered = other.ends.findIndex((e) => e.piece === next.piece.index && e.end === next.enters);
-          if (entered < 0) break;
-          ofBlock[other.index] = trafficSection.index;
-          ahead[other.index] = (entered === 0) === (route === 1);
-          if (route === 1) trafficSection.blocks.push(other.index);
-          else trafficSection.blocks.unshift(other.index);
-          here = other;
-          out = entered === 0 ? 1 : 0;
-        }
-      }
-    }
-
+    const { all, ofBlock, ahead } = chainBlocks(partition);
     const sideOf = (block: number, piece: number, enters: EdgeEnd): string => {
-      const own = blocks[block]!;
+      const own = partition.blocks[block]!;
       const which = own.ends.findIndex((e) => e.piece === piece && e.end === enters);
-      if (!plain(own) || which < 0) return entranceOf(partition, piece, enters).id;
+      if (!isPlain(own) || which < 0) return entranceOf(partition, piece, enters).id;
       return (which === 0) === ahead[block] ? 'onward' : 'back';
     };
-
-    for (const trafficSection of all) {
-      const first = blocks[trafficSection.blocks[0]!]!;
-      const last = blocks[trafficSection.blocks[trafficSection.blocks.length - 1]!]!;
-      trafficSection.id = `stretch of ${first.id}`;
-      trafficSection.name = first === last ? first.name : `${first.name} to ${last.name}`;
-    }
     const sideNames = new Map<string, string>();
-    const entries: { route: Route; side: string }[][] = all.map(() => []);
+    const entries: Entry[][] = all.map(() => []);
     for (const reading of readings) {
       for (const route of reading.routes) {
         const seen = new Set<number>();
@@ -114,14 +62,73 @@ export const findTrafficSections = remembered(
     for (const trafficSection of all) {
       const own = entries[trafficSection.index]!;
       trafficSection.sides = [...new Set(own.map((entry) => entry.side))].sort();
-      if (trafficSection.sides.length < 2) continue;
-      const chain = plain(blocks[trafficSection.blocks[0]!]!);
       trafficSection.bothWays =
-        chain || own.some((a, i) => own.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.route, b.route)));
+        trafficSection.sides.length > 1 && (isPlain(partition.blocks[trafficSection.blocks[0]!]!) || someOppose(own));
     }
     return { all, ofBlock, sideNames, sideOf };
   },
 );
+
+/** A route into a traffic section, and the side by which it comes in. */
+interface Entry {
+  route: Route;
+  side: string;
+}
+
+const someOppose = (entries: readonly Entry[]): boolean =>
+  entries.some((a, i) => entries.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.route, b.route)));
+
+const isPlain = (block: Block): boolean => block.points.length === 0 && block.ends.length === 2;
+
+/** Every block in its traffic section, plain ones one after the other in chains; the sides are not known yet. */
+function chainBlocks(partition: Partition) {
+  const { blocks } = partition;
+  const ofBlock: number[] = blocks.map(() => -1);
+  /** For a chained block, whether its first end faces the start of the chain. */
+  const ahead: boolean[] = blocks.map(() => true);
+  const all: TrafficSection[] = [];
+  const beyond = (block: Block, which: number) => {
+    const end = block.ends[which]!;
+    return onwardPieces(partition, partition.pieces[end.piece]!, end.end)[0];
+  };
+  /** Goes on from a plain block by one of its ends for as long as plain blocks follow that are in no chain. */
+  const chain = (from: Block, way: 0 | 1, trafficSection: TrafficSection) => {
+    let [here, out]: [Block, number] = [from, way];
+    for (let next = beyond(here, out); next; next = beyond(here, out)) {
+      const other = blocks[next.piece.block]!;
+      const { piece, enters } = next;
+      if (other === from) trafficSection.closed = true;
+      if (ofBlock[other.index] !== -1 || !isPlain(other)) return;
+      const entered = other.ends.findIndex((e) => e.piece === piece.index && e.end === enters);
+      if (entered < 0) return;
+      ofBlock[other.index] = trafficSection.index;
+      ahead[other.index] = (entered === 0) === (way === 1);
+      if (way === 1) trafficSection.blocks.push(other.index);
+      else trafficSection.blocks.unshift(other.index);
+      [here, out] = [other, entered === 0 ? 1 : 0];
+    }
+  };
+  for (const block of blocks) {
+    if (ofBlock[block.index] !== -1) continue;
+    const trafficSection: TrafficSection = {
+      index: all.length,
+      id: '',
+      name: '',
+      blocks: [block.index],
+      sides: [],
+      bothWays: false,
+      closed: false,
+    };
+    all.push(trafficSection);
+    ofBlock[block.index] = trafficSection.index;
+    if (isPlain(block)) for (const way of [1, 0] as const) chain(block, way, trafficSection);
+    const first = blocks[trafficSection.blocks[0]!]!;
+    const last = blocks[trafficSection.blocks[trafficSection.blocks.length - 1]!]!;
+    trafficSection.id = `stretch of ${first.id}`;
+    trafficSection.name = first === last ? first.name : `${first.name} to ${last.name}`;
+  }
+  return { all, ofBlock, ahead };
+}
 
 /** The entrance of a block with points, by the block that lies outside it; two entrances from one block are told apart by their places. */
 function entranceOf(partition: Partition, piece: number, enters: EdgeEnd): Entrance {

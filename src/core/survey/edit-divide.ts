@@ -6,17 +6,22 @@ import { nextName } from './free-names';
 import { LISTS } from './lists';
 import { freshId } from './new-document';
 import { remove } from './remove';
-import type { LayoutDocument } from './schema';
+import type { Gap, LayoutDocument } from './schema';
 
 interface Spot {
   line: string;
   at: TypedLength;
 }
 
+/** A gap to be cut; without a rail it is in the right one. */
+interface Cut extends Spot {
+  rail?: Gap['rail'];
+}
+
 /** What can be done about how the track is divided as a whole. */
 export type DivideEdit =
   /** Gaps that are added, gaps and block marks by id that go, and where new sensors watch what is then a section. */
-  | { do: 'divide'; cuts: readonly Spot[]; without: readonly string[]; watch: readonly Spot[] }
+  | { do: 'divide'; cuts: readonly Cut[]; without: readonly string[]; watch: readonly Spot[] }
   | { do: 'turnouts in'; turnoutsIn: LayoutDocument['turnoutsIn'] };
 
 const counted = (count: number, what: string): string[] =>
@@ -35,14 +40,14 @@ export function editDivision(document: LayoutDocument, edit: DivideEdit): string
     ids.push(fresh);
     return fresh;
   };
-  for (const { line, at } of edit.cuts)
+  for (const { line, at, rail = 'right' } of edit.cuts)
     document.features.push({
       id: id(FEATURES.gap.prefix),
       line,
       at,
       certainty: 'tentative',
       kind: 'gap',
-      rail: 'right',
+      rail,
     });
   const kind = SENSOR_KIND_IDS[0]!;
   const { names, holdMs } = sensorKind(kind);

@@ -111,6 +111,8 @@ function mergeLines(document: LayoutDocument, id: string): string {
     refuse(
       `${first.name} and ${second.name} are counted towards each other, or away from each other: tape one of them from its other end first.`,
     );
+  if (first.running !== second.running)
+    refuse(`${first.name} and ${second.name} are run in different directions: say the same of both first.`);
   if (first.id === second.id) refuse(`${first.name} is joined to itself already.`);
   const unit = document.shownUnit;
   for (const { holder, lengths } of placesOn(document, second.id)) {

@@ -24,7 +24,9 @@ export type ThingEdit =
   /** `id`: of the name that is changed. `as`: the id by which the block is known while it has no name, and which it keeps. */
   | { do: 'name block'; anchor: { line: string; at: TypedLength }; id?: string; as?: string; name: string }
   | { do: 'rename'; id: string; name: string }
-  | { do: 'change line'; id: string; length: TypedLength };
+  | { do: 'change line'; id: string; length: TypedLength }
+  /** Undefined: both ways. */
+  | { do: 'run line'; id: string; running: Facing | undefined };
 
 type Of<D extends ThingEdit['do']> = Extract<ThingEdit, { do: D }>;
 
@@ -40,6 +42,7 @@ export const THING_EDITS: { readonly [D in ThingEdit['do']]: (document: LayoutDo
   'name block': nameBlock,
   rename,
   'change line': changeLine,
+  'run line': runLine,
 };
 
 function addLine(document: LayoutDocument, edit: Of<'add line'>): string {
@@ -214,4 +217,10 @@ function changeLine(document: LayoutDocument, edit: Of<'change line'>): string {
   const line = thingOf(document, 'lines', edit.id) ?? refuse('That line is no longer there.');
   line.length = edit.length;
   return `Make ${line.name} ${showLength(edit.length.tenthUm, document.shownUnit)} long`;
+}
+
+function runLine(document: LayoutDocument, { id, running }: Of<'run line'>): string {
+  const line = thingOf(document, 'lines', id) ?? refuse('That line is no longer there.');
+  line.running = running;
+  return running ? `Run ${line.name} ${document.directions[running]} only` : `Run ${line.name} both ways`;
 }

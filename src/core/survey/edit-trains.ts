@@ -28,6 +28,7 @@ export type TrainEdit =
   | { do: 'fit axles'; places: readonly AxlePlace[] };
 
 /** Does it to the draft; what was done, in words. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one case for each edit of a train.
 export function editTrains(document: LayoutDocument, edit: TrainEdit): string {
   switch (edit.do) {
     case 'add train': {

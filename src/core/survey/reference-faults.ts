@@ -21,6 +21,7 @@ export interface Fault {
 const settled = new WeakMap<Thing, readonly (readonly Thing[])[]>();
 
 /** Ids that are used twice or point nowhere, distances past an end, ends used twice, and what each list says of its things. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one pass over all things; what each says shares what is claimed and known.
 export function referenceFaults(document: LayoutDocument): Fault[] {
   const faults: Fault[] = [];
   const say = (place: string, problem: string, remedy: string) => faults.push({ place, problem, remedy });

@@ -29,7 +29,7 @@ function rulesOf({ compiled, program, terminals, aspects, posts, people, unspoke
 function trackOf({ partition, readings, trafficSections, sensors }: System) {
   const { graph, pieces, blocks, sections, fields, inferred: told } = partition;
   return [
-    graph.edges.map(({ line, from, to, ends }) => [line, from, to, ends]),
+    graph.edges.map(({ line, from, to, ends, running }) => [line, from, to, ends, ...(running ? [running] : [])]),
     graph.points.map(({ id, ports, motors, clearance, kind }) => [id, ports, motors, clearance, kind.ways, kind.fouls]),
     graph.motors.map(({ id, points, throwMs, lies, throwsWith }) => [id, points, throwMs, lies, throwsWith]),
     graph.fouling,

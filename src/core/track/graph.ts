@@ -1,6 +1,6 @@
 import { CROSSINGS, type Lie, MOTORS, type PointsKind, TURNOUTS } from '../kinds';
 import type { TenthUm } from '../measure';
-import { type LayoutDocument, type LineEnd, remembered } from '../survey';
+import { type Facing, type LayoutDocument, type LineEnd, remembered } from '../survey';
 import { type FoulingPair, foulingOf } from './fouling';
 
 /** End 0 of an edge is its lower distance on the line, end 1 its higher. */
@@ -13,7 +13,13 @@ export interface Edge {
   from: TenthUm;
   to: TenthUm;
   ends: [Node, Node];
+  /** The direction of running of its line, where trains run it one way only. */
+  running?: Facing;
 }
+
+/** Whether a train that comes into an edge by an end runs against the direction of running. */
+export const isAgainst = ({ running }: Edge, enters: EdgeEnd): boolean =>
+  running !== undefined && (running === 'up') !== (enters === 0);
 
 /** What an edge meets at one of its ends. */
 export type Node =
@@ -82,6 +88,7 @@ const THROW_MS = 1500;
 /** Compiles a checked document into edges and points. Crossings that nothing moves need no node. */
 export const compileTrack = remembered(READS, edgesAndPoints);
 
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: cuts are gathered from all that cuts a line, then edges made, then ports known; the order is the matter.
 function edgesAndPoints(document: Tracks): TrackGraph {
   const edges: Edge[] = [];
   const byLine = new Map<string, Edge[]>();
@@ -148,6 +155,7 @@ function edgesAndPoints(document: Tracks): TrackGraph {
         from: bounds[i]!,
         to: bounds[i + 1]!,
         ends: [{ kind: 'stop' }, { kind: 'stop' }],
+        running: line.running,
       };
       edges.push(edge);
       own.push(edge);

@@ -2,7 +2,7 @@
 
 export { type Drawing, type DrawnLine, distanceAt, type GoesOn, xOf } from './drawing';
 export { type EdgeStretch, trackFrom } from './fouling';
-export { compileTrack, type EdgeEnd, edgeAt, type Motor, type PointsNode, type TrackGraph } from './graph';
+export { compileTrack, type EdgeEnd, edgeAt, isAgainst, type Motor, type PointsNode, type TrackGraph } from './graph';
 export { measureBetween, type Stretch } from './measure-between';
 export { type Onward, type Over, onwardFrom } from './onward';
 export { type Polarity, type RailSpan, railsOf } from './polarity';

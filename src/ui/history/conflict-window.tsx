@@ -15,6 +15,7 @@ const AGAIN = 'The other window has saved once more. Nothing was taken yet: choo
  * Two windows changed one layout. Both versions are drawn; for each difference one side is chosen, to begin with the side that
  * changed it. What is not chosen is kept in the history.
  */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function ConflictWindow({ theirs }: { theirs: Theirs }) {
   const store = useWorkbenchStore();
   const id = useWorkbench((s) => s.id);

@@ -12,6 +12,7 @@ import { type Revision, titleOf, useRevisions, when } from './use-revisions';
 const NOW = 0;
 
 /** Every version that was kept: when, what was done, how it differs, and the way back to it. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function HistoryWindow({ onClose }: { onClose: () => void }) {
   const present = useWorkbench((s) => s.document);
   const saving = useWorkbench((s) => s.saving);

@@ -11,7 +11,7 @@ const loaded = () =>
     if (typeof document === 'undefined' || document.readyState === 'complete') resolve();
     else window.addEventListener('load', () => resolve(), { once: true });
   });
-/** The form stands there from the first; what works it is fetched once the page is shown. */
+/** The form is there at once; its code is fetched when the page has been shown. */
 const NewLayout = lazy(() =>
   loaded()
     .then(() => import('./new-layout'))
@@ -32,6 +32,7 @@ export interface Trouble {
 }
 
 /** All layouts, and what can be done with each. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one list with what can be done to an entry.
 export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
   const router = useRouter();
   const [trouble, setTrouble] = useState<Trouble>();

@@ -20,7 +20,7 @@ const UNIT_OPTIONS: Option<ShownUnit>[] = [
   { value: 'inch', says: 'inches' },
 ];
 
-/** The form is shown before what works it is here: until then nothing can be sent. */
+/** The form is shown before its code has loaded; until then nothing can be sent. */
 const NEVER = () => () => {};
 const isHere = () => true;
 const isOnTheServer = () => false;
@@ -30,13 +30,14 @@ const ownScale = (ratio: string, gauge: string) => `1:${ratio.trim()} on ${gauge
 interface Fields {
   name: string;
   scale: (typeof SCALE_OPTIONS)[number]['value'];
-  /** Of one's own scale: how many times smaller than life, and the millimetres between its rails. */
+  /** A scale of one's own: the ratio, and the gauge in millimetres. */
   ratio: string;
   gauge: string;
   shownUnit: ShownUnit;
 }
 
-/** A layout is begun with a name. What it may be, the server says by the document’s own schema, so that the first page stays small. */
+/** A layout begins with a name, which the server checks against the document’s schema; so the first page stays small. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function NewLayout({ onTrouble }: { onTrouble: (trouble: { problem: string; faults: Fault[] }) => void }) {
   const router = useRouter();
   const { register, control, handleSubmit, setError, watch, formState } = useForm<Fields>({

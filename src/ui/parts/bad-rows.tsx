@@ -1,4 +1,4 @@
-/** Listed; the rest is counted. */
+/** So many are listed; the rest are counted. */
 const MOST_LISTED = 200;
 
 /** Rows of a text that are not taken, each by its number, with why, and what was perhaps meant. */

@@ -21,7 +21,7 @@ export function Choice<T extends string>({
   onChange,
 }: {
   label: ReactNode;
-  /** Where its name stands; “unseen” is read aloud only and must be plain text. */
+  /** Where its name stands; an “unseen” one is only read aloud and must be plain text. */
   labelled?: 'above' | 'unseen';
   /** Undefined where nothing is chosen, so that the placeholder is shown. */
   value: T | undefined;

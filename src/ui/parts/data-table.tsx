@@ -27,13 +27,13 @@ export function DataTable<T>({
   // biome-ignore lint/suspicious/noExplicitAny: what a column reads is its own affair
   columns: ColumnDef<T, any>[];
   rowId: (row: T) => string;
-  /** Rows are shown that have this in some cell that says a text. */
+  /** Only rows are shown that have this text in one of their cells. */
   filter?: string;
   /** How many rows are shown; the rest is counted. */
   most?: number;
-  /** A row that is pointed at or has the focus, or none any more. */
+  /** The row that is pointed at or has the focus, if any. */
   onPoint?: (row: T | undefined) => void;
-  /** Rows beneath, of cells that are the same in any order. */
+  /** Rows at the foot, which sorting leaves in place. */
   foot?: ReactNode;
 }) {
   const [sorting, setSorting] = useState<SortingState>([]);

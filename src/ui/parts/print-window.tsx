@@ -14,7 +14,7 @@ export function PrintWindow({
   title: string;
   says: string;
   choices: ReactNode;
-  /** What it is called that is printed. */
+  /** The name of what is printed. */
   name: string;
   /** The sheets, once to look at and once to print, under different names. */
   sheets: (name: string) => ReactNode;

@@ -13,9 +13,10 @@ import { PanelSection, PanelTitle } from './panel';
 import { ReasonTree } from './reason-tree';
 import { Rename, useEdit } from './selection-parts';
 
-/** By what a block that has no name yet is known, to be known by it still once it has one. */
+/** The id of a block that has no name yet: it stays the same when the block gets one. */
 const asOf = (id: BlockId): string => id.slice('block '.length);
 
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function BlockSelection({ id }: { id: BlockId }) {
   const document = useWorkbench(shownDocument);
   const design = useWorkbench((s) => s.design);

@@ -11,6 +11,7 @@ import { PanelTitle } from './panel';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
 
 /** What is known of a thing on a line, and changed about it: where it is, and what only its kind has. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function FeatureSelection({ feature }: { feature: Feature }) {
   const document = useWorkbench((s) => s.document);
   const edit = useEdit();

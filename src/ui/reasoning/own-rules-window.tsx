@@ -13,6 +13,7 @@ const column = createColumnHelper<OwnRuleRow>();
 const NO_THING = '';
 
 /** Every rule of somebody’s own: found, gone to, compared with what is generated, put back or deleted. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function OwnRulesWindow({ onClose }: { onClose: () => void }) {
   const store = useWorkbenchStore();
   const design = useWorkbench((s) => s.design);

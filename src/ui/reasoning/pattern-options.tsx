@@ -3,7 +3,7 @@ import type { OptionView } from '@/core/patterns';
 import { NumberField } from './number-field';
 import { useEdit } from './selection-parts';
 
-/** What can be set about the ways of working at a thing; an empty field is not taken, and the usual time can be had back. */
+/** The options of the patterns at a thing. An empty field is refused; a button brings back the usual time. */
 export function PatternOptions({ id, options }: { id: string; options: readonly OptionView[] }) {
   const edit = useEdit();
   return options.map(({ pattern, option, says, least, most, usual, set }) => (

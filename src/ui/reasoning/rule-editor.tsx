@@ -85,6 +85,7 @@ function wordAt(text: string, at: number): { from: number; to: number } {
 }
 
 /** Rules as text: with colours, completion, what a name means, folding, errors in place, and present values in the margin. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: the editor is set up once with all that it reports.
 export function RuleEditor({ about, text, values, read, onChange, onRead }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(undefined);
@@ -164,7 +165,7 @@ export function RuleEditor({ about, text, values, read, onChange, onRead }: Prop
     view.current = made;
     return () => made.destroy();
   }, []);
-  /** Put there from outside: what is generated, or a condition that was chosen. */
+  /** Set from outside: the generated rule, or a condition that was chosen. */
   useEffect(() => {
     const editor = view.current;
     if (editor && editor.state.doc.toString() !== text)

@@ -17,6 +17,7 @@ const FORMS = [
 ] as const;
 
 /** The rules of a thing in three forms; changed as text, or by choosing what else is asked for. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function RuleWindow({ id, name, onClose }: { id: string; name: string; onClose: () => void }) {
   const store = useWorkbenchStore();
   const design = useWorkbench((s) => s.design);

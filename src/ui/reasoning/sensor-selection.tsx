@@ -19,6 +19,7 @@ export const sensorOptions = SENSOR_KIND_IDS.map((id) => ({ value: id, says: sen
 const MOST_HOLD_S = 60;
 
 /** A sensor: what it notices, where, and for how long it counts. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function SensorSelection({ sensor }: { sensor: Sensor }) {
   const document = useWorkbench((s) => s.document);
   const stage = useWorkbench((s) => s.stage);

@@ -9,6 +9,7 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { PanelSection, PanelTitle } from './panel';
 
 /** Several things chosen together: moved, numbered, fixed or deleted as one step. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function SeveralSelection({ ids }: { ids: readonly string[] }) {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);

@@ -27,6 +27,7 @@ import { TrainStrip } from './train-strip';
 type Running = Train['measured'][number];
 
 /** What a detector sees of a train, how it stops, and where it starts. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function TrainEditor({ train }: { train: Train }) {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);

@@ -18,6 +18,7 @@ const LIES: Option<Lie>[] = [
   { value: 'diverging', says: 'diverging' },
 ];
 
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
   const document = useWorkbench((s) => s.document);
   const stage = useWorkbench((s) => s.stage);

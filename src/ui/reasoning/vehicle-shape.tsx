@@ -18,7 +18,7 @@ export function VehicleShape({
 }: {
   vehicle: Pick<Vehicle, 'kind' | 'length' | 'axles' | 'magnetAt'>;
   scale: LayoutDocument['scale'];
-  /** Where its front is. */
+  /** Which side its front is on. */
   front?: number;
   /** Its outline is mirrored; its axles are given as they stand. */
   backwards?: boolean;

@@ -61,6 +61,7 @@ function useChosen() {
 }
 
 /** The straightened track on a true distance axis, with what is aligned beneath it. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: puts together the hooks of the sheet, each in a file of its own, and hands each what the others know.
 export function LineSheet({ lanes = NO_LANES, below, onTurnout, onSend, letters }: Props) {
   const newest = useWorkbench(drawnDocument);
   /** The sheet is drawn anew bit by bit, so that nothing waits for it; what was cut is seen at once, where its track is drawn. */

@@ -87,6 +87,7 @@ export function standsAbove(side: LayoutDocument['signalSide'], rightwards: bool
  * Finds a place for every label on the sheet such that none overlap: signals first, then plates, turnouts and lengths. `everything`: what
  * finds no room is drawn all the same, as on paper, where nobody can zoom in.
  */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: labels take their rows one after the other, each below those before it.
 export function planLabels(
   document: LayoutDocument,
   design: DesignView | undefined,

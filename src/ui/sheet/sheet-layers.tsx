@@ -37,6 +37,7 @@ interface Props {
 }
 
 /** All that is drawn of the layout itself, from the rulers to the lanes beneath it. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: the layers of the sheet from back to front.
 export const SheetLayers = memo(function SheetLayers(props: Props) {
   const { document, design, geometry, placed, state, chosen, lanes, height, trackBottom, select } = props;
   const { width } = geometry;

@@ -42,6 +42,7 @@ function spanNow({ document, proposed }: Pick<WorkbenchState, 'document' | 'prop
 }
 
 /** Things are moved along their lines by dragging, with a snap to cuts, and by the arrow keys while they have the focus. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one drag from press to drop; its steps share what has been moved so far.
 export function useMoving(svg: RefObject<SVGSVGElement | null>, geometry: SheetGeometry, edits: boolean) {
   const store = useWorkbenchStore();
   const held = useRef<Held>(undefined);

@@ -23,6 +23,7 @@ interface Moves {
 }
 
 /** The keys of the line sheet, and the way of the focus along it. `stack` holds its drawings, `svg` is the main one, `end` what comes after them. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one case for each key.
 export function useSheetKeys(
   stack: RefObject<HTMLDivElement | null>,
   svg: RefObject<SVGSVGElement | null>,

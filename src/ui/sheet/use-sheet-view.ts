@@ -12,6 +12,7 @@ const WHEEL_ZOOM = 0.0016;
 const PINCH_ZOOM = 0.01;
 
 /** What part of the line is shown, moved by wheel, trackpad, mouse, fingers and keys. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one view; wheel, pinch, keys and fit all change it.
 export function useSheetView(svg: RefObject<SVGSVGElement | null>, drawing: Drawing, fit: View, width: number) {
   const store = useWorkbenchStore();
   const view = useWorkbench((s) => s.view);

@@ -29,7 +29,7 @@ import type { StageTraits } from './view';
 /** A design with the document it was computed from: the two are shown together or not at all. */
 export interface Designed extends DesignView {
   document: LayoutDocument;
-  /** Of what runs: worked out only where there is a proof to hold against it. */
+  /** The System’s key: worked out only where there is a proof to compare with. */
   key?: string;
 }
 

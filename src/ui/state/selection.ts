@@ -5,7 +5,7 @@ export interface Pointed {
   at: number;
   to?: number;
   besides?: readonly { line: string; from: number; to: number }[];
-  /** What of it is in danger, or is one. */
+  /** What of it is in danger, or dangerous. */
   danger?: readonly { line: string; from: number; to: number }[];
   /** What is written there in place of its distance. */
   says?: string;

@@ -14,8 +14,10 @@ import { useWorkbenchStore } from './store';
  * Keeps the compiled design in step with the document, in a worker; one check at a time, always of the newest. What is tried
  * by hand follows where it is shown.
  */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one conversation with the worker, which has to be ended as a whole.
 export function useDesign(): void {
   const store = useWorkbenchStore();
+  // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one conversation with the worker, which has to be ended as a whole.
   useEffect(() => {
     const worker = new Worker(new URL('../../workers/design.worker.ts', import.meta.url), { type: 'module' });
     const remote: Remote<DesignWorker> = wrap<DesignWorker>(worker);

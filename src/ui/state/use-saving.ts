@@ -13,9 +13,11 @@ const RETRY_MS = 3000;
  * Keeps the work: every edit goes at once into the browser's own journal, and after a pause to the server, over the draft it
  * was made from. What the server has not acknowledged is tried again, also after a reload.
  */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one queue of saves, which has to be ended as a whole.
 export function useSaving(server: StoredLayout | undefined): void {
   const store = useWorkbenchStore();
   // biome-ignore lint/correctness/useExhaustiveDependencies: the server's version is where it starts, once
+  // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one queue of saves, which has to be ended as a whole.
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let busy = false;

@@ -11,6 +11,7 @@ export interface PromelaRules {
 }
 
 /** Writes out the rules from their own expressions. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one case for each operation, all writing to one scan.
 export function writeRulesPromela(model: ProofModel): PromelaRules {
   const { compiled, program } = model.rules.wiring;
   const slotOf = (name: string) => `now.value[${compiled.slots.get(name)!}]`;

@@ -8,6 +8,7 @@ const WHY_NOT_TURN_BACK = {
   moving: 'is still moving. Halt it first.',
   'in several blocks':
     'stands in more than one block. It can turn back only within one, behind the signal that guards the way back.',
+  'the line is run one way': 'cannot turn back here: its line is run in one direction only, as Survey says.',
   'no signal guards the way back':
     'cannot turn back here: no signal guards the way back. Place one, or turn it back at the end of a line.',
 };

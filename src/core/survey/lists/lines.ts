@@ -1,11 +1,13 @@
 import { type InferType, number, object } from 'yup';
-import { id, LONGEST_NAME, lengthSchema, record, text } from '../schema-parts';
+import { facing, id, LONGEST_NAME, lengthSchema, record, text } from '../schema-parts';
 import type { ListKind } from './kind';
 
 export const lineSchema = record({
   id: id(),
   name: text(LONGEST_NAME.track),
   length: lengthSchema,
+  /** The direction of running, where trains run it one way only. */
+  running: facing().optional().default(undefined),
   /** Hints for the straightened drawing; the drawing itself is always computed. */
   drawing: object({ row: number().integer('must be a whole number').min(-40).max(40) })
     .noUnknown()

@@ -36,6 +36,7 @@ const COLUMN = createColumnHelper<Row>();
 const TESTS = ['bare wire to ground', 'contact rail or feeder', 'a train'];
 
 /** Which sensor is wired to which input of which module; grouped so that wires run short along the line. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: a table, column by column.
 export function ModuleInputs({ document }: { document: LayoutDocument }) {
   const store = useWorkbenchStore();
   const modules = document.modules ?? USUAL_MODULES;

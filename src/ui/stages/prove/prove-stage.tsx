@@ -31,6 +31,7 @@ const ofFault = (proved: Proved | undefined, { fault, thing }: Fault): Proved | 
   proved?.report.fault?.fault === fault && proved.report.fault.thing === thing ? proved : undefined;
 
 /** Looks at everything that can happen, and tells what it found. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function ProveStage() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);

@@ -35,6 +35,7 @@ function SlowGraph(props: Omit<ComponentProps<typeof TimeDistanceGraph>, 'tick' 
 }
 
 /** Trains on the line: run, wound back, run on otherwise, kept and compared. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function RehearseStage() {
   const run = useRehearsal();
   const store = useWorkbenchStore();

@@ -15,6 +15,7 @@ import { type Compared, RunPair } from './run-pair';
 import type { RehearsalControls } from './use-rehearsal';
 
 /** Runs that were kept: by name, to be had again, and two of them side by side. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: () => void }) {
   const id = useWorkbench((s) => s.id);
   const document = useWorkbench((s) => s.document);

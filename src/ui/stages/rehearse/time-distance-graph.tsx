@@ -66,6 +66,7 @@ function useKept<T>(value: T, when: string): T {
  * occupied. Each row of track off the main one has its own way of breaking its lines, and can be left out. All of it hangs
  * on one long strip of time that is moved past the window, so that what has been drawn once stays as it is.
  */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one graph from axes to strokes, on one pair of scales.
 export const TimeDistanceGraph = memo(function TimeDistanceGraph(props: Props) {
   const {
     geometry,

@@ -31,6 +31,7 @@ export interface RehearsalControls {
 }
 
 /** Runs a rehearsal of the present document in a worker and keeps what the screen shows of it. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one run from start to stop; its commands share the worker that runs it.
 export function useRehearsal(): RehearsalControls {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);

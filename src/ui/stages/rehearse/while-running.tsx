@@ -41,6 +41,7 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
 }
 
 /** What people can do with it. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 function Worked({ run }: { run: RehearsalControls }) {
   const document = useWorkbench((s) => s.document);
   const selected = useWorkbench((s) => s.selected);

@@ -27,6 +27,7 @@ const WAYS = [
 const HEADS = ['top', 'second', 'third', 'fourth'];
 
 /** A system of the layout’s own, with everything of it to be changed. Each change is a step that can be undone. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function OwnSystem({ own, system }: { own: OwnAspectSystem; system: AspectSystem }) {
   const store = useWorkbenchStore();
   /** What stands in the way of the last change that was no text. */

@@ -30,8 +30,7 @@ export function ProposedSignals() {
   useEffect(() => () => store.getState().set({ pointed: undefined }), [store]);
   if (!design || found?.of !== design.document) return null;
   const { document } = design;
-  const { standing, leftOut, facings } = found;
-  const [only] = facings.length === 1 ? facings : [];
+  const { standing, leftOut, oneWay } = found;
   const needed = found.signals.filter((one) => one.needed);
   const signals = fewest ? needed : found.signals;
   const place = (some: readonly ProposedSignal[]) => store.getState().edit(placeProposed(some));
@@ -47,7 +46,7 @@ export function ProposedSignals() {
         <>
           <p role="status">
             <strong>{count(found.signals.length)}</strong> would protect every boundary at which trains can wait
-            {only ? `, for trains that run ${document.directions[only]} as all do now` : ''}
+            {oneWay ? ', for trains that run on the way they stand now' : ''}
             {standing > 0 ? `, beside ${standing} that stand` : ''}; the fewest that protect what is to be protected are{' '}
             <strong>{needed.length}</strong>.
           </p>

@@ -13,6 +13,7 @@ import { TurnoutFields } from './turnout-fields';
 import type { useAdding } from './use-adding';
 
 /** What is asked of a thing that is to be added. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function AddForm({ adding }: { adding: ReturnType<typeof useAdding> }) {
   const { form, tool, begin, placing, line, added, submit, onKeyDown, pointNowhere } = adding;
   const { control } = form;

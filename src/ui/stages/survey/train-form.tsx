@@ -36,6 +36,7 @@ interface TrainFields {
 }
 
 /** A train as a newcomer has it: an engine and cars alike, standing in a block. What was not said is assumed. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function TrainForm() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);

@@ -9,6 +9,7 @@ import { type AddFields, placeSchema, turnoutOf, turnoutSchema } from './add-fie
 import { TOOLS, type ToolId } from './tools';
 
 /** Adding with one tool after the other: what is typed, what a click on the track does meanwhile, and what was said of the last thing. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: what the form adds, where and how; each choice resets those after it.
 export function useAdding() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);

@@ -14,6 +14,7 @@ const MOST_OFFERS = 9;
 const MOST_KEPT = 50;
 
 /** One line to type into, as one walks along the rails with a tape: what comes next, and where. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> }) {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);

@@ -37,6 +37,7 @@ const beneath: CollisionDetection = (args) => {
 };
 
 /** A train put together of the roster’s vehicles: dragged by pointer or by keys, turned, taken out, split and joined. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one screen in the order in which it is read; its fields share one state.
 export function ComposeTrain() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);

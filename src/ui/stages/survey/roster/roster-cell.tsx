@@ -9,6 +9,7 @@ import { useWorkbenchStore } from '@/ui/state/store';
 const SHORT = 12;
 
 /** One cell of the roster: what a column says of a vehicle, changed where it stands. Enter or F2 opens it, Escape leaves it as it was. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one cell in its three states: shown, typed into, refused.
 export const RosterCell = memo(function RosterCell({
   column,
   vehicle,

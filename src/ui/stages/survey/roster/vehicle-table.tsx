@@ -22,6 +22,7 @@ const KINDS = VEHICLE_KIND_IDS.map((value) => ({ value, says: VEHICLES[value].ti
 const PICTURE_PX = 110;
 
 /** Every vehicle in a row; cells are changed in place, several rows at once. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: a table, column by column.
 export function VehicleTable() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
