@@ -72,10 +72,10 @@ function doubleTrack(d: LayoutDocument): void {
   });
   without(d, 'g15', 's-FE', 's-MW');
   d.features.push(
-    gap('g23', 'main', 896),
+    gap('g23', 'main', 895),
     gap('g24', 'm2', 266),
     gap('g25', 'm2', 412),
-    signal('FE', 'main', 896, 'up'),
+    signal('FE', 'main', 895, 'up'),
     signal('F2E', 'm2', 412, 'up'),
     signal('MW', 'm2', 266, 'down'),
     signal('M3W', 'main', 748, 'down'),

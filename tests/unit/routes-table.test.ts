@@ -207,12 +207,12 @@ describe('where the track or the detection ends', () => {
       }),
     ).toEqual([['signal'], ['end of detection']]);
   });
-  test('a lone signal on a ring comes back to itself', () => {
+  test('a lone signal on a ring is its own next one: the train that comes round to it meets nobody but itself', () => {
     expect(
       line((d) => {
         d.joins = [{ id: 'j', a: { line: 'a', end: 'end' }, b: { line: 'a', end: 'start' } }];
         d.features = d.features.filter((f) => f.id !== 's-S2');
       }),
-    ).toEqual([['circle']]);
+    ).toEqual([['signal']]);
   });
 });

@@ -15,6 +15,7 @@ import { ownRuleFindings, System } from '../system';
 import { surveyFindings, trackEndFindings } from '../track';
 import { withWhatIsShown } from './always-at-stop';
 import { placeFindings } from './signal-place';
+import { startsAgainstPoints } from './start-against-points';
 import { trafficFindings } from './traffic-findings';
 
 /** Everything computed from a document in one go: what screens show and what a rehearsal runs. */
@@ -39,6 +40,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...signalFindings(document, partition, readings),
     ...trackEndFindings(document, graph),
     ...trafficFindings(scheme),
+    ...startsAgainstPoints(scheme),
     ...patternFindings(document),
     ...surveyFindings(document, graph),
     ...fitFindings(document, graph),

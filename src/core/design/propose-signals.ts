@@ -1,4 +1,4 @@
-import { divideTrack, onwardPieces, type Partition, type Piece, withinBlock } from '../detection';
+import { type Block, divideTrack, onwardPieces, type Partition, type Piece, withinBlock } from '../detection';
 import { usualWishes } from '../divide';
 import { ADMISSIONS, ASPECT_SYSTEM_IDS, EARLY_SYSTEM, SPEED_SYSTEM } from '../kinds';
 import { showLength, type TenthUm } from '../measure';
@@ -84,7 +84,7 @@ function boundariesOf(document: LayoutDocument, partition: Partition): Boundary[
     for (const { piece: index, end } of block.ends) {
       const piece = partition.pieces[index]!;
       if (piece.bounded[end]?.kind !== 'cut') continue;
-      if (block.points.length > 0 && !canWait(partition, piece, end, shortest)) continue;
+      if (isGuarded(block) && !canWait(partition, piece, end, shortest)) continue;
       if (!isRun(index, end === 1 ? 0 : 1)) continue;
       const governs: Facing = end === 1 ? 'up' : 'down';
       const on = onwardPieces(partition, piece, end)[0];
@@ -99,9 +99,12 @@ function boundariesOf(document: LayoutDocument, partition: Partition): Boundary[
   );
 }
 
+/** It holds points or a crossing, which signals protect. */
+const isGuarded = ({ points, crossings }: Block): boolean => points.length + crossings.length > 0;
+
 /** Whether there is room for a train of that length in a block with points, clear of them, from where it comes to an end of the block. */
 function canWait(partition: Partition, first: Piece, end: EdgeEnd, length: TenthUm): boolean {
-  const { edges, points } = partition.graph;
+  const { edges, points, fouling } = partition.graph;
   /** What points leave clear of an edge that meets them by its branch. */
   const fouled = (piece: Piece, at: EdgeEnd): TenthUm => {
     const node = edges[piece.edge]!.ends[at];
@@ -114,14 +117,35 @@ function canWait(partition: Partition, first: Piece, end: EdgeEnd, length: Tenth
     const { kind, ports, clearance } = points[node.points]!;
     return ports.length > 0 && kind.fouls.flat(2).includes(kind.ports[node.port]!) ? clearance : 0;
   };
+  const crossings = new Set(partition.blocks[first.block]!.crossings);
+  const crossed = fouling.flatMap(({ cause, a, b }) => (crossings.has(cause) ? [...a, ...b] : []));
   const seen = new Set<number>();
   const walk = (piece: Piece, exit: EdgeEnd): boolean => {
     if (seen.has(2 * piece.index + exit)) return false;
     seen.add(2 * piece.index + exit);
-    if (piece.to - piece.from - fouled(piece, 0) - fouled(piece, 1) >= length) return true;
+    const from = piece.from + fouled(piece, 0);
+    const to = piece.to - fouled(piece, 1);
+    if (
+      longestFree(
+        from,
+        to,
+        crossed.filter(({ edge }) => edge === piece.edge),
+      ) >= length
+    )
+      return true;
     return withinBlock(partition, piece, exit === 1 ? 0 : 1).some((on) => walk(on.piece, on.enters));
   };
   return walk(first, end);
+}
+
+/** The longest part between two places that none of these stretches covers. */
+function longestFree(from: TenthUm, to: TenthUm, stretches: readonly { from: TenthUm; to: TenthUm }[]): TenthUm {
+  let [longest, clear] = [0, from];
+  for (const stretch of [...stretches].sort((a, b) => a.from - b.from)) {
+    longest = Math.max(longest, Math.min(stretch.from, to) - clear);
+    clear = Math.max(clear, stretch.to);
+  }
+  return Math.max(longest, to - clear);
 }
 
 /** The area in which the middle of a block lies. */
@@ -136,7 +160,7 @@ function areaOf({ areas }: LayoutDocument, partition: Partition, block: number):
 }
 
 function purposeOf(document: LayoutDocument, partition: Partition, { rear, beyond }: Boundary): SignalPurpose {
-  if (partition.blocks[beyond]!.points.length > 0) return 'points';
+  if (isGuarded(partition.blocks[beyond]!)) return 'points';
   const into = areaOf(document, partition, beyond);
   return into?.admits && into !== areaOf(document, partition, rear) ? 'edge' : 'spacing';
 }
@@ -149,11 +173,15 @@ function wordsFor(
 ): { says: string; without: string } {
   const [from, to] = [partition.blocks[rear]!, partition.blocks[beyond]!];
   if (purpose === 'points') {
-    const points = to.points.map((n) => partition.graph.points[n]!.name).join(', ');
-    const lie = to.points.length === 1 ? 'is set for it and' : 'are set for it and';
+    const points = to.points.map((n) => partition.graph.points[n]!.name);
+    const crossings = to.crossings.map((crossing) => document.crossings.find(({ id }) => id === crossing)!.name);
+    const until = [
+      ...(points.length > 0 ? [`${points.join(', ')} ${points.length === 1 ? 'is' : 'are'} set for it and free`] : []),
+      ...(crossings.length > 0 ? [`nobody else is on or before ${crossings.join(', ')}`] : []),
+    ];
     return {
-      says: `Holds trains in ${from.name} until ${points} ${lie} free.`,
-      without: `Trains would come from ${from.name} onto ${points} past no signal.`,
+      says: `Holds trains in ${from.name} until ${until.join(', and ')}.`,
+      without: `Trains would come from ${from.name} onto ${[...points, ...crossings].join(', ')} past no signal.`,
     };
   }
   if (purpose === 'edge') {

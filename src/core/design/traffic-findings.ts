@@ -35,8 +35,11 @@ function signalsInsideClearance({ document, partition, readings }: Scheme): Find
   const foulingOn = new Map<number, Set<(typeof graph.fouling)[number]>>();
   for (const pair of graph.fouling)
     for (const { edge } of [...pair.a, ...pair.b]) foulingOn.set(edge, (foulingOn.get(edge) ?? new Set()).add(pair));
-  for (const { signal, piece: on, exit } of readings) {
+  for (const { signal, piece: on, exit, rear } of readings) {
     const piece = partition.pieces[on]!;
+    /** Routes over track that it fouls ask for its block to be free. */
+    const { section } = partition.blocks[rear]!;
+    const isWatched = partition.sections[section]!.sensors.length > 0 || partition.inferred.has(rear);
     const stopsAt = signal.at.tenthUm + (exit === 1 ? -1 : 1) * fromMm(STOP_SHORT_MM);
     for (const { cause, a, b } of foulingOn.get(piece.edge) ?? []) {
       for (const [own, other] of [
@@ -55,9 +58,9 @@ function signalsInsideClearance({ document, partition, readings }: Scheme): Find
         findings.push({
           id: `inside-clearance ${signal.id} ${cause}`,
           kind: 'signal inside clearance',
-          severity: 'unsafe',
+          severity: isWatched ? 'check' : 'unsafe',
           subject: signal.id,
-          says: `${signal.name} stands inside the clearance point of ${name}: a train that waits there reaches ${shown(inside)} into it and fouls ${line ?? 'the other track'}.`,
+          says: `${signal.name} stands inside the clearance point of ${name}: a train that waits there reaches ${shown(inside)} into it and fouls ${line ?? 'the other track'}${isWatched ? `, so that no signal lets anybody past ${name} meanwhile` : ''}.`,
           figures: [
             { name: 'clearance point', value: shown(clear) },
             { name: 'a driver stops at', value: shown(stopsAt) },

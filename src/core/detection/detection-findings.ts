@@ -1,9 +1,10 @@
 import type { Finding } from '../findings';
 import { SENSORS, type SensorKind } from '../kinds';
-import { fromMm, STOP_SHORT_MM, showLength } from '../measure';
+import { fromMm, STOP_SHORT_MM, showLength, type TenthUm } from '../measure';
 import { asTyped, callThing, type Edit, type LayoutDocument, type Train } from '../survey';
-import { type Consist, consistOf, noticedInSections, partsOf, unseenOf } from './consist';
+import { type Consist, consistOf, noticedInSections, partsOf, turnedRound, unseenOf } from './consist';
 import type { Section } from './division';
+import { noseWays } from './nose-ways';
 import type { Partition } from './partition';
 import { seeAll } from './resistor-axles';
 import { watchIt } from './watch-it';
@@ -15,12 +16,23 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
     const consist = consistOf(document, train);
     return { train, consist, unseen: unseenOf(document, consist) };
   });
-  const ways = partition.graph.points.map((node) => ({ name: node.name, room: seenAcross(partition, node) }));
+  const ways = waysOver(document, partition);
   return [
     ...tailsAtClearance(document, partition, trains),
     ...partition.sections.flatMap((section) => sectionFindings(document, partition, section)),
     ...shortBlocks(document, partition, trains),
     ...trains.flatMap((seen) => [...unseenMiddle(document, ways, seen), ...unseenEnds(document, seen)]),
+  ];
+}
+
+/** The shortest way over each points and over each crossing, as far as one block watches it. */
+function waysOver({ crossings }: LayoutDocument, partition: Partition): { name: string; room: TenthUm }[] {
+  const called = new Map(crossings.map(({ id, name }) => [id, name]));
+  return [
+    ...partition.graph.points.map((node) => ({ name: node.name, room: seenAcross(partition, node) })),
+    ...partition.blocks.flatMap(({ crossings: over, points, length }) =>
+      points.length === 0 ? over.map((id) => ({ name: called.get(id)!, room: length })) : [],
+    ),
   ];
 }
 
@@ -98,7 +110,7 @@ function shortBlocks(document: LayoutDocument, partition: Partition, trains: rea
   });
 }
 
-/** A stretch between two seen axles that is longer than the watched way over some points. */
+/** A stretch between two seen axles that is as long as the watched way over some points or crossing, or longer. */
 function unseenMiddle(
   document: LayoutDocument,
   ways: readonly { name: string; room: number }[],
@@ -107,7 +119,7 @@ function unseenMiddle(
   if (unseen.all) return [];
   const shown = (length: number) => showLength(length, document.shownUnit);
   const blind = fromMm(unseen.blindMm);
-  const hidden = ways.filter(({ room }) => room < blind);
+  const hidden = ways.filter(({ room }) => room <= blind);
   if (hidden.length === 0) return [];
   return [
     {
@@ -115,56 +127,68 @@ function unseenMiddle(
       kind: 'unseen over points',
       severity: 'unsafe',
       subject: train.id,
-      says: `${shown(blind)} of ${train.name} is not seen. That part can stand over ${hidden.map((h) => h.name).join(', ')} while the block there reads free and the points can move.`,
+      says: `${shown(blind)} of ${train.name} is not seen. That part can stand over ${[...new Set(hidden.map((h) => h.name))].join(', ')} while the block there reads free, so that others are let in and points can move.`,
       figures: [
         { name: 'unseen stretch', value: shown(blind) },
-        { name: 'shortest watched way over points', value: shown(Math.min(...hidden.map((h) => h.room))) },
+        { name: 'shortest watched way over them', value: shown(Math.min(...hidden.map((h) => h.room))) },
       ],
       ...seeAll(
         document,
         train,
         'Fit resistor axles to more of its vehicles, or lengthen those blocks.',
-        ({ blindMm }) => ways.every(({ room }) => room >= fromMm(blindMm)),
+        ({ blindMm }) => ways.every(({ room }) => room > fromMm(blindMm)),
       ),
     },
   ];
 }
 
-/** Boundaries so near to where tracks foul each other that the unseen end of a train beyond them still fouls. */
+/** Boundaries so near to where tracks foul each other that the unseen end of a train that has left over them still fouls. */
 function tailsAtClearance(
   document: LayoutDocument,
-  { graph, pieces }: Partition,
+  partition: Partition,
   trains: readonly SeenTrain[],
 ): Finding<Edit>[] {
+  const { graph, pieces } = partition;
   const shown = (length: number) => showLength(length, document.shownUnit);
-  const seen = trains.filter(({ unseen }) => !unseen.all && unseen.tailMm > 0);
-  if (seen.length === 0) return [];
-  const worst = seen.reduce((a, b) => (b.unseen.tailMm > a.unseen.tailMm ? b : a));
-  const tail = fromMm(worst.unseen.tailMm);
+  const ends = trains.flatMap(({ train, consist, unseen }) => {
+    if (unseen.all) return [];
+    const ways = noseWays(partition, train);
+    const front = unseenOf(document, turnedRound(consist)).tailMm;
+    return [
+      { train, ways, last: true, tail: fromMm(unseen.tailMm) },
+      { train, ways, last: false, tail: fromMm(front) },
+    ];
+  });
   const called = new Map([...document.turnouts, ...document.crossings].map(({ id, name }) => [id, name]));
   const found = new Map<string, Finding<Edit>>();
-  const stretches = graph.fouling.flatMap(({ cause, a, b }) => [...a, ...b].map((stretch) => ({ cause, ...stretch })));
-  for (const { edge, bounded, from: start, to: stop } of pieces) {
-    for (const [end, at] of [
-      [0, start],
-      [1, stop],
-    ] as const) {
+  const byEdge = new Map<number, { cause: string; from: TenthUm; to: TenthUm }[]>();
+  for (const { cause, a, b } of graph.fouling)
+    for (const { edge, from, to } of [...a, ...b]) byEdge.set(edge, [...(byEdge.get(edge) ?? []), { cause, from, to }]);
+  for (const { index, edge, bounded, from: start, to: stop } of pieces) {
+    for (const end of [0, 1] as const) {
       const bound = bounded[end];
       if (bound?.kind !== 'cut') continue;
-      for (const { cause, edge: on, from, to } of stretches) {
-        /** Beyond the boundary lies the train, and before it what it fouls. */
-        const [reach, clear] = end === 1 ? [to + tail - at, to + tail] : [at - (from - tail), from - tail];
-        const isOutside = end === 1 ? at >= to && start < to : at <= from && stop > from;
-        if (on !== edge || !isOutside || reach <= 0) continue;
+      const at = end === 1 ? stop : start;
+      for (const { cause, from, to } of byEdge.get(edge) ?? []) {
+        const beyond = end === 0 ? at - to : from - at;
+        if (beyond < 0 || (end === 0 ? start < to : stop > from)) continue;
+        /** It leaves into this piece by that end: with the nose first, or turned back. */
+        const over = ends.filter(
+          ({ ways, last, tail }) => tail > beyond && ways(index, last ? end : end === 0 ? 1 : 0),
+        );
+        if (over.length === 0) continue;
+        const worst = over.reduce((one, other) => (other.tail > one.tail ? other : one));
+        const { train, last, tail } = worst;
+        const clear = end === 0 ? to + tail : from - tail;
         const cut = document.features.find(({ id }) => id === bound.id)!;
         found.set(`${cause} ${cut.id}`, {
           id: `tail-at-clearance ${cause} ${cut.id}`,
           kind: 'unseen tail at clearance',
           severity: 'unsafe',
           subject: cut.id,
-          says: `${callThing('features', cut, document.shownUnit)} lies ${shown(tail - reach)} beyond the clearance point of ${called.get(cause)}, and the last ${shown(tail)} of ${worst.train.name} is not seen: once all before it reads free, ${shown(reach)} of that train still fouls the other track.`,
+          says: `${callThing('features', cut, document.shownUnit)} lies ${beyond === 0 ? 'at' : `${shown(beyond)} beyond`} the clearance point of ${called.get(cause)}, and the ${last ? 'last' : 'first'} ${shown(tail)} of ${train.name} is not seen: when it has left over that and all behind reads free, ${shown(tail - beyond)} of it still fouls the other track.`,
           figures: [
-            { name: 'unseen tail', value: shown(tail) },
+            { name: 'not seen', value: shown(tail) },
             { name: 'clear from', value: shown(clear) },
           ],
           fixes: [

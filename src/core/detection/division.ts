@@ -33,6 +33,8 @@ export interface Block {
   pieces: number[];
   /** Points whose blades lie in it. */
   points: number[];
+  /** Crossings that nothing moves, by id, of which the track that the other line fouls lies in it. */
+  crossings: string[];
   /** Boundaries to other blocks or to the end of track, as piece and end. */
   ends: { piece: number; end: EdgeEnd }[];
   /** The longest way through it, or its length where it is plain. */

@@ -139,6 +139,7 @@ function gather(graph: TrackGraph, piecesOfEdge: Piece[][], joined: Joined): Div
         section: piece.section,
         pieces: [],
         points: [],
+        crossings: [],
         ends: [],
         length: 0,
       });
@@ -150,11 +151,23 @@ function gather(graph: TrackGraph, piecesOfEdge: Piece[][], joined: Joined): Div
   }
   for (const { index, ports } of graph.points)
     blocks[pieceAtEnd(piecesOfEdge, ports[0]!.edge, ports[0]!.end).block]!.points.push(index);
+  const moved = new Set(graph.points.map(({ id }) => id));
+  for (const { cause, a, b } of graph.fouling) {
+    if (moved.has(cause)) continue;
+    for (const { edge, from, to } of [...a, ...b])
+      for (const block of blocksOn({ piecesOfEdge }, edge, from, to))
+        if (!blocks[block]!.crossings.includes(cause)) blocks[block]!.crossings.push(cause);
+  }
   return { graph, pieces, blocks, sections, piecesOfEdge };
 }
 
 /** The blocks that a stretch of an edge touches. */
-export function blocksOn(partition: Partition, edge: number, from: TenthUm, to: TenthUm): number[] {
+export function blocksOn(
+  partition: Pick<Division, 'piecesOfEdge'>,
+  edge: number,
+  from: TenthUm,
+  to: TenthUm,
+): number[] {
   const found = new Set<number>();
   for (const piece of partition.piecesOfEdge[edge]!) if (piece.to > from && piece.from < to) found.add(piece.block);
   return [...found];

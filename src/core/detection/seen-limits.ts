@@ -39,7 +39,8 @@ export function seenLimits(partition: Partition): SeenEverywhere {
   const short = fromMm(STOP_SHORT_MM);
   const nearer = tail && tail.room < short;
   return {
-    blind: blind?.room ?? Number.MAX_SAFE_INTEGER,
+    /** As long as that is too long: the first axle would leave as the last but one comes in. */
+    blind: blind ? blind.room - 1 : Number.MAX_SAFE_INTEGER,
     blindBy: blind?.by,
     tail: nearer ? tail.room : short,
     tailBy: nearer ? tail.by : undefined,

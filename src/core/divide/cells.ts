@@ -126,7 +126,8 @@ export function boundariesOf(
   const there: Boundary[] = run.given.map(({ at }) => ({ at }));
   /** The edge of an area may lie a little beside one that is there, as long as no train finds room between. */
   const edges = edgesOf(run, wishes).filter(({ at }) => !there.some((one) => Math.abs(one.at - at) < wishes.shortest));
-  const given = [...there, ...edges].sort((a, b) => a.at - b.at);
+  const kept = [...there, ...edges];
+  const given = [...kept, ...aroundCrossings(run, kept, wishes)].sort((a, b) => a.at - b.at);
   if (run.closed && isOpen(run)) return given;
   if (run.closed) return given.length > 0 ? given : [{ at: ringStart(run, wishes), reason: { kind: 'ring' } }];
   const asked = ([0, 1] as const).map((end) =>
@@ -158,6 +159,23 @@ export function boundariesOf(
   return [...given, ...made].sort((a, b) => a.at - b.at);
 }
 
+/** Either side of a crossing, clear of it, where no boundary is that will do. */
+function aroundCrossings(run: Run, there: readonly Boundary[], { tail, longest }: DivideWishes): Boundary[] {
+  const open = joined(run.open);
+  return run.crossed.flatMap(({ id, from, to }): Boundary[] => {
+    if (open.some((area) => area.from <= from && area.to >= to)) return [];
+    return [
+      { at: from - tail, serves: (at: TenthUm) => at <= from && at > from - tail - longest },
+      { at: to + tail, serves: (at: TenthUm) => at >= to && at < to + tail + longest },
+    ].flatMap(({ at, serves }) => {
+      const inside = at > 0 && at < run.length && !run.fouled.some((zone) => at > zone.from && at < zone.to);
+      return inside && !there.some((one) => serves(one.at))
+        ? [{ at, reason: { kind: 'clearance' as const, points: id } }]
+        : [];
+    });
+  });
+}
+
 /** Where a ring is cut first: near its start, but not on a platform and not where it is crossed. */
 function ringStart(run: Run, wishes: DivideWishes): TenthUm {
   const barred = barredOn(run, wishes);
@@ -185,7 +203,11 @@ export function cellsOf(
   const cell = (from: TenthUm, to: TenthUm, before = 0, after = 0, not: readonly Stretch[] = barred): Cell => {
     const { shortest } = wishes;
     const open = areas.some((area) => area.from < from + shortest && area.to > to - shortest);
-    const whole = to - from + before + after;
+    /** What lies between a crossing and its boundaries is the crossing’s: nobody waits there. */
+    const crossed = run.crossed.some(
+      (zone) => zone.from >= from && zone.to <= to && to - from < zone.to - zone.from + shortest,
+    );
+    const whole = crossed ? 0 : to - from + before + after;
     return { run: run.index, from, to, before, after, whole, barred: open ? [{ from, to }] : not, open };
   };
   const cuts = boundaries.map(({ at }) => at);

@@ -21,6 +21,8 @@ export interface Run {
   parts: { edge: number; line: string; from: TenthUm; to: TenthUm; start: TenthUm; up: boolean }[];
   /** Where tracks foul each other, in order, none touching the next. */
   fouled: Stretch[];
+  /** Of that, where crossings that nothing moves are, each with its id. */
+  crossed: (Stretch & { id: string })[];
   platforms: Stretch[];
   /** What is in areas that are not divided, each with its id; and the whole of a track that is reached only over points in them. */
   open: (Stretch & { area: string })[];
@@ -96,6 +98,7 @@ export function runsOf(
           closed,
           parts,
           fouled: [],
+          crossed: [],
           platforms: [],
           open: [],
           given: [],
@@ -107,10 +110,12 @@ export function runsOf(
       [edge, end] = [node.edge, node.end];
     }
   }
-  for (const { a, b } of graph.fouling)
+  const moved = new Set(graph.points.map(({ id }) => id));
+  for (const { cause, a, b } of graph.fouling)
     for (const { edge, from, to } of [...a, ...b]) {
       const run = runOfEdge.get(edge)!;
       run.fouled.push(onRun(run, edge, from, to)!);
+      if (!moved.has(cause)) run.crossed.push({ ...onRun(run, edge, from, to)!, id: cause });
     }
   const along = (line: string, from: TenthUm, to: TenthUm) =>
     graph.byLine.get(line)!.flatMap(({ index, from: low, to: high }) => {

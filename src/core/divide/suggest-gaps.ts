@@ -192,7 +192,8 @@ function partingSomething(document: LayoutDocument, cuts: readonly ProposedCut[]
   }));
   const done = { ...document, features: [...document.features, ...gaps] };
   const partition = divideTrack(done, compileTrack(done));
-  return cuts.filter(({ line, at }) => {
+  return cuts.filter(({ line, at, reason }) => {
+    if (reason.kind !== 'clearance') return true;
     const [before, beyond] = [pieceAt(partition, line, at, 'down'), pieceAt(partition, line, at, 'up')];
     return before.block !== beyond.block || partition.blocks[before.block]!.points.length === 0;
   });

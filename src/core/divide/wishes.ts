@@ -1,4 +1,4 @@
-import { consistOf, unseenOf } from '../detection';
+import { consistOf, turnedRound, unseenOf } from '../detection';
 import { ADMISSIONS } from '../kinds';
 import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, TENTH_UM_PER_CM, type TenthUm } from '../measure';
 import type { Area, LayoutDocument } from '../survey';
@@ -13,7 +13,7 @@ export interface DivideWishes {
   shortest: TenthUm;
   /** The room behind it that it needs to stop in, where blocks are made shorter by cuts; 0 where that is not wished for. */
   stopping: TenthUm;
-  /** How far the end of a train may reach unseen beyond its last seen axle: gaps stand so much farther from points. */
+  /** How far either end of a train may reach unseen beyond its outermost seen axle: gaps stand so much farther from points. */
   tail: TenthUm;
   /** Points have a section of their own, or are part of the block before their blades. */
   points: LayoutDocument['turnoutsIn'];
@@ -62,7 +62,10 @@ export function usualWishes(document: LayoutDocument): DivideWishes {
     fromMm(mostBrakingMm(layoutSpeedMmPerS(topSpeedKmh, scale), brakingMmPerS2)),
   );
   /** One longer than that is seen better first. */
-  const tails = trains.map((train) => unseenOf(document, consistOf(document, train)).tailMm);
+  const tails = trains.flatMap((train) => {
+    const consist = consistOf(document, train);
+    return [consist, turnedRound(consist)].map((one) => unseenOf(document, one).tailMm);
+  });
   return {
     trains: Math.max(1, trains.length),
     longest: lengths.length > 0 ? Math.max(...lengths) : TRAIN_TO_BE,

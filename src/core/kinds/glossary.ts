@@ -37,12 +37,18 @@ export const GLOSSARY = {
   },
   trafficSection: {
     means:
-      'Track on which one direction of traffic at a time is allowed: trains run both ways on it, one after the other.',
+      'Track on which one direction of traffic at a time is allowed: trains run both ways on it, one after the other. So are the tracks of a crossing: one side at a time is let over.',
     word: 'single-line section',
     engineer: 'section under traffic direction',
     code: 'trafficSection',
     retiredNames: ['findStretches', 'directionMemory'],
     retiredPhrases: ['direction memory'],
+  },
+  running: {
+    means:
+      'The one direction in which trains run a line, where they do not run it both ways: no signal lets them onto it the other way.',
+    word: 'direction of running',
+    code: 'running',
   },
   detector: {
     means: 'A device that senses current drawn by a locomotive, a lit car or a resistor axle between two gaps.',

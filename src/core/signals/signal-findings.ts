@@ -1,7 +1,7 @@
 import { type Block, onwardPieces, type Partition } from '../detection';
 import type { Finding, Fix, Severity } from '../findings';
 import { showLength } from '../measure';
-import { asTyped, type Edit, type LayoutDocument, type Turnout } from '../survey';
+import { asTyped, type Edit, type LayoutDocument } from '../survey';
 import { type EdgeEnd, isAgainst } from '../track';
 import { MOST_ROUTES, type SignalReading } from './routes';
 import { waysRun } from './ways-run';
@@ -97,9 +97,9 @@ function nothingAhead(partition: Partition, { signal, routes: all }: SignalReadi
         figures: [],
         advice:
           all.length === 0
-            ? 'Place a signal beyond the points, where a train can wait before it comes back over them; or delete this one.'
+            ? 'Place a signal beyond the points, where a train can wait before it comes back over them, or let the line be run both ways. Until then it keeps every train here.'
             : 'Move it to where a block begins, turn it round, or delete it.',
-        fixes: [{ says: `Delete ${signal.name}`, edit: { do: 'delete', id: signal.id } }],
+        fixes: all.length === 0 ? [] : [{ says: `Delete ${signal.name}`, edit: { do: 'delete', id: signal.id } }],
       },
     ];
   }
@@ -134,7 +134,7 @@ function unsignalledBoundaries(
         const { line, from, to } = partition.pieces[step.piece]!;
         const [at, governs] = step.enters === 0 ? [from, 'up' as const] : [to, 'down' as const];
         const id = `unsignalled ${line} ${at} ${governs}`;
-        if (!before || before.points.length > 0 || found.has(id)) continue;
+        if (!before || before.points.length + before.crossings.length > 0 || found.has(id)) continue;
         const place = `${showLength(at, document.shownUnit)} on ${lineName(document, line)}`;
         found.set(id, {
           id,
@@ -171,7 +171,7 @@ function unprotectedPoints(
 ): Finding<Edit>[] {
   const ways = waysIn(document, partition, readings);
   return partition.blocks.flatMap((block) => {
-    if (block.points.length === 0) return [];
+    if (block.points.length + block.crossings.length === 0) return [];
     if (!block.ends.some(ways.isCut)) return [unboundedPoints(document, partition, block)];
     const open = block.ends.filter((end) => ways.isCut(end) && !ways.isProtected(end));
     return WHO_COMES.flatMap((who) => {
@@ -244,9 +244,8 @@ const OPEN_POINTS: { readonly [W in WhoComes]: { comes: string; advice?: string 
 };
 
 function unboundedPoints(document: LayoutDocument, partition: Partition, block: Block): Finding<Edit> {
-  const own = block.points.map((n) => partition.graph.points[n]!);
+  const own = guardedIn(document, partition, block);
   const names = own.map(({ name }) => name).join(', ');
-  const turnout = document.turnouts.find(({ id }) => id === own[0]!.id);
   return {
     id: `open-points check ${block.name}`,
     kind: 'points without protection',
@@ -254,8 +253,8 @@ function unboundedPoints(document: LayoutDocument, partition: Partition, block: 
     subject: own[0]!.id,
     says: `${names} ${own.length > 1 ? 'lie' : 'lies'} in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`,
     figures: [],
-    advice: 'Cut gaps either side of the points, clear of the fouling point.',
-    fixes: turnout ? gapsAround(document, turnout) : [],
+    advice: 'Cut gaps either side, clear of where tracks foul each other.',
+    fixes: gapsAround(document, own[0]!.id),
   };
 }
 
@@ -266,7 +265,7 @@ function openPoints(
   who: WhoComes,
   ends: readonly BlockEnd[],
 ): Finding<Edit> {
-  const own = block.points.map((n) => partition.graph.points[n]!);
+  const own = guardedIn(document, partition, block);
   const names = own.map(({ name }) => name).join(', ');
   const places = ends.map(({ piece, end }) => {
     const { line, from, to } = partition.pieces[piece]!;
@@ -295,20 +294,38 @@ function openPoints(
 /** How far before the blades a gap is proposed; no part of a stock rail is cut there: 10 cm, common practice, no source. */
 const BEFORE_BLADES = 1_000_000;
 
-/** Gaps that would set a turnout apart: before its blades, and on each leg at the clearance point. */
-function gapsAround(document: LayoutDocument, turnout: Turnout): Fix<Edit>[] {
+/** What signals protect in a block: its points, and crossings. */
+const guardedIn = (
+  { crossings }: LayoutDocument,
+  { graph }: Partition,
+  block: Block,
+): readonly { id: string; name: string }[] => [
+  ...block.points.map((n) => graph.points[n]!),
+  ...block.crossings.map((crossing) => crossings.find(({ id }) => id === crossing)!),
+];
+
+/** Gaps that would set points apart: before the blades, and on each leg at the clearance point; of a crossing either side on both lines. */
+function gapsAround(document: LayoutDocument, id: string): Fix<Edit>[] {
   const length = (line: string) => document.lines.find((l) => l.id === line)!.length.tenthUm;
-  const sign = turnout.facing === 'up' ? 1 : -1;
-  const reach = turnout.clearance.tenthUm;
-  const spots = [
-    { line: turnout.line, at: turnout.at.tenthUm - sign * BEFORE_BLADES },
-    { line: turnout.line, at: turnout.at.tenthUm + sign * reach },
-    ...turnout.legs.map(({ line, end }) => ({ line, at: end === 'start' ? reach : length(line) - reach })),
-  ];
+  const turnout = document.turnouts.find((one) => one.id === id);
+  const crossing = document.crossings.find((one) => one.id === id);
+  const spots: { line: string; at: number }[] = [];
+  if (turnout) {
+    const sign = turnout.facing === 'up' ? 1 : -1;
+    const reach = turnout.clearance.tenthUm;
+    spots.push(
+      { line: turnout.line, at: turnout.at.tenthUm - sign * BEFORE_BLADES },
+      { line: turnout.line, at: turnout.at.tenthUm + sign * reach },
+      ...turnout.legs.map(({ line, end }) => ({ line, at: end === 'start' ? reach : length(line) - reach })),
+    );
+  }
+  if (crossing)
+    for (const { line, at } of [crossing.a, crossing.b])
+      for (const sign of [-1, 1]) spots.push({ line, at: at.tenthUm + sign * crossing.clearance.tenthUm });
   return spots
     .filter((spot) => spot.at > 0 && spot.at < length(spot.line))
     .map((spot) => ({
-      says: `Cut a gap at ${showLength(spot.at, document.shownUnit)} on ${document.lines.find((l) => l.id === spot.line)!.name}`,
+      says: `Cut a gap at ${showLength(spot.at, document.shownUnit)} on ${lineName(document, spot.line)}`,
       edit: { do: 'add cut', kind: 'gap', line: spot.line, at: asTyped(spot.at, document.shownUnit) },
     }));
 }

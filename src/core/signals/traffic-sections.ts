@@ -78,9 +78,14 @@ interface Entry {
 const someOppose = (entries: readonly Entry[]): boolean =>
   entries.some((a, i) => entries.some((b, k) => k > i && a.side !== b.side && canBothBeSet(a.route, b.route)));
 
-const isPlain = (block: Block): boolean => block.points.length === 0 && block.ends.length === 2;
+/** It can be one of a chain: it has neither points nor a crossing, and two ends. */
+const isPlain = ({ points, crossings, ends }: Block): boolean =>
+  points.length === 0 && crossings.length === 0 && ends.length === 2;
 
-/** Every block in its traffic section, plain ones one after the other in chains; the sides are not known yet. */
+/**
+ * Every block in its traffic section: plain ones one after the other in chains, and those that a crossing lies in together, so that one train at a
+ * time is granted the way over it. The sides are not known yet.
+ */
 function chainBlocks(partition: Partition) {
   const { blocks } = partition;
   const ofBlock: number[] = blocks.map(() => -1);
@@ -122,12 +127,25 @@ function chainBlocks(partition: Partition) {
     all.push(trafficSection);
     ofBlock[block.index] = trafficSection.index;
     if (isPlain(block)) for (const way of [1, 0] as const) chain(block, way, trafficSection);
+    for (const other of crossedWith(blocks, block)) {
+      ofBlock[other] = trafficSection.index;
+      if (other !== block.index) trafficSection.blocks.push(other);
+    }
     const first = blocks[trafficSection.blocks[0]!]!;
     const last = blocks[trafficSection.blocks[trafficSection.blocks.length - 1]!]!;
     trafficSection.id = `stretch of ${first.id}`;
-    trafficSection.name = first === last ? first.name : `${first.name} to ${last.name}`;
+    trafficSection.name = first === last || first.crossings.length > 0 ? first.name : `${first.name} to ${last.name}`;
   }
   return { all, ofBlock, ahead };
+}
+
+/** The blocks that crossings lie in together with a block, itself among them, however many crossings they hang together by. */
+function crossedWith(blocks: readonly Block[], block: Block): number[] {
+  const found = new Set<Block>(block.crossings.length > 0 ? [block] : []);
+  for (const one of found)
+    for (const other of one.crossings.length > 0 ? blocks : [])
+      if (other.crossings.some((id) => one.crossings.includes(id))) found.add(other);
+  return [...found].map(({ index }) => index);
 }
 
 /** The entrance of a block with points, by the block that lies outside it; two entrances from one block are told apart by their places. */

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings';
-import { showLength } from '../measure';
+import { showLength, type TenthUm } from '../measure';
 import { asTyped, callThing, type Edit, type Gap, type LayoutDocument, type Mark, overlapFindings } from '../survey';
 import { trackFrom } from './fouling';
 import { edgeAt, type TrackGraph } from './graph';
@@ -75,34 +75,64 @@ function cutsInClearance(document: LayoutDocument, graph: TrackGraph): Finding<E
     if (own) own.push(cut);
     else onEdge.set(index, [cut]);
   }
-  const shown = (length: number) => showLength(length, document.shownUnit);
-  return graph.points.flatMap(({ id, name, ports, kind, clearance }) => {
+  const inside = new Map<Gap | Mark, Within[]>();
+  for (const { id, name, ports, kind, clearance } of graph.points) {
     const fouling = new Set(kind.fouls.flat(2));
     const legs = ports.filter((_, port) => fouling.has(kind.ports[port]!));
-    return legs.flatMap((leg) =>
-      trackFrom(graph, leg, clearance).flatMap(({ edge, from, to }) => {
-        const inside = (onEdge.get(edge) ?? []).filter(({ at: { tenthUm } }) => tenthUm > from && tenthUm < to);
+    for (const leg of legs)
+      for (const { edge, from, to } of trackFrom(graph, leg, clearance)) {
         const clear = edge !== leg.edge ? undefined : leg.end === 0 ? to : from;
-        return inside.map(
-          (cut): Finding<Edit> => ({
-            id: `cut-in-clearance ${id} ${cut.id}`,
-            kind: 'cut inside clearance',
-            severity: 'check',
-            subject: cut.id,
-            says: `${callThing('features', cut, document.shownUnit)} lies before the clearance point of ${name}: a train that stands beyond it still fouls the other leg, and keeps ${name} locked.`,
-            figures: [{ name: 'clearance', value: shown(clearance) }],
-            fixes:
-              clear === undefined
-                ? []
-                : [
-                    {
-                      says: `Move it to ${shown(clear)}`,
-                      edit: { do: 'move', id: cut.id, at: asTyped(clear, document.shownUnit) },
-                    },
-                  ],
-          }),
-        );
-      }),
-    );
-  });
+        for (const cut of onEdge.get(edge) ?? [])
+          if (cut.at.tenthUm > from && cut.at.tenthUm < to)
+            inside.set(cut, [...(inside.get(cut) ?? []), { id, name, clearance, from, to, clear }]);
+      }
+  }
+  return [...inside].flatMap(([cut, within]) => cutInClearance(document, cut, within));
+}
+
+/** Points inside the clearance of which a cut lies: from where to where they foul its track, and where it would be clear of them. */
+interface Within {
+  id: string;
+  name: string;
+  clearance: TenthUm;
+  from: TenthUm;
+  to: TenthUm;
+  clear: TenthUm | undefined;
+}
+
+function cutInClearance(document: LayoutDocument, cut: Gap | Mark, within: readonly Within[]): Finding<Edit>[] {
+  const shown = (length: number) => showLength(length, document.shownUnit);
+  const called = callThing('features', cut, document.shownUnit);
+  const isClear = (at: TenthUm) => within.every(({ from, to }) => at <= from || at >= to);
+  const names = [...new Set(within.map(({ name }) => name))].join(' and ');
+  if (within.length > 1 && !within.some(({ clear }) => clear !== undefined && isClear(clear)))
+    return [
+      {
+        id: `cut-between ${cut.id}`,
+        kind: 'cut between points too near for it',
+        severity: 'note',
+        subject: cut.id,
+        says: `${called} lies between ${names}, which are so near to each other that no place is clear of both: a train that stands there keeps both locked.`,
+        figures: [],
+        advice: 'It may stay, as long as no train waits there.',
+        fixes: [],
+      },
+    ];
+  return within.map(({ id, name, clearance, clear }) => ({
+    id: `cut-in-clearance ${id} ${cut.id}`,
+    kind: 'cut inside clearance',
+    severity: 'check',
+    subject: cut.id,
+    says: `${called} lies before the clearance point of ${name}: a train that stands beyond it still fouls the other leg, and keeps ${name} locked.`,
+    figures: [{ name: 'clearance', value: shown(clearance) }],
+    fixes:
+      clear === undefined || !isClear(clear)
+        ? []
+        : [
+            {
+              says: `Move it to ${shown(clear)}`,
+              edit: { do: 'move', id: cut.id, at: asTyped(clear, document.shownUnit) },
+            },
+          ],
+  }));
 }

@@ -11,20 +11,11 @@ import {
 import type { TypedLength } from '../measure';
 import { asTyped, FEATURES, type Feature, type FeatureKind, type Turnout } from '../survey';
 import { usualClearance } from './clearance';
+import { directions } from './directions';
 import * as part from './parts';
 import { certainty, fixedOn, optional, type Phrase, parts, works } from './phrase';
 import { area, block, detector } from './phrases-of-blocks';
 import type { Addition, Values, Walk } from './walk';
-
-/** By their names, or shorter: east for eastbound. */
-const directions = ({ document: { directions: named } }: Walk) => ({
-  [named.up.toLowerCase()]: 'up' as const,
-  [named.down.toLowerCase()]: 'down' as const,
-  [named.up.toLowerCase().replace(/bound$/, '')]: 'up' as const,
-  [named.down.toLowerCase().replace(/bound$/, '')]: 'down' as const,
-  up: 'up' as const,
-  down: 'down' as const,
-});
 
 /** A feature, whose fields are the parts; a stretch has its two ends in one. */
 function feature(head: string, kind: FeatureKind, means: string, ...own: part.Part<never>[]): Phrase {

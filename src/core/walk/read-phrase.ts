@@ -1,4 +1,5 @@
 import type { TypedLength } from '../measure';
+import { directions } from './directions';
 import { FORMS } from './forms';
 import { length, lineAt, type Part, type Read } from './parts';
 import type { Fresh, Phrase } from './phrase';
@@ -91,22 +92,25 @@ function readLine(words: readonly Word[], walk: Walk, fresh: Fresh): PhraseReadi
   const all = words.slice(1);
   if (known && !('problem' in known) && known.next === words.length)
     return { additions: [], line: known.value, offers: [] };
-  /** Its length is whatever is one from some word to the end, or to “circuit” or “row”. */
+  /** Its length is whatever is one from some word to the end, or to “circuit”, “one way” or “row”. */
   for (let from = 1; from < all.length; from++) {
     const read = all[from]!.quoted ? undefined : length('length').read(all, from, walk);
     if (!read || 'problem' in read) continue;
     const rest = all.slice(read.next).map(({ text }) => text.toLowerCase());
     const circuit = rest[0] === 'circuit';
-    const row = rest[circuit ? 1 : 0] === 'row' ? Number(rest[circuit ? 2 : 1]) : undefined;
-    const used = (circuit ? 1 : 0) + (row === undefined ? 0 : 2);
+    let used = circuit ? 1 : 0;
+    const way = rest[used] === 'one' && rest[used + 1] === 'way' ? directions(walk)[rest[used + 2] ?? ''] : undefined;
+    used += way === undefined ? 0 : 3;
+    const row = rest[used] === 'row' ? Number(rest[used + 1]) : undefined;
+    used += row === undefined ? 0 : 2;
     if (rest.length !== used || (row !== undefined && !Number.isInteger(row))) continue;
     const called = all
       .slice(0, from)
       .map(({ text }) => text)
       .join(' ');
     const id = fresh.id('lines');
-    const drawing = row === undefined ? {} : { drawing: { row } };
-    const line: Addition = { list: 'lines', thing: { id, name: called, length: read.value, ...drawing } };
+    const more = { ...(way && { running: way }), ...(row !== undefined && { drawing: { row } }) };
+    const line: Addition = { list: 'lines', thing: { id, name: called, length: read.value, ...more } };
     const closed: Addition = {
       list: 'joins',
       thing: { id: fresh.id('joins'), a: { line: id, end: 'end' }, b: { line: id, end: 'start' } },
@@ -116,7 +120,7 @@ function readLine(words: readonly Word[], walk: Walk, fresh: Fresh): PhraseReadi
   return {
     line: walk.line,
     offers,
-    asks: `There is no line “${all.map(({ text }) => text).join(' ')}” yet. Say how long it is: line Main 480; “circuit” after it, if its ends meet.`,
+    asks: `There is no line “${all.map(({ text }) => text).join(' ')}” yet. Say how long it is: line Main 480; “circuit” after it, if its ends meet, and “one way ${walk.document.directions.up}”, if it is run in one direction only.`,
   };
 }
 

@@ -24,8 +24,14 @@ export function writeSurvey(document: LayoutDocument): string {
   const first = document.lines.filter(({ id }) => id === document.referenceLine);
   const ordered = [...first, ...document.lines.filter(({ id }) => id !== document.referenceLine)];
   const walk = { document: { ...document, lines: ordered }, line: '' };
-  const lines = ordered.map(({ name, length, drawing }) =>
-    ['line', quote(name), writeLength(length, walk), ...(drawing ? ['row', drawing.row] : [])].join(' '),
+  const lines = ordered.map(({ name, length, running, drawing }) =>
+    [
+      'line',
+      quote(name),
+      writeLength(length, walk),
+      ...(running ? ['one way', running] : []),
+      ...(drawing ? ['row', drawing.row] : []),
+    ].join(' '),
   );
   const said = PHRASES.flatMap((phrase, order) => phrase.says(document).map((one) => ({ phrase, order, ...one })));
   const parts = ordered.map(({ id }) => {

@@ -1,8 +1,9 @@
 'use client';
 import { useState } from 'react';
 import type { TypedLength } from '@/core/measure';
-import { deletionOf, type Edit, type Line } from '@/core/survey';
+import { deletionOf, type Edit, type Facing, type Line } from '@/core/survey';
 import { AskFirst } from '@/ui/parts/ask-first';
+import { Choice } from '@/ui/parts/choice';
 import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
 import { Rename } from '@/ui/reasoning/selection-parts';
@@ -25,11 +26,37 @@ export function LineFields({ line }: { line: string }) {
         onCommit={(length) => store.getState().edit({ do: 'change line', id: line, length })}
       />
       <Rename name={found.name} renaming={(name) => ({ do: 'rename', id: line, name })} />
+      <Running line={found} />
       <SplitLine line={found} />
       <div className="mt-3">
         <DeleteLine id={line} name={found.name} />
       </div>
     </Fold>
+  );
+}
+
+/** The direction of running, if trains run the line one way only. */
+function Running({ line }: { line: Line }) {
+  const store = useWorkbenchStore();
+  const { up, down } = useWorkbench((s) => s.document.directions);
+  return (
+    <div className="mt-3">
+      <Choice
+        label="Trains run it"
+        options={[
+          { value: 'both', says: 'both ways' },
+          { value: 'up', says: `${up} only, towards larger distances` },
+          { value: 'down', says: `${down} only, towards smaller distances` },
+        ]}
+        value={line.running ?? 'both'}
+        onChange={(way) =>
+          store.getState().edit({ do: 'run line', id: line.id, running: way === 'both' ? undefined : (way as Facing) })
+        }
+      />
+      <p className="text-ink3">
+        One way only: no signal lets a train onto it the other way, and none turns back there.
+      </p>
+    </div>
   );
 }
 
