@@ -107,7 +107,7 @@ test('an inch layout says nothing in centimetres: defaults, names of blocks, spe
   await page.getByRole('button', { name: 'Put it on the track' }).click();
   await page.getByRole('button', { name: /^Local ?24", 37 mph/ }).click();
   const panel = page.getByRole('complementary', { name: 'Reasoning' });
-  await expect(panel.getByRole('textbox', { name: 'From top speed it stops within' })).toHaveValue(/"$/);
+  await expect(panel.getByRole('textbox', { name: 'Braking distance from top speed' })).toHaveValue(/"$/);
   const text = (await panel.textContent())!.replace(/that is [\d.]+ cm/g, '');
   expect(text).not.toMatch(/\d cm|cm\/s|mm\/s|km\/h/);
 });

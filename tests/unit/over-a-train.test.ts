@@ -40,7 +40,9 @@ describe('a signal that shows proceed where one stands', () => {
     const { run, verdict } = proved(d);
     expect(verdict.result).toBe('fails');
     expect(verdict.cause?.says).toMatch(/^S\d shows proceed into B\d, where Red train stands\.$/);
-    expect(verdict.cause?.why).toMatch(/read free while a train, or a part of one, still stood in it/);
+    expect(verdict.cause?.why).toMatch(
+      /^B\d read free while Red train stood in it: nothing of the part that stood there is noticed\.$/,
+    );
     expect(verdict.cause?.fixes.length).toBeGreaterThan(0);
     expect(steerCounterexample(run.explorer.model, HAZARD, verdict.counterexample!).confirmed).toBe(true);
     expect(spin(d)).toMatchObject({ errors: 1 });

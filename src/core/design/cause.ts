@@ -1,10 +1,11 @@
-import { consistOf, INFERRED_BY, resistorAxles, takenOff, turnedRound, unseenOf, watchIt } from '../detection';
+import { blocksOn, consistOf, resistorAxles, takenOff, turnedRound, unseenOf } from '../detection';
 import type { Fix } from '../findings';
-import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, showLength } from '../measure';
+import { fromMm, layoutSpeedMmPerS, STOP_SHORT_MM, showLength, stoppingNeed } from '../measure';
 import { faceToFace } from '../plant';
-import { type CounterexampleStep, type Explain, meet, type ProofModel, type Property } from '../proof';
+import { type CounterexampleStep, type Explain, type Moment, meet, type ProofModel, type Property } from '../proof';
 import type { HazardId } from '../simulation';
-import { asTyped, type Edit, type LayoutDocument } from '../survey';
+import type { Edit, LayoutDocument } from '../survey';
+import { howItCameIn, letPast } from './how-it-came-in';
 
 /** Why a counterexample ends in a hazard, in the trade’s words, with what to try. */
 export interface Cause {
@@ -25,13 +26,19 @@ function pairFor(model: ProofModel, holds: (a: number, b: number) => boolean): [
 }
 
 /** What the telling of a cause looks at: the model in the state that the last step of a counterexample has led to. */
-function lookAt(document: LayoutDocument, model: ProofModel, counterexample: CounterexampleStep[]) {
+function lookAt(
+  document: LayoutDocument,
+  model: ProofModel,
+  counterexample: CounterexampleStep[],
+  moments: readonly Moment[],
+) {
   const { system, trains } = model;
   const { at } = model.present;
   const last = counterexample[counterexample.length - 1]?.says;
   return {
     model,
     counterexample,
+    moments,
     document,
     system,
     trains,
@@ -52,10 +59,10 @@ type Look = ReturnType<typeof lookAt>;
 const CAUSES: Record<Property, (look: Look) => Cause> = {
   'trains touch': ({
     model,
+    moments,
     document,
     trains,
     at,
-
     partition,
     shown,
     train,
@@ -71,23 +78,25 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
       const { cause } = partition.graph.fouling[fouls(a, b)! >> 1]!;
       const motor = document.turnouts.find((t) => t.id === cause);
       const crossing = document.crossings.find((c) => c.id === cause);
-      const hidden = [a, b].filter((t) => !placed(t).blocks.some((block) => seesBlock(model, block)));
       const place = motor
         ? `where the legs of ${motor.name} are not yet clear of each other`
         : `on ${crossing?.name ?? 'the crossing'}`;
-      const tails = [a, b].filter((t) => tailOf(document, model, t) > STOP_SHORT_MM);
-      return {
-        says: `${train(a)} and ${train(b)} touch ${place}.`,
-        why: hidden.length
-          ? `No detector sees ${hidden.map(train).join(' and ')} there.`
-          : tails.length
-            ? `The last ${shown(tailOf(document, model, tails[0]!))} of ${train(tails[0]!)} is not seen, so its block reads free while it still stands there.`
-            : undefined,
-        advice: motor
-          ? `Clear of ${motor.name} is ${showLength(motor.clearance.tenthUm, document.shownUnit)} from its blade tips: cut the gaps and place the signals beyond that, and let the whole train be seen.`
-          : 'Let a detector see each track of the crossing, and place a signal before it on each.',
-        fixes: hidden.length === 0 && tails[0] !== undefined ? resistorAxles(document, trainOf(tails[0])) : [],
-      };
+      const says = `${train(a)} and ${train(b)} touch ${place}.`;
+      /** What it holds by its wheels is clear; what hangs over behind them is not. */
+      const over = [a, b].find((t) => !placed(t).blocks.some((block) => isFouled(model, cause, block)));
+      if (over !== undefined)
+        return {
+          says,
+          why: `${shown(tailOf(document, model, over))} of ${train(over)} is not seen and still fouls the other track, though all of ${train(over)} that is seen has left.`,
+          advice:
+            'Cut the gap farther from there, and move the signal with it; or fit a resistor axle nearer to that end.',
+          fixes: resistorAxles(document, trainOf(over)),
+        };
+      const inBlock = (t: number) => ({
+        train: t,
+        block: placed(t).blocks.find((block) => isFouled(model, cause, block))!,
+      });
+      return { says, ...howItCameIn(document, model, moments, [inBlock(a), inBlock(b)]) };
     }
     const pair = pairFor(model, (a, b) => meet(trains[a]!.pieces, at[a]!, trains[b]!.pieces, at[b]!));
     if (!pair) return none;
@@ -108,17 +117,23 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
     }
     return {
       says: `${train(a)} and ${train(b)} touch in ${blockName(block)}.`,
-      ...entry(document, model, block, pair),
+      ...howItCameIn(document, model, moments, [
+        { train: a, block },
+        { train: b, block },
+      ]),
     };
   },
-  'two trains in a block': ({ model, document, trains, at, train, placed, blockName, none }) => {
+  'two trains in a block': ({ model, moments, document, trains, at, train, placed, blockName, none }) => {
     const pair = pairFor(model, (a, b) => meet(trains[a]!.blocks, at[a]!, trains[b]!.blocks, at[b]!));
     if (!pair) return none;
     const [a, b] = pair;
     const block = placed(a).blocks.find((x) => placed(b).blocks.includes(x))!;
     return {
       says: `${train(a)} and ${train(b)} are both in ${blockName(block)}.`,
-      ...entry(document, model, block, pair),
+      ...howItCameIn(document, model, moments, [
+        { train: a, block },
+        { train: b, block },
+      ]),
     };
   },
   'face to face': ({ model, counterexample, system, trains, at, train, none }) => {
@@ -148,7 +163,7 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
       fixes: [],
     };
   },
-  'proceed over a train': ({ model, document, system, trains, at, train, blockName, none }) => {
+  'proceed over a train': ({ model, moments, document, system, trains, at, train, blockName, none }) => {
     const over = model.ofSignals.overATrain.at(model.rules.displayedIn(model.ruleState), at);
     if (!over) return none;
     const { signal, id } = { ...over.route, id: over.train };
@@ -156,7 +171,7 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
     const block = over.route.blocks.find((one) => held.includes(one))!;
     return {
       says: `${system.readings[signal]!.signal.name} shows proceed into ${blockName(block)}, where ${train(id)} stands.`,
-      ...unseen(document, model, block, [id]),
+      ...letPast(document, model, moments.at(-1)!, block, signal, [id]),
     };
   },
   'stop not announced in time': (look) => passedAtStop(look, 'stop not announced in time'),
@@ -169,8 +184,14 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
       why: circuit
         ? `${onTrack} trains on a circuit of ${circuit.blocks.length} blocks: each waits for the next block, and none is free.`
         : undefined,
-      advice: circuit ? 'Take one train off, or cut one more gap.' : 'Take one train off, or let it turn back earlier.',
-      fixes: trains.filter((_, t) => !model.isOff(t)).map(takenOff),
+      advice: circuit
+        ? onTrack > 1
+          ? 'Take one train off, or cut one more gap.'
+          : 'Cut one more gap.'
+        : onTrack > 1
+          ? 'Take one train off, or let it turn back earlier.'
+          : 'See which signal it waits at, or whether it still has room to turn back.',
+      fixes: onTrack > 1 ? trains.filter((_, t) => !model.isOff(t)).map(takenOff) : [],
     };
   },
   'points set wrong': ({ none }) => {
@@ -202,20 +223,21 @@ const CAUSES: Record<Property, (look: Look) => Cause> = {
 /** Tells the causes of hazards in a layout, and what would prevent them, for `ProofRun.result`. */
 export const causesIn =
   (document: LayoutDocument): Explain<Cause> =>
-  (model, property, counterexample) =>
-    CAUSES[property](lookAt(document, model, counterexample));
+  (model, property, counterexample, moments) =>
+    CAUSES[property](lookAt(document, model, counterexample, moments));
 
 function passedAtStop({ counterexample, document, trains, last, shown, none }: Look, hazard: HazardId): Cause {
   const deed = counterexample[counterexample.length - 1]?.deeds.find(({ late }) => late);
   const late = deed && document.trains.find((t) => t.id === trains[deed.index]!.id);
   if (!late) return none;
-  const needs = mostBrakingMm(layoutSpeedMmPerS(late.topSpeedKmh, document.scale), late.brakingMmPerS2);
+  const needs = fromMm(stoppingNeed(layoutSpeedMmPerS(late.topSpeedKmh, document.scale), late.brakingMmPerS2).totalMm);
+  const kept = fromMm(STOP_SHORT_MM);
   return {
     says: last!,
     why:
       hazard === 'stop not announced in time'
-        ? `${late.name} needs up to ${shown(needs)} to stop, and the signals before told it later than that.`
-        : `It dropped when ${late.name} was nearer than the ${shown(needs)} that it needs to stop.`,
+        ? `${late.name} needs up to ${showLength(needs, document.shownUnit)} to stop, ${showLength(kept, document.shownUnit)} of which it keeps before the signal, and the signals before told it later than that.`
+        : `It dropped when ${late.name} was nearer than it can stop: it needs up to ${showLength(needs, document.shownUnit)}, ${showLength(kept, document.shownUnit)} of which it keeps before a signal.`,
     advice:
       hazard === 'stop not announced in time'
         ? 'Make the blocks longer, run the train more slowly, or add an aspect that warns earlier.'
@@ -224,74 +246,13 @@ function passedAtStop({ counterexample, document, trains, last, shown, none }: L
   };
 }
 
-/** Why one of two trains could come into a block where the other is, and a signal to place there when none stands there. */
-function entry(
-  document: LayoutDocument,
-  model: ProofModel,
-  block: number,
-  pair: [number, number],
-): { why?: string; advice?: string; fixes: Fix<Edit>[] } {
-  const { system, trains } = model;
-  const { partition, readings } = system;
-  const { name } = partition.blocks[block]!;
-  for (const t of pair) {
-    const { tape } = trains[t]!.placements[model.present.at[t]!]!;
-    const nth = tape.findIndex(({ piece }, i) => i > 0 && partition.pieces[piece]!.block === block);
-    const [before, own] = [tape[nth - 1], tape[nth]];
-    if (!before || !own || partition.pieces[before.piece]!.block === block) continue;
-    if (
-      readings.some(
-        ({ piece, exit, offBoundary }) => piece === before.piece && exit === before.exit && offBoundary === 0,
-      )
-    )
-      continue;
-    const { line, from, to } = partition.pieces[own.piece]!;
-    const [at, governs] = own.exit === 1 ? [from, 'up' as const] : [to, 'down' as const];
-    const where = `${showLength(at, document.shownUnit)} on ${document.lines.find((l) => l.id === line)!.name}`;
-    return {
-      why: `No signal holds a train at ${where}, where ${trains[t]!.name} comes into ${name}.`,
-      fixes: [
-        {
-          says: `Place a signal at ${where}`,
-          edit: { do: 'add signal', line, at: asTyped(at, document.shownUnit), governs },
-        },
-      ],
-    };
-  }
-  return unseen(document, model, block, pair);
-}
-
-/** Why a block could read free with a train in it, and what makes that train seen. */
-function unseen(document: LayoutDocument, model: ProofModel, block: number, some: readonly number[]) {
-  const { partition } = model.system;
-  const { name, section } = partition.blocks[block]!;
-  return {
-    why:
-      partition.sections[section]!.sensors.length > 0
-        ? `${name} read free while a train, or a part of one, still stood in it.`
-        : partition.inferred.has(block)
-          ? `${name} is only ${INFERRED_BY[partition.inferred.get(block)!.by]}: it read free while a train stood in it.`
-          : `No detector sees a train in ${name}.`,
-    advice: 'Give the block a detector, and fit resistor axles to cars that none sees.',
-    fixes: watch(document, model, block, some),
-  };
-}
-
-/** A detector for a block that none watches; else resistor axles for the trains of which too little is seen. */
-function watch(
-  document: LayoutDocument,
-  { system, trains }: ProofModel,
-  block: number,
-  pair: readonly number[],
-): Fix<Edit>[] {
-  const { partition } = system;
-  const found = partition.blocks[block]!;
-  if (partition.sections[found.section]!.sensors.length === 0) return [watchIt(document, partition, found, found.name)];
-  return pair.flatMap((t) => resistorAxles(document, document.trains.find(({ id }) => id === trains[t]!.id)!));
-}
-
-const seesBlock = ({ system }: ProofModel, block: number): boolean =>
-  system.partition.sections[system.partition.blocks[block]!.section]!.sensors.length > 0;
+/** Whether some track that points or a crossing make foul lies in a block. */
+const isFouled = ({ system: { partition } }: ProofModel, cause: string, block: number): boolean =>
+  partition.graph.fouling.some(
+    (pair) =>
+      pair.cause === cause &&
+      [...pair.a, ...pair.b].some(({ edge, from, to }) => blocksOn(partition, edge, from, to).includes(block)),
+  );
 
 /** From the last part that a detector sees to the tail, as the train runs now, in mm. */
 function tailOf(document: LayoutDocument, model: ProofModel, t: number): number {

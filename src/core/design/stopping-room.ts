@@ -1,11 +1,11 @@
-import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, type TenthUm } from '../measure';
+import { fromMm, layoutSpeedMmPerS, stoppingNeed, type TenthUm } from '../measure';
 import type { Scheme } from '../patterns';
 import { warningsOf } from '../signals';
 import type { LayoutDocument, Train } from '../survey';
 
-/** What a train needs from learning of a stop to standing short of it, at its fastest. */
+/** What a train needs from learning of a stop to standing before it (`stoppingNeed`). */
 export const stoppingRoom = ({ scale }: Pick<LayoutDocument, 'scale'>, train: Train): TenthUm =>
-  fromMm(mostBrakingMm(layoutSpeedMmPerS(train.topSpeedKmh, scale), train.brakingMmPerS2) + STOP_SHORT_MM);
+  fromMm(stoppingNeed(layoutSpeedMmPerS(train.topSpeedKmh, scale), train.brakingMmPerS2).totalMm);
 
 /** The room that trains have to stop at a signal, by the shortest way of learning of it. */
 export interface StoppingRoom {

@@ -3,10 +3,10 @@ import type { Finding, Fix } from '../findings';
 import {
   fromMm,
   layoutSpeedMmPerS,
-  mostBrakingMm,
   STOP_SHORT_MM,
   showLength,
   showSpeed,
+  stoppingNeed,
   type TenthUm,
 } from '../measure';
 import type { Scheme } from '../patterns';
@@ -179,7 +179,7 @@ function lateWarnings({ document, readings }: Scheme): Finding<Edit>[] {
 /** A top speed, in whole km/h, at which a train stops within a length; none when even the slowest is too fast. */
 function slowerFor({ scale, shownUnit }: LayoutDocument, train: Train, length: TenthUm): Fix<Edit>[] {
   const fits = (kmh: number) =>
-    fromMm(mostBrakingMm(layoutSpeedMmPerS(kmh, scale), train.brakingMmPerS2) + STOP_SHORT_MM) <= length;
+    fromMm(stoppingNeed(layoutSpeedMmPerS(kmh, scale), train.brakingMmPerS2).totalMm) <= length;
   let kmh = Math.ceil(train.topSpeedKmh) - 1;
   while (kmh > 0 && !fits(kmh)) kmh -= 1;
   if (kmh < 1) return [];

@@ -16,7 +16,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
     const consist = consistOf(document, train);
     return { train, consist, unseen: unseenOf(document, consist) };
   });
-  const ways = waysOver(document, partition);
+  const ways = roomsOver(document, partition);
   return [
     ...tailsAtClearance(document, partition, trains),
     ...partition.sections.flatMap((section) => sectionFindings(document, partition, section)),
@@ -26,7 +26,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
 }
 
 /** The shortest way over each points and over each crossing, as far as one block watches it. */
-function waysOver({ crossings }: LayoutDocument, partition: Partition): { name: string; room: TenthUm }[] {
+function roomsOver({ crossings }: LayoutDocument, partition: Partition): { name: string; room: TenthUm }[] {
   const called = new Map(crossings.map(({ id, name }) => [id, name]));
   return [
     ...partition.graph.points.map((node) => ({ name: node.name, room: seenAcross(partition, node) })),
@@ -61,7 +61,7 @@ function sectionFindings(document: LayoutDocument, partition: Partition, section
         subject: first.id,
         says: `No detector watches ${names}. A train there is not seen, so signals into it stay at stop.`,
         figures: [{ name: 'length unseen', value: showLength(unseen, document.shownUnit) }],
-        fixes: [watchIt(document, partition, first, names)],
+        fixes: watchIt(document, partition, first, names),
       },
     ];
   }

@@ -7,7 +7,7 @@ import {
   mmOf,
   showLength,
   showNumber,
-  stoppingDistanceMm,
+  stoppingNeed,
   throwInside,
   throwOutside,
 } from '../measure';
@@ -160,8 +160,9 @@ function brakesOnGradients(document: LayoutDocument): Finding<Edit>[] {
 function liftOuts(document: LayoutDocument): Finding<Edit>[] {
   const farthest = Math.max(
     0,
-    ...document.trains.map(({ topSpeedKmh, brakingMmPerS2 }) =>
-      stoppingDistanceMm(layoutSpeedMmPerS(topSpeedKmh, document.scale), 0, brakingMmPerS2),
+    ...document.trains.map(
+      ({ topSpeedKmh, brakingMmPerS2 }) =>
+        stoppingNeed(layoutSpeedMmPerS(topSpeedKmh, document.scale), brakingMmPerS2).totalMm,
     ),
   );
   return document.features

@@ -38,5 +38,5 @@ export { type SeeEverywhere, type SeenEverywhere, seenLimits } from './seen-limi
 export { type Sensitivity, sensitivityFindings, sensitivityOf } from './sensitivity';
 export { spotFindings } from './spot-findings';
 export type { SpotPair } from './spot-pairs';
-export { middleOf, watchIt } from './watch-it';
+export { kindForSections, middleOf, watchIt } from './watch-it';
 export { seenAcross, watchedFrom } from './watched-ways';

@@ -79,7 +79,7 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
         figures: apart(document, pairs),
         advice:
           'After power-up say of each such block whether it is free, and let no train stand over its spots then. Let no two trains come to one end of it and turn back. A detector for the whole of it needs none of that.',
-        fixes: [watchIt(document, partition, block, block.name)],
+        fixes: watchIt(document, partition, block, block.name),
       },
       ...pairs
         .filter((pair) => shortest && shortest.long <= apartOf(pair))
@@ -111,7 +111,7 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
         figures: [...apart(document, pairs), { name: 'counts up to', value: `${2 ** bits - 1} ${what}` }],
         advice:
           'Look whether it is empty after power-up and whenever the count may be wrong, and say so: that alone puts it right. A detector for the whole of it needs none of that.',
-        fixes: [watchIt(document, partition, block, block.name)],
+        fixes: watchIt(document, partition, block, block.name),
       },
       ...doubtful.slice(0, 1).map(({ pair, name, gap, span }) => ({
         id: `count-doubts ${block.id}`,
@@ -142,7 +142,7 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
     const slowest = least(trains, ({ long, top }) => -((mmOf(block.length) + mmOf(long)) / top));
     const takesMs = slowest ? ((mmOf(block.length) + mmOf(slowest.long)) / (slowest.top * CAUTION_SHARE)) * 1000 : 0;
     const seconds = (ms: number) => `${showNumber(ms / 1000, 1)} s`;
-    const shared = { subject: sensor.id, fixes: [watchIt(document, partition, block, block.name)] };
+    const shared = { subject: sensor.id, fixes: watchIt(document, partition, block, block.name) };
     if (setOff.length === 0)
       return [
         {
@@ -203,13 +203,13 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
         'Let one spot set and another reset it: two magnetic spots at each end of the block, without the toggle, find back by themselves.',
       fixes: [
         { says: `Delete ${sensor.name}`, edit: { do: 'delete', id: sensor.id } },
-        watchIt(document, partition, block, block.name),
+        ...watchIt(document, partition, block, block.name),
       ],
     },
   ],
   nose: ({ document, partition, block, trains }, { sensor, setOff, out }) => {
     const shown = (length: TenthUm) => showLength(length, document.shownUnit);
-    const shared = { subject: sensor.id, fixes: [watchIt(document, partition, block, block.name)] };
+    const shared = { subject: sensor.id, fixes: watchIt(document, partition, block, block.name) };
     const called = (spots: readonly Sensor[]) => [...new Set(spots.map(({ name }) => name))].join(' or ');
     const blind = out.filter(({ unseen }) => unseen);
     const next = called(out.flatMap(({ next }) => next));
@@ -275,7 +275,7 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
       }`,
       figures: [],
       advice: 'Give one person the button and the rule when to press it, or watch the block.',
-      fixes: [watchIt(document, partition, block, block.name)],
+      fixes: watchIt(document, partition, block, block.name),
     },
   ],
 };

@@ -1,4 +1,4 @@
-import { divideTrack, middleOf, type Partition, polarityFindings } from '../detection';
+import { divideTrack, kindForSections, middleOf, type Partition, polarityFindings } from '../detection';
 import { applyEdit, asTyped, type Edit, isKind, type LayoutDocument } from '../survey';
 import { compileTrack } from '../track';
 import type { Suggestion } from './suggest-gaps';
@@ -17,7 +17,8 @@ export function divideEdit(document: LayoutDocument, { cuts, without, open }: Su
     without,
     watch: [],
   });
-  const done = detectors ? tried(document, cut) : undefined;
+  const kind = kindForSections(document);
+  const done = detectors && kind ? tried(document, cut) : undefined;
   if (!done) return cut;
   const { sections, blocks } = done.partition;
   const watch = sections
@@ -33,7 +34,7 @@ export function divideEdit(document: LayoutDocument, { cuts, without, open }: Su
     .filter(
       ({ line, at: { tenthUm } }) => !open.some((one) => one.line === line && tenthUm >= one.from && tenthUm <= one.to),
     );
-  return { ...cut, watch };
+  return { ...cut, watch, kind };
 }
 
 function tried(document: LayoutDocument, edit: Divide): { next: LayoutDocument; partition: Partition } | undefined {

@@ -1,6 +1,6 @@
 import { consistOf, turnedRound, unseenOf } from '../detection';
 import { ADMISSIONS } from '../kinds';
-import { fromMm, layoutSpeedMmPerS, mostBrakingMm, STOP_SHORT_MM, TENTH_UM_PER_CM, type TenthUm } from '../measure';
+import { fromMm, layoutSpeedMmPerS, STOP_SHORT_MM, stoppingNeed, TENTH_UM_PER_CM, type TenthUm } from '../measure';
 import type { Area, LayoutDocument } from '../survey';
 
 /** What a division of the track shall do. */
@@ -59,7 +59,7 @@ export function usualWishes(document: LayoutDocument): DivideWishes {
   const trains = document.trains.filter(({ id }) => runs.size === 0 || runs.has(id));
   const lengths = trains.map((train) => fromMm(consistOf(document, train).lengthMm));
   const stopping = trains.map(({ topSpeedKmh, brakingMmPerS2 }) =>
-    fromMm(mostBrakingMm(layoutSpeedMmPerS(topSpeedKmh, scale), brakingMmPerS2)),
+    fromMm(stoppingNeed(layoutSpeedMmPerS(topSpeedKmh, scale), brakingMmPerS2).totalMm),
   );
   /** One longer than that is seen better first. */
   const tails = trains.flatMap((train) => {

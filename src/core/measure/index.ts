@@ -36,4 +36,5 @@ export {
 export { isScale, OWN_LIMITS, OWN_SCALE, SCALE_IDS, SCALES, type ScaleId, scaleOf, scaleRatio } from './scale';
 export { layoutSpeedMmPerS, readSpeed, scaleSpeedKmh, showSpeed } from './speed';
 export { STEPS } from './steps';
+export { type StoppingNeed, type StoppingTerm, stoppingNeed } from './stopping-need';
 export { apartAfter, clearanceOf, crossingAngle, throwInside, throwOutside } from './track-geometry';

@@ -17,6 +17,7 @@ export { STANDING_TICKS } from './model/standing-start';
 export { UNNOTICED } from './moves';
 export {
   type Explain,
+  type Moment,
   PROPERTY_WORDS,
   type Proof,
   type ProofProgress,

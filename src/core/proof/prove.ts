@@ -36,7 +36,18 @@ export interface Verdict<Cause = never> {
 }
 
 /** Tells why a counterexample ends as it does. */
-export type Explain<Cause> = (model: ProofModel, property: Property, counterexample: CounterexampleStep[]) => Cause;
+export type Explain<Cause> = (
+  model: ProofModel,
+  property: Property,
+  counterexample: CounterexampleStep[],
+  moments: readonly Moment[],
+) => Cause;
+
+/** A state of a counterexample: that of the rules, by its number there, and where each train is, by its placement. */
+export interface Moment {
+  ruleState: number;
+  at: readonly number[];
+}
 
 export interface ProofProgress {
   states: number;
@@ -125,8 +136,15 @@ export class ProofRun {
   result<Cause = never>(explain?: Explain<Cause>): Proof<Cause> {
     const { explorer, on } = this;
     const { finished, deadlock, hazards, model, ended } = explorer;
+    /** Before each step of the counterexample told last, and after the last. */
+    let moments: Moment[] = [];
+    const tell = (to: number, last?: number) => {
+      moments = [];
+      const note = () => moments.push({ ruleState: model.ruleState, at: [...model.present.at] });
+      return tellCounterexample(explorer, to, last, note);
+    };
     const causeOf = (property: Property, counterexample: CounterexampleStep[]) =>
-      explain && { cause: explain(model, property, counterexample) };
+      explain && { cause: explain(model, property, counterexample, moments) };
     /** The rules do not settle before anything moves, so that no step that they take part in is followed. */
     const never = hazards.get('rules never settle');
     const sawNothing = never !== undefined && never.move === undefined;
@@ -142,14 +160,14 @@ export class ProofRun {
       if (!isLookedAt(property, model)) return { property, result: 'not looked at' };
       if (property === 'deadlock') {
         if (deadlock !== undefined) {
-          const counterexample = tellCounterexample(explorer, deadlock);
+          const counterexample = tell(deadlock);
           return { property, result: 'fails', counterexample, ...causeOf(property, counterexample) };
         }
       } else {
         const failure = hazards.get(property);
         if (failure) {
           const { from, move } = failure;
-          const counterexample = tellCounterexample(explorer, from, move);
+          const counterexample = tell(from, move);
           const cause = causeOf(property, counterexample);
           const atTheStart = move === undefined && model.startHazards.includes(property);
           return { property, result: 'fails', counterexample, ...cause, ...(atTheStart && { atTheStart }) };

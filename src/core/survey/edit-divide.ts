@@ -1,4 +1,4 @@
-import { SENSOR_KIND_IDS, sensorKind } from '../kinds';
+import { SENSOR_KIND_IDS, type SensorKindId, sensorKind } from '../kinds';
 import type { TypedLength } from '../measure';
 import { asItWas } from './draft';
 import { FEATURES } from './feature-kinds';
@@ -21,7 +21,7 @@ interface Cut extends Spot {
 /** What can be done about how the track is divided as a whole. */
 export type DivideEdit =
   /** Gaps that are added, gaps and block marks by id that go, and where new sensors watch what is then a section. */
-  | { do: 'divide'; cuts: readonly Cut[]; without: readonly string[]; watch: readonly Spot[] }
+  | { do: 'divide'; cuts: readonly Cut[]; without: readonly string[]; watch: readonly Spot[]; kind?: SensorKindId }
   | { do: 'turnouts in'; turnoutsIn: LayoutDocument['turnoutsIn'] };
 
 const counted = (count: number, what: string): string[] =>
@@ -49,7 +49,7 @@ export function editDivision(document: LayoutDocument, edit: DivideEdit): string
       kind: 'gap',
       rail,
     });
-  const kind = SENSOR_KIND_IDS[0]!;
+  const { kind = SENSOR_KIND_IDS[0]! } = edit;
   const { names, holdMs } = sensorKind(kind);
   const given: string[] = [];
   for (const anchor of edit.watch) {

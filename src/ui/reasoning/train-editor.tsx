@@ -7,14 +7,16 @@ import {
   layoutSpeedMmPerS,
   mmOf,
   readSpeed,
+  type StoppingTerm,
   showLength,
   showNumber,
   showSpeed,
-  stoppingDistanceMm,
+  stoppingNeed,
 } from '@/core/measure';
 import { asTyped, RUNNING, type Train } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Choice } from '@/ui/parts/choice';
+import { Fold } from '@/ui/parts/fold';
 import { LengthField } from '@/ui/parts/length-field';
 import { Term } from '@/ui/parts/term';
 import { TextField } from '@/ui/parts/text-field';
@@ -50,7 +52,8 @@ export function TrainEditor({ train }: { train: Train }) {
       change({ topSpeedKmh: Math.max(1, read.kmh), measured: withMeasured('top speed') });
   };
   const mmPerS = layoutSpeedMmPerS(train.topSpeedKmh, document.scale);
-  const stopsIn = stoppingDistanceMm(mmPerS, 0, train.brakingMmPerS2);
+  const need = stoppingNeed(mmPerS, train.brakingMmPerS2);
+  const [braking] = need.terms as [StoppingTerm];
   const unit = document.shownUnit === 'cm' ? 'cm' : 'in';
   const perSecond = (mm: number) => showNumber(mm / (unit === 'cm' ? 10 : 25.4), 2);
   const facts: [string, string][] = [
@@ -58,7 +61,6 @@ export function TrainEditor({ train }: { train: Train }) {
     ['Axles that draw current', String(consist.parts.current.length)],
     ['Longest stretch unseen', shown(unseen.blindMm)],
     ['Unseen at its tail', shown(unseen.tailMm)],
-    ['Stops from top speed within', shown(stopsIn)],
   ];
   return (
     <>
@@ -72,10 +74,21 @@ export function TrainEditor({ train }: { train: Train }) {
           </div>
         ))}
       </dl>
+      <Fold title={`Needs ${shown(need.totalMm)} to stop, at its fastest`}>
+        <dl>
+          {need.terms.map(({ says, mm }) => (
+            <div key={says} className="flex justify-between gap-2">
+              <dt>{says}</dt>
+              <dd className="whitespace-nowrap">{shown(mm)}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="text-ink3">Signals, gaps and lift-outs are all held against this one figure.</p>
+      </Fold>
       <p className="mt-1 text-ink3">
-        {perSecond(mmPerS)}² ÷ (2 × {perSecond(train.brakingMmPerS2)}), in {unit}/s and {unit}/s²; braking{' '}
-        {train.measured.includes('braking') ? 'measured' : 'assumed'}. A <Term word="resistor">resistor axle</Term>{' '}
-        makes a car seen.
+        {perSecond(mmPerS)}² ÷ (2 × {perSecond(train.brakingMmPerS2)}), in {unit}/s and {unit}/s², is its braking
+        distance; braking {train.measured.includes('braking') ? 'measured' : 'assumed'}. A{' '}
+        <Term word="resistor">resistor axle</Term> makes a car seen.
       </p>
       <PanelSection title="Where it starts">
         <div className="flex flex-col gap-2">
@@ -108,10 +121,10 @@ export function TrainEditor({ train }: { train: Train }) {
             onKeyDown={(e) => e.key === 'Enter' && commitSpeed()}
           />
           <LengthField
-            label="From top speed it stops within"
+            label="Braking distance from top speed"
             unit={document.shownUnit}
             scale={document.scale}
-            value={asTyped(fromMm(stopsIn), document.shownUnit)}
+            value={asTyped(fromMm(braking.mm), document.shownUnit)}
             problem={tooShort}
             onCommit={({ tenthUm }) => {
               const brakingMmPerS2 = (mmPerS * mmPerS) / (2 * mmOf(tenthUm));
