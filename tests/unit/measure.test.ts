@@ -164,7 +164,11 @@ describe('lengths as people say them', () => {
     [38 * 254_000, 'inch', '38"'],
     [37.5 * 254_000, 'inch', '37 1/2"'],
     [15_875, 'inch', '1/16"'],
-    [9_600_000, 'inch', '37.8"'],
+    [9_600_000, 'inch', '37 13/16"'],
+    [-9_600_000, 'inch', '-37 13/16"'],
+    [-15_875, 'inch', '-1/16"'],
+    [7_000, 'inch', '0"'],
+    [30_000 + 24 * 25_400, 'inch', '2 1/2"'],
   ] as const)('%d tenths of a micrometre are shown in %s as %s', (length, unit, shown) =>
     expect(showLength(length, unit)).toBe(shown),
   );

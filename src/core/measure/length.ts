@@ -124,20 +124,31 @@ export function readLength(text: string, bareUnit: ShownUnit, scale: ScaleId): L
   };
 }
 
-/** Shows a length in the chosen unit: "96.5 cm", `38"`, `37 1/2"`. Inches are shown in sixteenths when exact. */
+/** Of an inch, to which lengths are shown and read off the tape. */
+const TAPE_STEP = 16;
+
+/** Shows a length in the chosen unit: "96.5 cm", `38"`, `37 1/2"`. Inches are shown to the nearest sixteenth, as a tape is read. */
 export function showLength(length: TenthUm, unit: ShownUnit): string {
   if (unit === 'cm') return `${showNumber(length / TENTH_UM_PER_CM, 2)} cm`;
-  const sixteenths = (length * 16) / TENTH_UM_PER_INCH;
-  if (!Number.isInteger(sixteenths)) return `${showNumber(length / TENTH_UM_PER_INCH, 2)}"`;
-  const whole = Math.trunc(sixteenths / 16);
-  let part = Math.abs(sixteenths % 16);
+  const steps = Math.round((length * TAPE_STEP) / TENTH_UM_PER_INCH);
+  const whole = Math.trunc(steps / TAPE_STEP);
+  let part = Math.abs(steps % TAPE_STEP);
   if (part === 0) return `${whole}"`;
-  let under = 16;
+  let under = TAPE_STEP;
   while (part % 2 === 0) {
     part /= 2;
     under /= 2;
   }
-  return `${whole === 0 ? '' : `${whole} `}${part}/${under}"`;
+  const fraction = `${part}/${under}"`;
+  if (whole === 0) return steps < 0 ? `-${fraction}` : fraction;
+  return `${whole} ${fraction}`;
+}
+
+/** A length as somebody could have typed it: as it is shown where that is exact, else to the last digit. */
+export function typedAs(length: TenthUm, unit: ShownUnit): string {
+  if (unit === 'cm') return `${length / TENTH_UM_PER_CM} cm`;
+  const exact = Number.isInteger((length * TAPE_STEP) / TENTH_UM_PER_INCH);
+  return exact ? showLength(length, unit) : `${showNumber(length / TENTH_UM_PER_INCH, 6)} in`;
 }
 
 /** A number with at most `digits` decimals and no trailing zeros; shown to one digit fewer only when that is exact. */

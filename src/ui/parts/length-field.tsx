@@ -36,7 +36,6 @@ export function LengthField({ label, unit, scale, value, placeholder, autoFocus,
     setTouched(false);
   }, [value?.typed]);
   const reading = readLength(text, unit, scale);
-  const other: ShownUnit = unit === 'cm' ? 'inch' : 'cm';
   const commit = () => {
     if (reading.ok && reading.value.tenthUm !== value?.tenthUm) onCommit?.(reading.value);
   };
@@ -78,8 +77,8 @@ export function LengthField({ label, unit, scale, value, placeholder, autoFocus,
         {unread && !reading.ok
           ? reading.problem
           : (problem ??
-            (reading.ok && text !== ''
-              ? `${showLength(reading.value.tenthUm, unit)}, that is ${showLength(reading.value.tenthUm, other)}`
+            (reading.ok && text.trim() !== showLength(reading.value.tenthUm, unit)
+              ? `that is ${showLength(reading.value.tenthUm, unit)}`
               : ' '))}
       </span>
     </div>
