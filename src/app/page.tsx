@@ -20,7 +20,7 @@ export default async function LayoutsPage() {
   return (
     <>
       <header className="flex h-[46px] items-center justify-between border-b border-line px-4">
-        <Brand />
+        <Brand isHere />
         <ThemeSwitch />
       </header>
       {layouts ? (

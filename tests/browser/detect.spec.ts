@@ -160,9 +160,9 @@ test('a ring is divided: what cannot be says what to give up, and all gaps are p
   await trains.press('Enter');
   await expect(panel).toContainText('There is no such division.');
   await expect(panel).toContainText('Round Oval there can be 5 places at most; 6 trains need 7');
-  /** By hand: without room to stop ten of 46 cm; four trains on five places; seven of 68.5 cm hold 32 cm and the 35.8 to stop in. */
+  /** By hand: without room to stop ten of 46 cm; four trains on five places; seven of 68.5 cm hold 28 cm and the 39.8 to stop in, 4 of them before the signal. */
   await expect(panel.getByRole('button', { name: 'Give up the room to stop' })).toBeVisible();
-  await expect(panel.getByRole('button', { name: 'Let no train be longer than 32 cm' })).toBeVisible();
+  await expect(panel.getByRole('button', { name: 'Let no train be longer than 28 cm' })).toBeVisible();
   await expectCleanInBothThemes(page, 'a division that cannot be');
   await panel.getByRole('button', { name: 'Run 4 trains at once' }).click();
   await expect(panel).toContainText('5 more gaps will do');

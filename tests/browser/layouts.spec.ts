@@ -16,13 +16,45 @@ test('the first page lists the two demo layouts with their pictures', async ({ p
 
 test('a layout is copied, deleted, and brought back by undo', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Copy Learning oval', exact: true }).click();
+  await page.getByRole('button', { name: 'More for Learning oval', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Copy' }).click();
   const copy = page.getByRole('link', { name: /^Learning oval \(copy\)/ });
   await expect(copy).toBeVisible();
-  await page.getByRole('button', { name: 'Delete Learning oval (copy)' }).click();
+  await page.getByRole('button', { name: 'More for Learning oval (copy)' }).press('Enter');
+  /** A stray Space opens nothing that cannot be taken back: the first entry copies, and deleting is the last. */
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(copy).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(copy).toBeVisible();
+});
+
+test('search, order and the form for a new one are near by the Tab key, and find what is asked for', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'More for Learning oval', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Copy' }).click();
+  await expect(page.getByRole('link', { name: /^Learning oval \(copy\)/ }).first()).toBeVisible();
+  await page.reload();
+  const search = page.getByRole('searchbox', { name: 'Find a layout' });
+  await expect(search).toBeVisible();
+  const met: string[] = [];
+  for (let i = 0; i < 5; i++) {
+    await page.keyboard.press('Tab');
+    met.push(
+      await page.evaluate(
+        () => document.activeElement!.getAttribute('aria-label') ?? document.activeElement!.textContent!,
+      ),
+    );
+  }
+  expect(met.slice(2)).toEqual(['New layout', 'Find a layout', 'Order']);
+  await search.fill('valley');
+  await expect(page.getByRole('link', { name: /^Learning oval/ })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: /^Ondrel Valley/ }).first()).toBeVisible();
+  await search.fill('nothing so called');
+  await expect(page.getByText('No layout is called so.')).toBeVisible();
+  await page.getByRole('button', { name: 'New layout' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toBeFocused();
 });
 
 test('a layout is begun in a scale of one’s own, by its ratio', async ({ page }) => {
@@ -44,7 +76,11 @@ test('an export comes back by import as the same document', async ({ page }) => 
   await page.goto('/');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Export Ondrel Valley' }).first().click(),
+    page
+      .getByRole('button', { name: 'More for Ondrel Valley' })
+      .first()
+      .click()
+      .then(() => page.getByRole('menuitem', { name: 'Export' }).click()),
   ]);
   const text = readFileSync((await download.path())!, 'utf8');
   const reading = readDocumentText(text);

@@ -15,7 +15,7 @@ test('a gap is added by typing, moved by typing and by keys, deleted, undone, an
   await openLayout(page, smallValley());
   await page.getByRole('radio', { name: 'Gap' }).click();
   await page.getByRole('textbox', { name: 'At', exact: true }).fill('3 ft 2 in');
-  await expect(page.getByText('96.52 cm, that is 38"')).toBeVisible();
+  await expect(page.getByText('that is 96.52 cm')).toBeVisible();
   await page.getByRole('button', { name: 'Add the gap' }).click();
   const added = page.getByRole('button', { name: 'Gap at 96.52 cm, tentative' });
   await added.click();
@@ -274,6 +274,7 @@ test('a signal clicked before anything is computed says what it protects once it
 test('a train is put elsewhere, turned round and slowed down, and runs from there', async ({ page }) => {
   await openLayout(page, smallValley());
   await page.getByRole('button', { name: /^Night mail ?128 cm/ }).click();
+  await page.getByText(/^Needs [\d.]+ cm to stop, at its fastest$/).click();
   await expect(page.getByText('40.78 cm', { exact: true })).toBeVisible();
   await choose(page, 'Stands in', 'UC1');
   await choose(page, 'Faces', /^smaller/);

@@ -226,7 +226,7 @@ export const causesIn =
   (model, property, counterexample, moments) =>
     CAUSES[property](lookAt(document, model, counterexample, moments));
 
-function passedAtStop({ counterexample, document, trains, last, shown, none }: Look, hazard: HazardId): Cause {
+function passedAtStop({ counterexample, document, trains, last, none }: Look, hazard: HazardId): Cause {
   const deed = counterexample[counterexample.length - 1]?.deeds.find(({ late }) => late);
   const late = deed && document.trains.find((t) => t.id === trains[deed.index]!.id);
   if (!late) return none;

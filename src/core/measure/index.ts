@@ -32,7 +32,6 @@ export {
   TENTH_UM_PER_MM,
   type TenthUm,
   type TypedLength,
-  typedAs,
 } from './length';
 export { isScale, OWN_LIMITS, OWN_SCALE, SCALE_IDS, SCALES, type ScaleId, scaleOf, scaleRatio } from './scale';
 export { layoutSpeedMmPerS, readSpeed, scaleSpeedKmh, showSpeed } from './speed';

@@ -144,13 +144,6 @@ export function showLength(length: TenthUm, unit: ShownUnit): string {
   return `${whole} ${fraction}`;
 }
 
-/** A length as somebody could have typed it: as it is shown where that is exact, else to the last digit. */
-export function typedAs(length: TenthUm, unit: ShownUnit): string {
-  if (unit === 'cm') return `${length / TENTH_UM_PER_CM} cm`;
-  const exact = Number.isInteger((length * TAPE_STEP) / TENTH_UM_PER_INCH);
-  return exact ? showLength(length, unit) : `${showNumber(length / TENTH_UM_PER_INCH, 6)} in`;
-}
-
 /** A number with at most `digits` decimals and no trailing zeros; shown to one digit fewer only when that is exact. */
 export function showNumber(value: number, digits: number): string {
   return String(Number(value.toFixed(digits)));

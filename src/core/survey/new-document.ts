@@ -1,4 +1,4 @@
-import { type ScaleId, type ShownUnit, type TenthUm, type TypedLength, typedAs } from '../measure';
+import { type ScaleId, type ShownUnit, showLength, type TenthUm, type TypedLength } from '../measure';
 import { LIST_NAMES, type Lists, thingsOf } from './lists';
 import { DIRECTIONS, DOCUMENT_VERSION } from './migrate-document';
 import { DOCUMENT_FORMAT, type LayoutDocument } from './schema';
@@ -37,5 +37,5 @@ export const isFreeId = (document: LayoutDocument, id: string): boolean =>
 /** A length that was computed rather than typed, with what it would have been typed as in a unit. */
 export const asTyped = (tenthUm: TenthUm, unit: ShownUnit): TypedLength => ({
   tenthUm,
-  typed: typedAs(tenthUm, unit),
+  typed: showLength(tenthUm, unit),
 });

@@ -1,10 +1,13 @@
 'use client';
-import { Copy, Download, Trash2, Upload } from 'lucide-react';
+import { FilePlus2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { lazy, type ReactNode, Suspense, useRef, useState } from 'react';
+import { type ComponentProps, type ComponentType, lazy, type ReactNode, Suspense, useRef, useState } from 'react';
 import type { Fault } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
+import { Choice, type Option } from '@/ui/parts/choice';
+import type { Notices } from '@/ui/parts/toast';
+import { EntryMenu } from './entry-menu';
 
 const loaded = () =>
   new Promise<void>((resolve) => {
@@ -31,12 +34,25 @@ export interface Trouble {
   faults: Fault[];
 }
 
+/** With so many or fewer nobody has to look for one. */
+const MANY = 2;
+type Order = 'changed' | 'name';
+const ORDERS: readonly Option<Order>[] = [
+  { value: 'changed', says: 'newest first' },
+  { value: 'name', says: 'by name' },
+];
+/** Fetched when something is first deleted. */
+let Toasts: ComponentType<ComponentProps<typeof Notices>> | undefined;
+
 /** All layouts, and what can be done with each. */
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one list with what can be done to an entry.
 export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
   const router = useRouter();
   const [trouble, setTrouble] = useState<Trouble>();
-  const [deleted, setDeleted] = useState<{ id: string; name: string }>();
+  const [deleted, setDeleted] = useState<{ id: string; name: string; key: number }>();
+  const [sought, setSought] = useState('');
+  const [order, setOrder] = useState<Order>('changed');
+  const form = useRef<HTMLLIElement>(null);
   const [busy, setBusy] = useState<string>();
   const file = useRef<HTMLInputElement>(null);
 
@@ -51,12 +67,22 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
   };
   const remove = async (entry: LayoutEntry) => {
     const asked = await act(`Deleting ${entry.name}`, () => sendServer('DELETE', `/api/layouts/${entry.id}`));
-    if (asked.ok) setDeleted(entry);
+    if (!asked.ok) return;
+    Toasts ??= (await import('@/ui/parts/toast')).Notices;
+    setDeleted((before) => ({ ...entry, key: (before?.key ?? 0) + 1 }));
   };
   const restore = async () => {
     if (!deleted) return;
-    await act(`Bringing back ${deleted.name}`, () => sendServer('POST', `/api/layouts/${deleted.id}/restore`));
     setDeleted(undefined);
+    await act(`Bringing back ${deleted.name}`, () => sendServer('POST', `/api/layouts/${deleted.id}/restore`));
+  };
+  const words = sought.trim().toLowerCase();
+  const shown = layouts.filter(({ name }) => name.toLowerCase().includes(words));
+  if (order === 'name') shown.sort((a, b) => a.name.localeCompare(b.name));
+  const goToForm = () => {
+    const name = form.current?.querySelector('input');
+    name?.focus();
+    name?.scrollIntoView({ block: 'center' });
   };
   const importFile = async (chosen: File | undefined) => {
     if (!chosen) return;
@@ -82,9 +108,34 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
             name is enough.
           </p>
         </div>
-        <button type="button" className="button" onClick={() => file.current?.click()}>
-          <Upload size={15} aria-hidden /> Import a file
-        </button>
+        <div className="flex shrink-0 flex-wrap justify-end gap-2">
+          <button type="button" className="button button-main" onClick={goToForm}>
+            <FilePlus2 size={15} aria-hidden /> New layout
+          </button>
+          {layouts.length > MANY && (
+            <>
+              <input
+                type="search"
+                className="field w-44"
+                aria-label="Find a layout"
+                placeholder="Find a layout"
+                value={sought}
+                onChange={(event) => setSought(event.target.value)}
+              />
+              <Choice
+                label="Order"
+                labelled="unseen"
+                className="w-36"
+                value={order}
+                options={ORDERS}
+                onChange={setOrder}
+              />
+            </>
+          )}
+          <button type="button" className="button" onClick={() => file.current?.click()}>
+            <Upload size={15} aria-hidden /> Import a file
+          </button>
+        </div>
         <input
           ref={file}
           type="file"
@@ -96,18 +147,15 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
       </div>
       <div aria-live="polite">
         {busy && <p className="mt-4 text-ink2">{busy} …</p>}
-        {deleted && (
-          <p className="mt-4 flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2">
-            {deleted.name} is deleted.
-            <button type="button" className="button" onClick={() => void restore()}>
-              Undo
-            </button>
+        {sought.trim() !== '' && (
+          <p className="mt-4 text-ink2">
+            {shown.length === 0 ? 'No layout is called so.' : `${shown.length} of ${layouts.length}`}
           </p>
         )}
         {trouble && <TroubleBox trouble={trouble} onClose={() => setTrouble(undefined)} />}
       </div>
       <ul className="mt-5 grid grid-cols-1 gap-4 sm:grid-cols-2">
-        {layouts.map((entry) => (
+        {shown.map((entry) => (
           <li key={entry.id} className="rounded-lg border border-line bg-sheet">
             <Link href={`/layouts/${entry.id}`} prefetch={false} className="block rounded-lg px-4 pt-3 hover:bg-raised">
               <span className="text-[1rem] font-semibold">{entry.name}</span>
@@ -116,36 +164,17 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
             </Link>
             <div className="flex items-center gap-2 border-t border-hair px-4 py-2">
               <span className="grow text-ink3">changed {entry.changed}</span>
-              <button
-                type="button"
-                className="button"
-                onClick={() =>
+              <EntryMenu
+                entry={entry}
+                onCopy={() =>
                   void act(`Copying ${entry.name}`, () => sendServer('POST', `/api/layouts/${entry.id}/copy`))
                 }
-                aria-label={`Copy ${entry.name}`}
-              >
-                <Copy size={14} aria-hidden /> Copy
-              </button>
-              <a
-                className="button"
-                href={`/api/layouts/${entry.id}/export`}
-                download
-                aria-label={`Export ${entry.name}`}
-              >
-                <Download size={14} aria-hidden /> Export
-              </a>
-              <button
-                type="button"
-                className="button"
-                onClick={() => void remove(entry)}
-                aria-label={`Delete ${entry.name}`}
-              >
-                <Trash2 size={14} aria-hidden /> Delete
-              </button>
+                onDelete={() => void remove(entry)}
+              />
             </div>
           </li>
         ))}
-        <li>
+        <li ref={form}>
           <Suspense>
             <NewLayout onTrouble={setTrouble} />
           </Suspense>
@@ -155,6 +184,14 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
         <p className="mt-4 text-ink2">
           There is no layout yet. Make one above: all you need is a name and a tape measure.
         </p>
+      )}
+      {Toasts && (
+        <Toasts
+          notice={deleted && { key: deleted.key, says: `${deleted.name} is deleted.` }}
+          altText="Bring it back"
+          onUndo={() => void restore()}
+          onGone={() => setDeleted(undefined)}
+        />
       )}
     </main>
   );

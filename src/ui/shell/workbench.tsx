@@ -21,16 +21,18 @@ import { Header } from './header';
 import { JumpLinks } from './jump-links';
 import { KeysWindow } from './keys-window';
 import { StageList } from './stage-list';
+import { type InAddress, stageOfAddress, useAddress } from './use-address';
 import { useKeys } from './use-keys';
 
 /** One layout, opened: from the server, or from what this browser kept when the server has no answer. */
-export function Workbench({ id, server }: { id: string; server?: StoredLayout }) {
+export function Workbench({ id, server, at = {} }: { id: string; server?: StoredLayout; at?: InAddress }) {
   const [store] = useState(() =>
     createWorkbench({
       id,
       document: server?.document ?? newDocument(''),
       revision: server?.revision ?? 0,
-      stage: STAGES[0],
+      stage: stageOfAddress(at.stage),
+      selected: at.thing,
     }),
   );
   return (
@@ -61,6 +63,7 @@ function Opened({ server }: { server?: StoredLayout }) {
 function Shell() {
   useDesign();
   useKeys();
+  useAddress();
   const theirs = useWorkbench((s) => s.theirs);
   const notice = useWorkbench((s) => s.notice);
   const window = useWorkbench((s) => s.window);

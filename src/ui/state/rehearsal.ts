@@ -23,6 +23,8 @@ export const NO_COURSE: Course = { hash: '', notPlaced: [], reached: 0, toCome: 
 export interface RehearsalSlice {
   /** A run that the rehearsal is to begin with. */
   recording?: Recording;
+  /** The run that was left when another stage was opened, and the layout that it was of. */
+  leftRun?: { recording: Recording; document: LayoutDocument };
   /** The present moment: it changes with every step of every train. */
   frame?: RehearsalFrame;
   /** What of it changes seldom: the same object until something in it is different. */

@@ -18,11 +18,12 @@ export interface WorkbenchState
   set(part: Partial<WorkbenchState>): void;
 }
 export function createWorkbench(
-  initial: Pick<WorkbenchState, 'id' | 'document' | 'revision' | 'stage'>,
+  initial: Pick<WorkbenchState, 'id' | 'document' | 'revision' | 'stage' | 'selected'>,
 ): StoreApi<WorkbenchState> {
   return createStore<WorkbenchState>()((set, get) => ({
     ...documentSlice(initial)(set, get),
     ...selectionSlice(set, get),
+    selected: initial.selected,
     base: initial.document,
     unkept: false,
     saving: 'opening',

@@ -54,7 +54,11 @@ export function useRehearsal(): RehearsalControls {
     const end = takeReports(store, port1, course);
     void run.listen(transfer(port2, [port2]));
     return () => {
-      worker.terminate();
+      const { document: of } = course.current;
+      void run.recording().then((recording) => {
+        if (recording && recording.ticks > 0) store.getState().set({ leftRun: { recording, document: of } });
+        worker.terminate();
+      });
       end();
       store.getState().set({ frame: undefined, board: undefined, explainRun: undefined, samples: [], events: [] });
     };
@@ -75,10 +79,12 @@ export function useRehearsal(): RehearsalControls {
     [document],
   );
   useEffect(() => {
-    const { recording } = store.getState();
-    begin(recording?.seed ?? 1, recording);
-    store.getState().set({ recording: undefined });
-  }, [begin, store]);
+    const { recording, leftRun } = store.getState();
+    /** The run that was left goes on from where it was, as long as it is the same layout. */
+    const first = recording ?? (leftRun?.document === document ? leftRun.recording : undefined);
+    begin(first?.seed ?? 1, first);
+    store.getState().set({ recording: undefined, leftRun: undefined });
+  }, [begin, document, store]);
 
   const halt = () => {
     setPlaying(false);
