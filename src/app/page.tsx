@@ -9,7 +9,7 @@ import { ThemeSwitch } from '@/ui/parts/theme-switch';
 
 function factsOf({ document }: StoredLayout): string {
   const length = document.lines.reduce((sum, line) => sum + line.length.tenthUm, 0);
-  return `${scaleOf(document.scale).label} · ${showLength(length, document.shownUnit)} of track · ${document.trains.length} trains`;
+  return `${scaleOf(document.scale).label} · ${showLength(length, document.shownUnit)} of track · ${document.trains.length} ${document.trains.length === 1 ? 'train' : 'trains'}`;
 }
 
 export default async function LayoutsPage() {

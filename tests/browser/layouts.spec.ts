@@ -43,7 +43,7 @@ test('search, order and the form for a new one are near by the Tab key, and find
     await page.keyboard.press('Tab');
     met.push(
       await page.evaluate(
-        () => document.activeElement!.getAttribute('aria-label') ?? document.activeElement!.textContent!,
+        () => document.activeElement!.getAttribute('aria-label') ?? document.activeElement!.textContent!.trim(),
       ),
     );
   }

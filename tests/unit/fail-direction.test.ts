@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { Bench, checkDesign, FAILURES } from '@/core/design';
+import { Bench, checkDesign, FAILURES, sumOf } from '@/core/design';
 import { ASPECT_SYSTEMS, type AspectSystem, lampsOut, NOWHERE } from '@/core/kinds';
 import { applyEdit, type Edit, type LayoutDocument, signalsOf } from '@/core/survey';
 import { ring, withTrains } from '@/demo/learning-oval';
@@ -79,5 +79,20 @@ describe('what each fault does to a signal with a train ahead', () => {
     const relay = column(/relay of the section/);
     expect(tableOf(d)[0]!.outcomes[relay]).toEqual({ says: 'no power', safe: true });
     expect(tableOf(d)[1]!.outcomes[relay]).toBeUndefined();
+  });
+  test('a block that spots tell of is not looked at, and the headline counts what is not known', () => {
+    const d = ondrelValley();
+    const rows = tableOf(d);
+    const dead = column(/detector is dead/);
+    const spots = rows.filter(({ outcomes }) => outcomes[dead]?.says.startsWith('not looked at'));
+    /** Only SB is told by spots: these are the signals that lead into it. */
+    for (const { outcomes } of spots) expect(outcomes[dead]!.says).toContain('spots tell of SB');
+    for (const { outcomes } of spots) expect(outcomes[dead]).toMatchObject({ safe: undefined });
+    expect(spots.length).toBeGreaterThan(0);
+    const { all, bad, unknown } = sumOf(rows);
+    const counted = rows.flatMap(({ outcomes }) => outcomes).filter((one) => one);
+    expect([all, unknown]).toEqual([counted.length, counted.filter((one) => one!.safe === undefined).length]);
+    expect(bad).toBe(counted.filter((one) => one!.safe === false).length);
+    expect(unknown).toBeGreaterThan(spots.length);
   });
 });

@@ -1,4 +1,4 @@
-import type { BlockId } from '../detection';
+import { type BlockId, spotsOf } from '../detection';
 import { FAULT_IDS, FAULTS, type FaultId, type FaultKind, struckBy, thingsStruck } from '../faults';
 import { FULL_POWER } from '../kinds';
 import type { SignalReading } from '../signals';
@@ -27,7 +27,7 @@ interface Situation {
   /** What it shows, by number, with a train in the block and one that comes to it. */
   shows(block: BlockId, put?: Put): number;
   /** Blocks ahead on ways that are set, with the truth for a train in each. */
-  ahead: { block: BlockId; sensors: number[]; truth: number }[];
+  ahead: { block: BlockId; name: string; sensors: number[]; spots: number[]; truth: number }[];
 }
 
 const UNSAID: FailOutcome = { says: 'not said how it is wired', safe: undefined };
@@ -76,6 +76,10 @@ const powerUp = (situation: Situation): FailOutcome | undefined =>
 function ofInputs(situation: Situation, fault: FaultId): FailOutcome | undefined {
   const { system } = situation;
   const things = new Map(thingsStruck(system, fault).map(({ of, id }) => [of, id]));
+  /** What such a block reads depends on how trains came and went, and not only on where they stand. */
+  const inferred = situation.ahead.find(({ spots }) => spots.some((of) => things.has(of)));
+  if (inferred)
+    return { says: `not looked at: spots tell of ${inferred.name}. Let it fail in Rehearse or Prove`, safe: undefined };
   if (!situation.ahead.some(({ sensors }) => sensors.some((of) => things.has(of)))) {
     const isOfOne = (FAULTS[fault] as FaultKind).together === undefined;
     return isOfOne ? worst(situation, ({ truth }) => truth) : undefined;
@@ -149,10 +153,25 @@ export function failDirections(
     const ahead = blocks.map((b) => {
       const block = partition.blocks[b]!;
       const own = partition.sections[block.section]!.sensors.map((id) => numbers.get(id)!);
-      return { block: block.id, sensors: own, truth: shows(block.id) };
+      const by = own.length === 0 ? partition.inferred.get(b) : undefined;
+      const spots = by ? spotsOf(by).map((id) => numbers.get(id)!) : [];
+      return { block: block.id, name: block.name, sensors: own, spots, truth: shows(block.id) };
     });
     const situation = { system, free, reading, shows, ahead };
     const outcomes = [powerUp(situation), ...compared.map((fault) => outcomeOf(situation, fault))];
     return { id: reading.signal.id, name: reading.signal.name, outcomes };
   });
+}
+
+/** How many outcomes there are, how many of them are less restrictive than the truth, and how many are not known. */
+export interface FailSum {
+  all: number;
+  bad: number;
+  unknown: number;
+}
+
+export function sumOf(rows: readonly FailRow[]): FailSum {
+  const outcomes = rows.flatMap((row) => row.outcomes).filter((one) => one !== undefined);
+  const count = (safe: boolean | undefined) => outcomes.filter((one) => one.safe === safe).length;
+  return { all: outcomes.length, bad: count(false), unknown: count(undefined) };
 }

@@ -9,7 +9,7 @@ export {
   type DistrictView,
   viewDesign,
 } from './design-view';
-export { FAILURES, type FailOutcome, type FailRow } from './fail-direction';
+export { FAILURES, type FailOutcome, type FailRow, type FailSum, sumOf } from './fail-direction';
 export { type FailureFix, type FailureFixes, triedOnFailure } from './failure-fixes';
 export type { KeptRun, KeptRunRow } from './kept-run';
 export { leftOut } from './left-out';

@@ -37,6 +37,12 @@ export type Inferred =
   | ByNose;
 export type InferredBy = Inferred['by'];
 
+/** The spots by which something tells of a block, by id. */
+export const spotsOf = (inferred: Inferred): string[] =>
+  'pairs' in inferred
+    ? inferred.pairs.flatMap((pair) => [pair.outer.id, pair.inner.id])
+    : [inferred.sensor.id, ...inferred.setOff.map(({ id }) => id)];
+
 /** In words: what is said of a block that is told so, after “it is”, and in a lane. */
 export const INFERRED_BY: Record<InferredBy, string> = {
   'last spot': 'inferred from spots at its ends',

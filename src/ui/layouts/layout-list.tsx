@@ -99,7 +99,7 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
 
   return (
     <main className="mx-auto max-w-5xl px-6 py-6">
-      <div className="flex items-end justify-between gap-4">
+      <div>
         <div>
           <h1 className="text-[1.2rem] font-bold">Your layouts</h1>
           <p className="mt-1 max-w-2xl text-ink2">
@@ -108,7 +108,7 @@ export function LayoutList({ layouts }: { layouts: LayoutEntry[] }) {
             name is enough.
           </p>
         </div>
-        <div className="flex shrink-0 flex-wrap justify-end gap-2">
+        <div className="mt-3 flex flex-wrap gap-2">
           <button type="button" className="button button-main" onClick={goToForm}>
             <FilePlus2 size={15} aria-hidden /> New layout
           </button>

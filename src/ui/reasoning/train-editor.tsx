@@ -83,7 +83,9 @@ export function TrainEditor({ train }: { train: Train }) {
             </div>
           ))}
         </dl>
-        <p className="text-ink3">Signals, gaps and lift-outs are all held against this one figure.</p>
+        <p className="text-ink3">
+          Signals, gaps and lift-outs are all held against this one figure. Each part is rounded to be shown.
+        </p>
       </Fold>
       <p className="mt-1 text-ink3">
         {perSecond(mmPerS)}² ÷ (2 × {perSecond(train.brakingMmPerS2)}), in {unit}/s and {unit}/s², is its braking

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { FAILURES, type FailOutcome, type FailRow } from '@/core/design';
+import { FAILURES, type FailOutcome, type FailRow, sumOf } from '@/core/design';
 import { cutsOff } from '@/core/patterns';
 import { signalsOf, type Wiring } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
@@ -29,7 +29,9 @@ export function FailWindow({ onClose }: { onClose: () => void }) {
     };
   }, [failsOf, points, design, from]);
   const isFresh = found !== undefined && found.of === document;
-  const bad = found?.rows.flatMap(({ outcomes }) => outcomes).filter((one) => one?.safe === false).length ?? 0;
+  const { all, bad, unknown } = sumOf(found?.rows ?? []);
+  /** What is said is said of the signals that were looked at. */
+  const of = signalsOf(document).length > PAGE ? ' of these signals' : '';
   const struck = FAILURES.map((_, i) => found?.rows.some(({ outcomes }) => outcomes[i] !== undefined) ?? false);
   return (
     <Window
@@ -50,10 +52,14 @@ export function FailWindow({ onClose }: { onClose: () => void }) {
             'There is no signal yet.'
           ) : bad > 0 ? (
             <strong className="text-fail">
-              {bad} {bad === 1 ? 'outcome is' : 'outcomes are'} less restrictive than the truth.
+              {bad} {bad === 1 ? 'outcome' : 'outcomes'}
+              {of} {bad === 1 ? 'is' : 'are'} less restrictive than the truth
+              {unknown > 0 ? `, and ${unknown} of ${all} are not known` : ''}.
             </strong>
+          ) : unknown > 0 ? (
+            `${unknown} of ${all} outcomes${of} are not known. None of the others is less restrictive than the truth.`
           ) : (
-            'No outcome is less restrictive than the truth.'
+            `No outcome${of} is less restrictive than the truth.`
           )}
         </p>
         {isFresh && found.rows.length > 0 && (
