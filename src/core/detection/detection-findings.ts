@@ -66,7 +66,20 @@ function sectionFindings(document: LayoutDocument, partition: Partition, section
     ];
   }
   const watching = section.sensors.map((id) => document.sensors.find((sensor) => sensor.id === id)!);
-  if (watching.length === 1) return [];
+  if (watching.length === 1 && blocks.length === 1) return [];
+  if (watching.length === 1)
+    return [
+      {
+        id: `one-for-several ${first.id}`,
+        kind: 'one detector for several blocks',
+        severity: 'note',
+        subject: first.id,
+        says: `${watching[0]!.name} watches ${blocks.map(({ name }) => name).join(' and ')}, between which no rail is cut: it cannot tell in which of them a train is, so that one train holds them all.`,
+        figures: [],
+        advice: 'Cut a gap where the block mark is and give each its detector, or take the block mark away.',
+        fixes: [],
+      },
+    ];
   return [
     {
       id: `two-detectors ${first.id}`,

@@ -10,6 +10,7 @@ export type StageId = (typeof STAGE_IDS)[number];
 export const FINDING_KINDS = {
   'track without detection': { stage: 'detect' },
   'two detectors in one section': { stage: 'detect' },
+  'one detector for several blocks': { stage: 'detect' },
   'block shorter than the longest train': { stage: 'survey' },
   'train no detector sees': { stage: 'detect', hazard: 'two trains in a block' },
   'spot that can miss a train': { stage: 'detect' },

@@ -3,6 +3,7 @@ import { useRef } from 'react';
 import type { TriedFixes } from '@/core/design';
 import { type Finding, hazardOfFinding } from '@/core/findings';
 import type { Edit } from '@/core/survey';
+import { findingsNow } from '@/ui/state/findings-now';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isProofOf } from '@/ui/state/verdict-line';
 import { sayBrought } from './say-brought';
@@ -16,7 +17,7 @@ const TEXT = { unsafe: 'font-semibold text-fail', check: 'font-semibold text-war
 /** The line at the foot: how many findings, the first in words, and the list on request. */
 export function Tray() {
   const store = useWorkbenchStore();
-  const findings = useWorkbench((s) => s.design?.findings ?? NONE);
+  const findings = useWorkbench(findingsNow);
   const stale = useWorkbench((s) => s.design?.document !== s.document);
   const open = useWorkbench((s) => s.trayOpen);
   const problem = useWorkbench((s) => s.problem);
@@ -72,8 +73,6 @@ export function Tray() {
     </footer>
   );
 }
-
-const NONE: Finding<Edit>[] = [];
 
 function FindingRow({ finding }: { finding: Finding<Edit> }) {
   const store = useWorkbenchStore();

@@ -27,7 +27,16 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
   const valuesAbout = useWorkbench((s) => s.valuesAbout);
   const [Editor, setEditor] = useState<{ Editor: typeof RuleEditor }>();
   const [about, setAbout] = useState<RulesAbout>();
-  const [text, setText] = useState('');
+  const { kept } = store.getState();
+  const [text, setShown] = useState('');
+  /** What was typed and not used is kept with what it was typed over: over other rules it is nothing. */
+  const setText = useCallback(
+    (next: string) => {
+      kept.set(`rules ${id}`, { over: about?.text, typed: next });
+      setShown(next);
+    },
+    [kept, id, about],
+  );
   const [read, setRead] = useState<RulesRead>();
   const [values, setValues] = useState<Record<string, string>>({});
   const [form, setForm] = useState<Form>('text');
@@ -41,13 +50,14 @@ export function RuleWindow({ id, name, onClose }: { id: string; name: string; on
     void rulesAbout?.(id).then((found) => {
       if (late) return;
       setAbout(found);
-      setText(found.text);
+      const was = kept.get(`rules ${id}`) as { over: string; typed: string } | undefined;
+      setShown(was?.over === found.text ? was.typed : found.text);
       setRead(undefined);
     });
     return () => {
       late = true;
     };
-  }, [rulesAbout, id, design]);
+  }, [rulesAbout, id, design, kept]);
   useEffect(() => {
     if (!tried) return;
     let late = false;

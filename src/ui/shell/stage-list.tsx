@@ -7,19 +7,20 @@ import { type LayoutDocument, LIST_NAMES, signalsOf, systemsFor, thingsOf } from
 import { outputKey } from '@/ui/sheet/output-marks';
 import { AspectLamps } from '@/ui/sheet/signal-head';
 import { STAGES } from '@/ui/stages';
+import { findingsNow } from '@/ui/state/findings-now';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 /** The stages of the work, each with what is open in it. */
 export function StageList() {
   const store = useWorkbenchStore();
   const stage = useWorkbench((s) => s.stage);
-  const findings = useWorkbench((s) => s.design?.findings);
+  const findings = useWorkbench(findingsNow);
   return (
     <nav aria-label="Stages" className="flex w-[158px] shrink-0 flex-col border-r border-line">
       <ol className="py-2">
         {STAGES.map((kind) => {
           const { id, name } = kind;
-          const open = findings?.filter((f) => stageOfFinding(f.kind) === kind.id && f.severity !== 'note') ?? [];
+          const open = findings.filter((f) => stageOfFinding(f.kind) === kind.id && f.severity !== 'note');
           const unsafe = open.some((f) => f.severity === 'unsafe');
           const here = stage.id === id;
           return (

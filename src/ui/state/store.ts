@@ -35,6 +35,7 @@ export function createWorkbench(
     layers: { detectors: true, signals: true, lengths: true },
     keysOn: true,
     trayOpen: false,
+    kept: new Map(),
     set,
   }));
 }

@@ -27,6 +27,8 @@ export interface ViewSlice {
   /** Single letters act on the sheet; some people switch that off. */
   keysOn: boolean;
   trayOpen: boolean;
+  /** What was begun to be typed where it stands no longer open (`useKept`), by name. Nothing is drawn by it. */
+  readonly kept: Map<string, unknown>;
   /** The window that stands open over the workbench. */
   window?: 'history' | 'runs' | 'find' | 'keys' | 'export' | 'rules';
 }

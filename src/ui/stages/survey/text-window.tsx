@@ -6,6 +6,7 @@ import { writeSurvey } from '@/core/walk';
 import { BadRows } from '@/ui/parts/bad-rows';
 import { saveFile } from '@/ui/parts/save-file';
 import { Window } from '@/ui/parts/window';
+import { useKept } from '@/ui/state/kept';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 const TAB = 'cursor-pointer rounded-md px-3 py-1 data-[state=active]:bg-accent data-[state=active]:text-on-accent';
@@ -46,7 +47,7 @@ export function TextWindow({ pasted, onClose }: { pasted?: string; onClose: () =
 function TakeUp({ pasted, onDone }: { pasted: string; onDone: () => void }) {
   const store = useWorkbenchStore();
   const readText = useWorkbench((s) => s.readText);
-  const [text, setText] = useState(pasted);
+  const [text, setText] = useKept('survey text', pasted, pasted !== '');
   const [read, setRead] = useState<{ text: string; reading: SurveyReading }>();
   const [refused, setRefused] = useState<string>();
   useEffect(() => {
@@ -63,8 +64,12 @@ function TakeUp({ pasted, onDone }: { pasted: string; onDone: () => void }) {
   const take = () => {
     const says = `Take up ${good === 1 ? '1 row' : `${good} rows`} of text`;
     const problem = store.getState().attempt({ do: 'add things', things: additions, says });
-    if (problem === undefined) onDone();
+    if (problem === undefined) leave();
     else setRefused(problem);
+  };
+  const leave = () => {
+    setText('');
+    onDone();
   };
   return (
     <>
@@ -103,7 +108,7 @@ function TakeUp({ pasted, onDone }: { pasted: string; onDone: () => void }) {
         >
           {bad.length === 0 ? 'Add all' : `Add the ${good} good ${good === 1 ? 'row' : 'rows'}`}
         </button>
-        <button type="button" className="button" onClick={onDone}>
+        <button type="button" className="button" onClick={leave}>
           Add nothing
         </button>
       </div>

@@ -12,6 +12,7 @@ import { Choice } from '@/ui/parts/choice';
 import { problemOf } from '@/ui/parts/problem-of';
 import { TextField } from '@/ui/parts/text-field';
 import { blockOptions, facingOptions } from '@/ui/reasoning/options';
+import { useKeptForm } from '@/ui/state/kept';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { FormLength } from './form-length';
 
@@ -61,7 +62,7 @@ export function TrainForm() {
     }),
     facing: facingSchema(),
   });
-  const { control, register, handleSubmit, setError, setValue, formState } = useForm<TrainFields>({
+  const form = useForm<TrainFields>({
     resolver: yupResolver(schema, { strict: true }) as never,
     defaultValues: {
       name: '',
@@ -74,6 +75,8 @@ export function TrainForm() {
       facing: 'up',
     },
   });
+  const { control, register, handleSubmit, setError, setValue, formState } = form;
+  useKeptForm('new train', form);
   const add = handleSubmit(({ name, engine, cars, kind, carLength, plastic, speed, block, facing }) => {
     const target = blocks.find(({ id }) => id === block) ?? blocks[0];
     const read = readSpeed(speed, document.scale);

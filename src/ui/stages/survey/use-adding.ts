@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form';
 import { SENSOR_KIND_IDS } from '@/core/kinds';
 import { STEPS } from '@/core/measure';
 import { asTyped, type Facing } from '@/core/survey';
+import { useKeptForm } from '@/ui/state/kept';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { type AddFields, placeSchema, turnoutOf, turnoutSchema } from './add-fields';
 import { TOOLS, type ToolId } from './tools';
@@ -27,6 +28,7 @@ export function useAdding() {
       clearance: asTyped(STEPS[document.shownUnit].clearance, document.shownUnit),
     },
   });
+  useKeptForm('what is added', form);
   const { handleSubmit, setError, setValue, getValues, clearErrors, watch } = form;
   const typedLine = watch('line');
   const line = document.lines.some(({ id }) => id === typedLine) ? typedLine : document.referenceLine;

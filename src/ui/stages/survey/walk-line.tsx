@@ -5,6 +5,7 @@ import { type KeyboardEvent, memo, type RefObject, useCallback, useEffect, useId
 import { showLength } from '@/core/measure';
 import { freshIn, readPhrase, SAID, type Walk } from '@/core/walk';
 import { undoOrRedo } from '@/ui/parts/undo-keys';
+import { useKept } from '@/ui/state/kept';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { TextWindow } from './text-window';
 
@@ -18,7 +19,7 @@ const MOST_KEPT = 50;
 export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> }) {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useKept('phrase', '');
   const [along, setAlong] = useState<Omit<Walk, 'document'>>();
   const [refused, setRefused] = useState<string>();
   const [window, setWindow] = useState<{ pasted?: string }>();

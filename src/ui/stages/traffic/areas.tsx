@@ -10,6 +10,7 @@ import { LengthField } from '@/ui/parts/length-field';
 import { TextField } from '@/ui/parts/text-field';
 import { NumberField } from '@/ui/reasoning/number-field';
 import { PanelSection } from '@/ui/reasoning/panel';
+import { useKept } from '@/ui/state/kept';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 const MOST_PEOPLE = 50;
@@ -156,10 +157,10 @@ function AreaFields({ area }: { area: Area }) {
 function NewArea() {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
-  const [name, setName] = useState('');
+  const [name, setName] = useKept('area name', '');
   const [on, setOn] = useState<string>();
-  const [from, setFrom] = useState<TypedLength | null>(null);
-  const [to, setTo] = useState<TypedLength | null>(null);
+  const [from, setFrom] = useKept<TypedLength | null>('area from', null);
+  const [to, setTo] = useKept<TypedLength | null>('area to', null);
   const [problem, setProblem] = useState<string>();
   const line =
     document.lines.find(({ id }) => id === on) ?? document.lines.find(({ id }) => id === document.referenceLine);

@@ -2,6 +2,7 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { ROSTER_COLUMNS, readRoster } from '@/core/roster';
 import { BadRows } from '@/ui/parts/bad-rows';
+import { useKept } from '@/ui/state/kept';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 
 const LARGEST_BYTES = 4 * 1024 * 1024;
@@ -10,7 +11,7 @@ const LARGEST_BYTES = 4 * 1024 * 1024;
 export function TakeUpTable({ onDone }: { onDone: () => void }) {
   const store = useWorkbenchStore();
   const document = useWorkbench((s) => s.document);
-  const [text, setText] = useState('');
+  const [text, setText] = useKept('roster table', '');
   const [refused, setRefused] = useState<string>();
   const late = useDeferredValue(text);
   const read = useMemo(() => readRoster(late, document), [late, document]);
@@ -20,7 +21,9 @@ export function TakeUpTable({ onDone }: { onDone: () => void }) {
     const says = `Take up ${vehicles.length === 1 ? '1 row' : `${vehicles.length} rows`} of a table`;
     const problem = store.getState().attempt({ do: 'keep vehicles', vehicles, says });
     setRefused(problem);
-    if (problem === undefined) onDone();
+    if (problem !== undefined) return;
+    setText('');
+    onDone();
   };
   const takeFile = async (file: File | undefined) => {
     if (!file) return;
