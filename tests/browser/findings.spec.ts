@@ -27,11 +27,11 @@ test('a fix that brings something as grave is told and not offered', async ({ pa
   const errors = watchErrors(page);
   await openLayout(page, randomLayout(2));
   await page.getByRole('button', { name: 'Open', exact: true }).click();
-  const row = page.getByRole('listitem').filter({ hasText: 'No detector watches T.' });
+  const row = page.getByRole('listitem').filter({ hasText: 'No signal stands between E and T' });
   await row.scrollIntoViewIfNeeded();
   await expect(row).toContainText(
-    'Not offered: Add a current detector to T. It mends this, and brings something as grave: U6 has nothing to protect',
+    'Not offered: Place a signal at 144 cm on a. It mends this, and brings something as grave: S1 leads into T',
   );
-  await expect(row.getByRole('button', { name: /current detector/ })).toHaveCount(0);
+  await expect(row.getByRole('button', { name: /^Place a signal/ })).toHaveCount(0);
   expect(errors).toEqual([]);
 });

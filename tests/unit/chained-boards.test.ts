@@ -130,7 +130,10 @@ describe('three boards in a chain', () => {
     const rules = scanning(d);
     rules.run(100);
     expect(rules.shows()).toEqual(['stop', 'stop', 'stop']);
+    /** Not before the hold times of its detectors are over. */
     rules.run(400);
+    expect(rules.shows()).toEqual(['stop', 'stop', 'stop']);
+    rules.run(2000);
     expect(rules.shows()).toEqual(['on sight', 'on sight', 'on sight']);
     rules.passes('P1');
     expect(rules.shows()).toEqual(['stop', 'on sight', 'on sight']);

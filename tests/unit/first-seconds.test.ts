@@ -70,15 +70,15 @@ describe('the first seconds after power comes on', () => {
   });
   test('on random layouts too, with trains halted, sent on and turned back at any moment', () => {
     let [proved, came] = [0, 0];
-    for (let seed = 0; seed < ofSweep(60); seed++)
+    for (let seed = 0; seed < ofSweep(160); seed++)
       for (const layout of [randomLayout(seed), randomPoints(seed)]) {
         const system = compileSystem(layout);
-        const search = new ProofRun(system, 30_000);
-        while (!search.step(10_000));
+        const search = new ProofRun(system, 8000);
+        while (!search.step(4000));
         const { verdicts, finished } = search.result();
         if (!finished || layout.trains.length === 0) continue;
         proved += 1;
-        for (let nth = 0; nth < 3; nth++) {
+        for (let nth = 0; nth < 6; nth++) {
           const draw = new Draw(10 * seed + nth);
           const rehearsal = new Rehearsal(system, nth + 1);
           const train = () => draw.pick(layout.trains).id;
@@ -98,6 +98,6 @@ describe('the first seconds after power comes on', () => {
           expect([layout.name, first, verdict]).toEqual([layout.name, first, 'fails']);
         }
       }
-    expect(Math.min(proved, came)).toBeGreaterThan(8);
+    expect(Math.min(proved, came)).toBeGreaterThan(4);
   });
 });

@@ -232,6 +232,39 @@ describe('a pulse that is missed, or comes twice', () => {
   });
 });
 
+describe('people who say that a block is taken', () => {
+  const spots = [180, 300].flatMap((at) => [at - 0.5, at + 0.5]).map((at, i) => sensor(`p${i}`, 'reed', at));
+  const { vehicles, trains } = bare(4, 1);
+  const d = { ...oneTold(1, spots), vehicles, trains: trains.map((one) => ({ ...one, vehicles: ['last'] })) };
+  const DROPS = 'signal drops in the face of a train';
+  test('are not tried as a rule, which is said; tried, their word drops a signal in the face of a train, as in the rehearsal', () => {
+    const run = new ProofRun(compileSystem(d));
+    while (!run.step(20_000));
+    expect(run.result().assumptions).toContain('Nobody says that a block is taken which nothing watches.');
+    expect(failing(d, without()).map(({ property }) => property)).not.toContain(DROPS);
+    const on = new Set<Switch>([...STANDARD_SWITCHES, 'say taken']);
+    const proof = new ProofRun(compileSystem(d), 200_000, on);
+    while (!proof.step(20_000));
+    const found = proof.result(causesIn(d)).verdicts.find(({ property }) => property === DROPS)!;
+    expect(found.result).toBe('fails');
+    expect(found.counterexample!.some(({ says }) => /^Somebody says that a train is in /.test(says))).toBe(true);
+    expect(steerCounterexample(proof.explorer.model, DROPS, found.counterexample!).confirmed).toBe(true);
+  });
+  test('Spin finds the same', () => {
+    const on = new Set<Switch>(['say free', 'say taken']);
+    const found = failing(d, on).map(({ property }) => property);
+    expect(found).toContain(DROPS);
+    const told = HAZARD_IDS.filter((hazard) => hazard !== 'rules never settle');
+    const met = told.filter((hazard) => found.includes(hazard));
+    const looks = spinHazards(writePromela(new ProofModel(compileSystem(d), on)), [
+      told.filter((hazard) => !met.includes(hazard)),
+      ...met.map((hazard) => [hazard]),
+    ]);
+    expect(looks.map(({ errors }) => errors > 0)).toEqual([false, ...met.map(() => true)]);
+    expect(looks[0]!.complete).toBe(true);
+  });
+});
+
 describe('a block that is only assumed to be free', () => {
   const spot = sensor('s', 'optical', 190);
   test('a timer lets the next train meet one that stands, which the proof finds; set off by nothing it never says occupied', () => {

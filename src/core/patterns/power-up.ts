@@ -1,3 +1,4 @@
+import { sensorKind } from '../kinds';
 import { name } from '../logic';
 import * as names from './names';
 import type { Pattern } from './pattern';
@@ -6,9 +7,13 @@ import type { Scheme } from './scheme';
 /** How long inputs may take to settle; common practice, no source. */
 const SETTLE_MS = 200;
 
-/** Every detector begins as if it had just noticed something: until its hold time is over nobody knows what it says. */
-const settleMs = ({ document }: Scheme): number =>
-  SETTLE_MS + Math.max(0, ...document.sensors.map(({ holdMs }) => holdMs));
+/** Every detector of a section begins as if it had just noticed something: until its hold time is over nobody knows what it says. */
+function settleMs({ document }: Scheme): number {
+  const holds = document.sensors.flatMap(({ kind, holdMs }) =>
+    sensorKind(kind).reachMm === 'section' ? [holdMs] : [],
+  );
+  return SETTLE_MS + Math.max(0, ...holds);
+}
 
 /**
  * Nothing is cleared before the inputs have settled, hold times included. A block would else read occupied that nobody is in, and a signal

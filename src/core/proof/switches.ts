@@ -20,6 +20,11 @@ export const SWITCHES = {
     without: 'Nobody says that a block is free which nothing watches.',
     standard: true,
   },
+  'say taken': {
+    says: 'People say that a block is taken which nothing watches, at any moment',
+    without: 'Nobody says that a block is taken which nothing watches.',
+    standard: false,
+  },
   'false pulses': {
     says: 'A spot that gives pulses misses one, or gives one too many',
     without: 'No pulse of a spot is missed, and none comes twice.',

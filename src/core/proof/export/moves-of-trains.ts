@@ -42,3 +42,7 @@ export const isSetDown: WriteMove = ({ say, model }) => {
 export const isSaidToBeFree: WriteMove = ({ say, model }) => {
   for (const nth of model.rules.wiring.frees.keys()) say(step(`may_say_free(${nth})`, `say_free(${nth});`));
 };
+
+export const isSaidToBeTaken: WriteMove = ({ say, model }) => {
+  for (const nth of model.rules.wiring.frees.keys()) say(step(`may_say_taken(${nth})`, `say_taken(${nth});`));
+};

@@ -5,6 +5,7 @@ import {
   goesOn,
   isLiftedOff,
   isSaidToBeFree,
+  isSaidToBeTaken,
   isSetDown,
   turnsBack,
   type WriteMove,
@@ -22,6 +23,7 @@ export const WRITTEN: Readonly<Record<MoveId, WriteMove>> = {
   'is lifted off': isLiftedOff,
   'is set down': isSetDown,
   'is said to be free': isSaidToBeFree,
+  'is said to be taken': isSaidToBeTaken,
   'pulse too many': pulseTooMany,
   fails,
 };

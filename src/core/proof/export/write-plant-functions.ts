@@ -309,10 +309,12 @@ static int may_say_free(int nth) {
   const int *free = free_of + free_at[nth];
   int t;
   if (!alone() || now.value[free[2]] != 1) return 0;
-  for (t = 0; t < TRAINS; t++) if (has(held_of, held_at, row(t), free[0])) return 0;
+  for (t = 0; t < TRAINS; t++) if (has(surely_of, surely_at, row(t), free[0])) return 0;
   return 1;
 }
 static void say_free(int nth) { takes(-1); now.value[free_of[free_at[nth] + 1]] = 1; }
+static int may_say_taken(int nth) { return alone() && now.value[free_of[free_at[nth] + 2]] != 1; }
+static void say_taken(int nth) { takes(-1); now.value[free_of[free_at[nth] + 3]] = 1; }
 `,
   ];
 }

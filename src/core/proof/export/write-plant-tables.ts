@@ -86,6 +86,9 @@ function placementTables(tables: Tables, { system }: ProofModel, rows: Rows): vo
   table(tables, 'pieces', pieces);
   const held = each((placement) => placement.blocks);
   table(tables, 'held', held);
+  /** Blocks that it is in, wherever in the placement it stands. */
+  const surely = each(({ blocks: all, heldIn }) => all.filter((block) => heldIn.every((one) => one.includes(block))));
+  table(tables, 'surely', surely);
   column(tables, 'section_of', trafficSections.ofBlock);
   /** Things before a driver: the signal, how many points decide that it comes, and for each its motor and how that lies. */
   const ahead = each(({ before }) =>
@@ -140,7 +143,7 @@ function turnTables(tables: Tables, trains: readonly ProofTrain[]): void {
 /** Routes with who stands on them, and which of them are in one another’s way. */
 function routeTables(tables: Tables, model: ProofModel, rows: Rows): void {
   const { routes } = model.ofSignals.overATrain;
-  const frees = model.rules.wiring.frees.map(({ block, slot, inside }) => [block, slot, inside]);
+  const frees = model.rules.wiring.frees.map(({ block, slot, inside, taken }) => [block, slot, inside, taken]);
   table(tables, 'free', frees);
   const stood = rows(({ placements }, p) =>
     routes.flatMap((route, r) => (placements[p]!.heldIn.some((held) => standsOn(route, held)) ? [r] : [])),

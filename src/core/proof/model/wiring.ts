@@ -20,7 +20,7 @@ export interface Wiring {
   /** Of each aspect, by its number, whether it orders trains to stop at the signal. */
   stops: boolean[];
   /** Blocks of which people can say that they are free: the input, and the rule that says that they are not. */
-  frees: { block: number; slot: number; inside: number }[];
+  frees: { block: number; slot: number; inside: number; taken: number }[];
   /** Inputs that are worked at any moment: by people, or by what fails. */
   hands: Hand[];
 }
@@ -61,7 +61,14 @@ export function wiringOf(system: System, mayHold: boolean): Wiring {
     stops: system.aspects.map(({ stopsIn }) => stopsIn === 0),
     frees: partition.blocks.flatMap(({ index }) =>
       isSaid(partition, index)
-        ? [{ block: index, slot: terminals.slot('said free', index), inside: terminals.slot('inferred', index) }]
+        ? [
+            {
+              block: index,
+              slot: terminals.slot('said free', index),
+              inside: terminals.slot('inferred', index),
+              taken: terminals.slot('said occupied', index),
+            },
+          ]
         : [],
     ),
     hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system), ...faultHands(system)],

@@ -2,7 +2,7 @@ import type { Switch } from '../switches';
 import { kindOf } from './code';
 import { goesOn } from './goes-on';
 import type { MoveKind } from './kind';
-import { isSaidToBeFree } from './to-blocks';
+import { isSaidToBeFree, isSaidToBeTaken } from './to-blocks';
 import { fails, isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './to-rules';
 import { comesToAStand, isLiftedOff, isSetDown, turnsBack } from './to-trains';
 
@@ -25,6 +25,7 @@ const TABLE = {
   'is lifted off': isLiftedOff,
   'is set down': isSetDown,
   'is said to be free': isSaidToBeFree,
+  'is said to be taken': isSaidToBeTaken,
   'pulse too many': pulseTooMany,
   fails,
 } as const satisfies Record<string, MoveKind>;

@@ -1,9 +1,11 @@
 import type { ProofModel } from '../model/model';
 import type { MoveKind } from './kind';
 
+/** Nobody need be in it: of a placement that is several in which nothing is noticed, one in which the train is not will do. */
 const isEmpty = (model: ProofModel, block: number): boolean =>
   model.trains.every(
-    ({ placements }, t) => model.isOff(t) || !placements[model.present.at[t]!]!.blocks.includes(block),
+    ({ placements }, t) =>
+      model.isOff(t) || placements[model.present.at[t]!]!.heldIn.some((held) => !held.includes(block)),
   );
 
 /** Somebody looks at a block of which nothing notices that it is free, and says so; it is free. */
@@ -22,6 +24,27 @@ export const isSaidToBeFree: MoveKind = {
   tell: (model, nth) => `Somebody looks, and says that ${blockOf(model, nth).name} is free.`,
   steer({ model, run, tell }, { index }) {
     if (!tell({ kind: 'say', block: blockOf(model, index).id, free: true })) return undefined;
+    const from = run.tick;
+    return () => run.tick >= from + 2;
+  },
+};
+
+/** Somebody says of a block of which nothing notices what is in it that it is taken; whether it is or not. */
+export const isSaidToBeTaken: MoveKind = {
+  needs: 'say taken',
+  pairs: false,
+  list(model, add) {
+    const { rules } = model;
+    for (const [nth, { inside }] of rules.wiring.frees.entries())
+      if (rules.valuesIn(model.ruleState)[inside] !== 1) add(nth, 0);
+  },
+  take(model, nth) {
+    model.rules.pulse(model.rules.wiring.frees[nth]!.taken);
+    return true;
+  },
+  tell: (model, nth) => `Somebody says that a train is in ${blockOf(model, nth).name}.`,
+  steer({ model, run, tell }, { index }) {
+    if (!tell({ kind: 'say', block: blockOf(model, index).id, free: false })) return undefined;
     const from = run.tick;
     return () => run.tick >= from + 2;
   },
