@@ -33,14 +33,16 @@ test('what was begun to be typed is there again after Escape and after another s
     .getByRole('button', { name: /^Signal UW/ })
     .first()
     .click();
-  await page.getByRole('button', { name: /rules/i }).first().click();
+  await page.getByText('Its rule as text').click();
+  const look = page.getByRole('button', { name: 'Look at its rules, and change them' });
+  await look.click();
   const rules = page.getByRole('dialog', { name: /^The rules of UW/ });
   const editor = rules.locator('.cm-content');
   await editor.click();
   await page.keyboard.press('Control+End');
   await page.keyboard.type('\n\nMine = true');
-  await expect(rules.getByRole('status')).not.toContainText('Nothing has changed');
+  await expect(rules.getByRole('status').last()).not.toContainText('Nothing has changed');
   await rules.getByRole('button', { name: 'Close' }).click();
-  await page.getByRole('button', { name: /rules/i }).first().click();
+  await look.click();
   await expect(editor).toContainText('Mine = true');
 });
