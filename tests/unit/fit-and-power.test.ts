@@ -202,6 +202,31 @@ describe('taped twice', () => {
 });
 
 describe('current in the track', () => {
+  test('a rail that wheelsets join is a short circuit between two poles, and works where both rails are one', () => {
+    const KIND = 'detector that joins the two poles';
+    const oval = learningOval();
+    const sensors = oval.sensors.map((one) => ({ ...one, kind: 'isolated rail' as const }));
+    for (const power of ['two-rail digital', 'two-rail DC'] as const) {
+      const d = { ...oval, sensors, power };
+      expect(says(d, KIND)).toEqual([expect.stringContaining('such a wheelset is a short circuit')]);
+      expect(mended(d, KIND)).toEqual([]);
+    }
+    for (const power of ['centre rail', 'battery'] as const)
+      expect(says({ ...oval, sensors, power }, KIND)).toEqual([]);
+    expect(says({ ...oval, sensors: [...oval.sensors.slice(1), sensors[0]!] }, KIND)[0]).toMatch(
+      /^B1 notices a wheelset/,
+    );
+    expect(says(oval, KIND)).toEqual([]);
+  });
+  test('where there is no current a detector is proposed that needs none', () => {
+    const { sensors: _, ...oval } = learningOval();
+    const bareOval = { ...oval, sensors: [] };
+    const offered = (power: 'battery' | 'two-rail digital') =>
+      found({ ...bareOval, power }, 'track without detection').flatMap(({ fixes }) => fixes.map((fix) => fix.says));
+    expect(offered('two-rail digital')[0]).toMatch(/^Add a current detector to /);
+    expect(offered('battery')[0]).toMatch(/^Add an isolated rail to /);
+  });
+
   /** A line that comes back to its own turnout; its loop is 250 cm long from tips to tips. */
   const loop = 'line Main 400\nturnout left 100 to Main end clear 20\ngap 60\n150\n350';
   test('a reverse loop is a short circuit with two rails, and none with a centre rail or batteries', () => {

@@ -26,8 +26,10 @@ export function watchIt(document: LayoutDocument, partition: Partition, block: B
   const { line, at } = middleOf(partition, block);
   return [
     {
-      says: `Add a ${sensorKind(kind).title.toLowerCase()} to ${called}`,
+      says: `Add ${withArticle(sensorKind(kind).title.toLowerCase())} to ${called}`,
       edit: { do: 'add sensor', line, at: asTyped(at, document.shownUnit), kind },
     },
   ];
 }
+
+const withArticle = (word: string) => `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`;

@@ -55,6 +55,7 @@ export const FINDING_KINDS = {
   'reversing section that nothing reverses': { stage: 'survey' },
   'detector too dull for a resistor axle': { stage: 'detect', hazard: 'two trains in a block' },
   'detector that leakage occupies': { stage: 'detect' },
+  'detector that joins the two poles': { stage: 'detect' },
   'block inferred from spots alone': { stage: 'detect' },
   'block inferred from spots at one end only': { stage: 'detect' },
   'block inferred by counting': { stage: 'detect' },

@@ -9,6 +9,7 @@ export const isolatedRail: SensorKind = {
   getsWrong: 'It says free over plastic wheels and dirt, and for a moment under a train whose wheels touch badly.',
   notices: METAL,
   reachMm: 'section',
+  joinsRails: true,
   holdMs: 1000,
   sees: 'sees a train',
   seesNothing: 'sees nothing',

@@ -40,6 +40,8 @@ export interface SensorKind {
   inPairs?: InPairs;
   /** It lies in the feeder of its section. */
   inFeeder?: InFeeder;
+  /** What it notices joins the two rails: where these are the two poles of the power, that is a short circuit. */
+  joinsRails?: true;
   /** How long a new one keeps “occupied” after it noticed something last. */
   holdMs: number;
   /** What it says, after its name. */
