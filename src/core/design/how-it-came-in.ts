@@ -60,7 +60,7 @@ export function howItCameIn(
   if (aspect.stopsIn === 0 && !aspect.onSight)
     return {
       why: `${signal.name} showed ${aspect.id} before ${name}, and ${called(late.train)} passed it: it could no longer stop.`,
-      advice: 'See what is told of signals that drop or are not announced in time.',
+      advice: 'Look first at why it could not stop: the signal dropped before it, or was not announced in time.',
       fixes: [],
     };
   if (aspect.onSight)

@@ -39,7 +39,7 @@ export function seenLimits(partition: Partition): SeenEverywhere {
   const short = fromMm(STOP_SHORT_MM);
   const nearer = tail && tail.room < short;
   return {
-    /** As long as that is too long: the first axle would leave as the last but one comes in. */
+    /** Just as long is too long: one axle leaves as the next comes in. */
     blind: blind ? blind.room - 1 : Number.MAX_SAFE_INTEGER,
     blindBy: blind?.by,
     tail: nearer ? tail.room : short,
