@@ -55,7 +55,7 @@ export function WalkLine({ field }: { field: RefObject<HTMLInputElement | null> 
       setRefused(undefined);
       field.current?.focus();
     },
-    [field],
+    [field, setTyped],
   );
   const keep = () => {
     if (!reading?.additions) return;
