@@ -46,18 +46,18 @@ describe('what does the same as before, on the demo and on generated layouts', (
   it('their runs', () => {
     expect(LAYOUTS.map((layout) => `${layout.name}: ${twoMinutes(layout)}`)).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: 0289e6f9bdf8554d",
-        "Learning oval: 2054359ec09cc51a",
-        "Random 1: f448bc12e2e83656",
-        "Random 2: f0280ff52e0b27b9",
-        "Random 3: 05fbfe673876a303",
-        "Random 4: 7aa1646c60709ad0",
-        "Random 5: 8f60be766f089c7a",
+        "Ondrel Valley: 0dea42c0a9e1eb8c",
+        "Learning oval: 238422229c61748e",
+        "Random 1: c42c91b0f2c7be2c",
+        "Random 2: 300bbca172c9b0d5",
+        "Random 3: 8988ea0b409b2e5f",
+        "Random 4: f9c5ee5073b56464",
+        "Random 5: e706813678a0d46a",
         "Random 6: 2877186f6d65c253",
-        "Random 7: 266d51a51ab3e211",
-        "Random 8: ad462603787e4ed7",
-        "Random 9: 2e238189076071ad",
-        "Random 10: f3e4b0c08050ae7c",
+        "Random 7: b23c11013cbbceb5",
+        "Random 8: f1d0d90bacc2b5bf",
+        "Random 9: f91d11532adf474f",
+        "Random 10: 596d5b92b372bdb6",
       ]
     `);
   });
@@ -66,18 +66,18 @@ describe('what does the same as before, on the demo and on generated layouts', (
     const rules = (layout: LayoutDocument) => writeProgram(compileSystem(layout).program).split('\n').sort().join('\n');
     expect(LAYOUTS.map((layout) => `${layout.name}: ${digest(rules(layout))}`)).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: e50aebce7d0d4ed2",
-        "Learning oval: fb1e65df565151a3",
-        "Random 1: 46f21745720fea19",
-        "Random 2: e3a60868c50378f4",
-        "Random 3: 61deb3810502ed1d",
-        "Random 4: 4118cd160ae68d8a",
-        "Random 5: 0cd9bfb161db50cd",
-        "Random 6: f0513ac02681d9fc",
-        "Random 7: 0b397a25c84b39b9",
-        "Random 8: 9bce81e93c04ccf5",
-        "Random 9: 99b43323cff8f0bf",
-        "Random 10: 65f9bcaaa97ab736",
+        "Ondrel Valley: 37d85b4f25f81473",
+        "Learning oval: 1d7027eebb8312d2",
+        "Random 1: 5a4787a4e62c4a98",
+        "Random 2: 4bd824294766b955",
+        "Random 3: 1fb9a8f03ada0a6c",
+        "Random 4: 95bebed728c783ab",
+        "Random 5: d4c1dc207fe2405c",
+        "Random 6: ab9e2d81391d029d",
+        "Random 7: a7f4d1b448c3bf68",
+        "Random 8: 8f71a6e8d9b137d4",
+        "Random 9: 38b7bc920be8f20e",
+        "Random 10: 0a6b970b9fd40237",
       ]
     `);
   });
