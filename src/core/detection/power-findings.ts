@@ -31,7 +31,7 @@ function joinsPoles({ sensors, power }: LayoutDocument): Finding<Edit>[] {
       says: `${names} notice${joining.length === 1 ? 's' : ''} a wheelset that joins the rails. On ${TRACK_POWERS[power].says} these are the two poles: such a wheelset is a short circuit, and one that is insulated, as it has to be, is not noticed.`,
       figures: [],
       advice:
-        'An isolated rail works where both running rails are one pole: with a centre rail, or without power in the track.',
+        'An isolated rail works where both running rails are one pole: with a centre rail, or without power in the track. Rehearse and Prove take it as if it noticed every wheelset of metal.',
       fixes:
         instead === undefined
           ? []

@@ -102,15 +102,7 @@ export function suggestGaps(document: LayoutDocument, wishes: DivideWishes): Sug
   const lines = new Map(document.lines.map(({ id, length }) => [id, length.tenthUm]));
   const held = (wishes.held ?? []).filter(({ line, at }) => at > 0 && at < (lines.get(line) ?? 0));
   if (held.length === 0) return layOut(document, wishes);
-  const gaps = held.map(({ line, at }, nth) => ({
-    id: `held ${nth}`,
-    kind: 'gap' as const,
-    rail: 'both' as const,
-    line,
-    at: asTyped(at, document.shownUnit),
-    certainty: 'fixed' as const,
-  }));
-  const { cuts, ...rest } = layOut({ ...document, features: [...document.features, ...gaps] }, wishes);
+  const { cuts, ...rest } = layOut(withGaps(document, held), wishes);
   return { ...rest, cuts: [...held.map((one) => ({ ...one, reason: { kind: 'held' as const } })), ...cuts] };
 }
 
@@ -180,17 +172,22 @@ function layOut(document: LayoutDocument, wishes: DivideWishes): Suggestion {
   return suggestion;
 }
 
-/** Without the gaps on both sides of which lies one block, as in a loop over points that is too short for a block of its own: they would part nothing. */
-function partingSomething(document: LayoutDocument, cuts: readonly ProposedCut[]): ProposedCut[] {
-  const gaps = cuts.map(({ line, at }, nth) => ({
-    id: `proposed ${nth}`,
+/** The layout as it would be with gaps at those places. */
+function withGaps(document: LayoutDocument, places: readonly { line: string; at: TenthUm }[]): LayoutDocument {
+  const gaps = places.map(({ line, at }, nth) => ({
+    id: `to be ${nth}`,
     kind: 'gap' as const,
     rail: 'both' as const,
     line,
     at: asTyped(at, document.shownUnit),
     certainty: 'fixed' as const,
   }));
-  const done = { ...document, features: [...document.features, ...gaps] };
+  return { ...document, features: [...document.features, ...gaps] };
+}
+
+/** Without the gaps on both sides of which lies one block, as in a loop over points that is too short for a block of its own: they would part nothing. */
+function partingSomething(document: LayoutDocument, cuts: readonly ProposedCut[]): ProposedCut[] {
+  const done = withGaps(document, cuts);
   const partition = divideTrack(done, compileTrack(done));
   return cuts.filter(({ line, at, reason }) => {
     if (reason.kind !== 'clearance') return true;

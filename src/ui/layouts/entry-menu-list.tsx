@@ -1,7 +1,7 @@
 'use client';
 import { Copy, Download, MoreHorizontal, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import type { EntryMenuProps } from './entry-menu';
+import type { EntryMenuProps } from './entry-menu-props';
 
 const item =
   'flex cursor-pointer select-none items-center gap-2 rounded-sm px-3 py-1 outline-none data-[highlighted]:bg-accent-tint';

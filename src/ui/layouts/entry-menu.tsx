@@ -1,12 +1,7 @@
 'use client';
 import { MoreHorizontal } from 'lucide-react';
 import { type ComponentType, type KeyboardEvent, useState } from 'react';
-
-export interface EntryMenuProps {
-  entry: { id: string; name: string };
-  onCopy: () => void;
-  onDelete: () => void;
-}
+import type { EntryMenuProps } from './entry-menu-props';
 
 const OPENS = new Set(['Enter', ' ', 'ArrowDown']);
 /** Fetched when the first one is opened. */
