@@ -6,7 +6,7 @@ import { quote, type Word } from './words';
 /** A part was read: what it says, and which word comes next. Or it is that part, and wrong. */
 export type Read<V> = { value: V; next: number } | { problem: string };
 
-/** One thing that can be said of what a phrase is about. */
+/** One thing that can be said of what a phrase is about. All kinds of part stand in this file, long as it is, so that those that read alike share how. */
 export interface Part<V = unknown> {
   key: string;
   /** What it says when nothing is said. */

@@ -24,7 +24,8 @@ import { standingOf, wiringOf } from './wiring';
 /**
  * Plant and rule program as one machine that takes one small step at a time (`moves/`). After each the program scans until it
  * settles (`rules.ts`). Nothing has a duration: a train may wait anywhere, and a timer may end at any moment. A state is where the
- * trains are and the number of a settled state of the rules.
+ * trains are and the number of a settled state of the rules. The file is long because every move changes the one state that this class holds;
+ * what can stand by itself (rules, drivers, wiring, placements) does.
  */
 export class ProofModel {
   readonly trains: ProofTrain[];
