@@ -1,28 +1,17 @@
 import { expose } from 'comlink';
 import { type Cause, causesIn, leftOut } from '@/core/design';
 import { type Fault, sayFault, withFault } from '@/core/faults';
-import {
-  type Proof,
-  ProofModel,
-  type ProofProgress,
-  ProofRun,
-  type Property,
-  proofKey,
-  type Steered,
-  type Switch,
-  steerCounterexample,
-} from '@/core/proof';
+import { type Proof, ProofModel, type ProofProgress, ProofRun, proofKey, type Switch } from '@/core/proof';
 import { idsForNames, type LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 
 /**
- * A proof with, for each thing that can happen, why, and the run of the rehearsal that comes to it. Its sentences have ids in the place of names
+ * A proof with, for each thing that can happen, why, and the run of a rehearsal that was driven there. Its sentences have ids in the place of names
  * (`idsForNames`), so that whoever shows them calls everything as it is called now.
  */
 export interface ProofReport extends Proof<Cause> {
   /** What could fail in it, at any moment; its key is that of the layout without this. */
   fault?: Fault & { says: string };
-  steered: Partial<Record<Property, Steered>>;
 }
 
 /** States followed between two looks at whether to stop. */
@@ -50,17 +39,20 @@ const worker = {
       tell(run.progress);
       await new Promise((resolve) => setTimeout(resolve, 0));
     }
+    const { failing } = run;
+    for (const [done, property] of failing.entries()) {
+      if (stopped) break;
+      tell({ ...run.progress, driven: { done, of: failing.length } });
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      run.steer(property);
+    }
     /** Causes are told of what is wrong with a layout on which nothing fails. */
     const proof = run.result<Cause>(fault ? undefined : causesIn(unnamed));
-    const steered: ProofReport['steered'] = {};
-    for (const { property, counterexample } of proof.verdicts)
-      if (counterexample) steered[property] = steerCounterexample(run.explorer.model, property, counterexample);
     return {
       ...proof,
       assumptions: [...proof.assumptions, ...leftOut(document)],
       key: proofKey(system),
       ...(fault && { fault: { ...fault, says: sayFault(system, fault, true) } }),
-      steered,
     };
   },
   stop(): void {

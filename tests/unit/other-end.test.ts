@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Facing, LayoutDocument } from '@/core/survey';
 import { readDocument } from '@/core/survey';
+import { compileSystem } from '@/core/system';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { learningOval } from '@/demo/learning-oval';
 import { smallValley } from '@/demo/small-valley';
@@ -79,10 +80,10 @@ describe('a line taped from its other end changes nothing but the numbers', () =
     let proved = 0;
     for (let seed = 0; seed < 60; seed++) {
       const d = randomLayout(seed);
-      const one = explored(d, 4000);
+      const one = explored(compileSystem(d), 4000);
       if (!one) continue;
       const line = new Draw(seed).pick(d.lines).id;
-      const two = explored(fromOtherEnd(d, line), 8000);
+      const two = explored(compileSystem(fromOtherEnd(d, line)), 8000);
       expect(`${seed} ${two?.explorer.states}`).toBe(`${seed} ${one.explorer.states}`);
       proved += 1;
     }

@@ -12,7 +12,7 @@ import { explored } from '../../tools/fuzz/covering';
  * value of every name, is compared: the two meet only in the survey and the rules, not in how trains move.
  */
 const settledValuesOf = (document: LayoutDocument): Set<string> =>
-  explored(document, Number.POSITIVE_INFINITY, new Set<Switch>(['throw back', 'one scan']))!.settled;
+  explored(compileSystem(document), Number.POSITIVE_INFINITY, new Set<Switch>(['throw back', 'one scan']))!.settled;
 
 /** Small and repeatable; not for anything that needs good chance. */
 const chance = (seed: number) => () => {

@@ -1,4 +1,6 @@
-import { Explorer, ProofModel, STANDARD_SWITCHES, STANDING_TICKS, type Switch } from '../../src/core/proof';
+import { type Fault, faultsIn, withFault } from '../../src/core/faults';
+import { sensorKind } from '../../src/core/kinds';
+import { ProofRun, STANDARD_SWITCHES, STANDING_TICKS, type Switch } from '../../src/core/proof';
 import {
   type Command,
   footprintNow,
@@ -9,7 +11,7 @@ import {
   Rehearsal,
 } from '../../src/core/simulation';
 import { isKind, type LayoutDocument } from '../../src/core/survey';
-import { compileSystem } from '../../src/core/system';
+import { compileSystem, type System } from '../../src/core/system';
 
 /** A rehearsal that came to what the proof says can never be. */
 export interface Contradiction {
@@ -24,17 +26,27 @@ export interface Covering {
   /** Harms that the proof finds, and those that rehearsals met. */
   found: HazardId[];
   met: HazardId[];
+  /** What people did besides letting trains run and throwing points. */
+  used: Switch[];
+  /** What can fail did. */
+  failed: boolean;
   states: number;
+  /** The finished proof. */
+  proof?: ProofRun;
 }
 
 /** Scans alike in a row after which the rules count as settled. */
 const ALIKE = 3;
 const LOOK_EVERY = 5;
+/** People do something at most so often, in ticks: the rules settle between. */
+const TICKS_APART = 8;
 
-/** Every state’s values of the program, and every hazard, of a layout; undefined when there are too many. */
-export function explored(document: LayoutDocument, most: number, on?: ReadonlySet<Switch>) {
-  const explorer = new Explorer(new ProofModel(compileSystem(document), on));
-  while (!explorer.run(2000)) if (explorer.states > most) return undefined;
+/** Every state’s values of the program, and every hazard, of a System; undefined when there are too many. */
+export function explored(system: System, most: number, on?: ReadonlySet<Switch>) {
+  const proof = new ProofRun(system, most, on);
+  while (!proof.step(2000));
+  const { explorer } = proof;
+  if (!explorer.finished) return undefined;
   const {
     model,
     search: { set },
@@ -53,70 +65,158 @@ export function explored(document: LayoutDocument, most: number, on?: ReadonlySe
     const values = model.rules.valuesIn(model.ruleState);
     settled.add(places.map((slot) => values[slot]).join(''));
   }
-  return { explorer, settled };
+  return { proof, explorer, settled };
 }
 
-/** What people do in a rehearsal by chance: `wild` ones all the time. */
-export function operate(run: Rehearsal, random: Random, wild: boolean, on: ReadonlySet<Switch>): void {
-  const { plant, system, motors } = run;
-  const pick = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)]!;
-  const often = wild ? 4 : 1;
-  const tell = (command: Command) => void run.command(command);
-  if (plant.trains.length === 0) return;
-  if (random.uniform() < 0.004 * often) {
-    const train = pick(plant.trains);
-    tell({ kind: 'run', train: train.figures.id, on: random.uniform() < 0.7 });
-  }
-  if (motors.length > 0 && random.uniform() < 0.006 * often)
-    tell({ kind: 'throw', turnout: pick(motors).id, to: pick(['straight', 'diverging']) });
-  if (random.uniform() < 0.002 * often) {
-    const train = pick(plant.trains);
-    if (train.speed === 0) tell({ kind: 'turn back', train: train.figures.id });
-  }
-  if (on.has('lift') && random.uniform() < 0.002 * often) {
-    const { off, figures } = pick(plant.trains);
-    tell({ kind: off ? 'set down' : 'lift off', train: figures.id });
-  }
-  if (on.has('hold') && system.readings.length > 0 && random.uniform() < 0.003 * often)
-    tell({ kind: 'hold', signal: pick(system.readings).signal.id, on: random.uniform() < 0.5 });
-  const posts = run.system.posts;
-  if (posts.length > 0 && random.uniform() < 0.006 * often) {
-    const { id, readings } = pick(posts);
-    if (random.uniform() < 0.4) tell({ kind: 'man', post: id, on: random.uniform() < 0.6 });
-    else tell({ kind: 'give', signal: pick(readings).signal.id, on: random.uniform() < 0.5 });
-  }
+/** One thing that somebody may do in a rehearsal, or that may fail: how often in a thousand ticks, for tame people, and what it is. */
+interface Doing {
+  perThousand: number;
+  needs?: Switch;
+  does(
+    run: Rehearsal,
+    pick: <T>(list: readonly T[]) => T,
+    chance: (p: number) => boolean,
+    on: ReadonlySet<Switch>,
+  ): Command | undefined;
+}
+const DOINGS: readonly Doing[] = [
+  {
+    perThousand: 4,
+    does: ({ plant }, pick, chance) => ({ kind: 'run', train: pick(plant.trains).figures.id, on: chance(0.7) }),
+  },
+  {
+    perThousand: 6,
+    does({ motors, plant }, pick, _chance, on) {
+      const still = motors.filter(({ index }) => on.has('throw back') || plant.motors[index]!.position !== 'between');
+      if (still.length === 0) return undefined;
+      return { kind: 'throw', turnout: pick(still).id, to: pick(['straight', 'diverging']) };
+    },
+  },
+  {
+    perThousand: 2,
+    needs: 'turn back',
+    does({ plant }, pick) {
+      const train = pick(plant.trains);
+      return train.speed === 0 ? { kind: 'turn back', train: train.figures.id } : undefined;
+    },
+  },
+  {
+    perThousand: 2,
+    needs: 'lift',
+    does({ plant }, pick) {
+      const { off, figures } = pick(plant.trains);
+      return { kind: off ? 'set down' : 'lift off', train: figures.id };
+    },
+  },
+  {
+    perThousand: 3,
+    needs: 'hold',
+    does: ({ system: { readings } }, pick, chance) =>
+      readings.length > 0 ? { kind: 'hold', signal: pick(readings).signal.id, on: chance(0.5) } : undefined,
+  },
+  {
+    perThousand: 6,
+    does({ system: { posts } }, pick, chance) {
+      if (posts.length === 0) return undefined;
+      const { id, readings } = pick(posts);
+      if (chance(0.4)) return { kind: 'man', post: id, on: chance(0.6) };
+      return { kind: 'give', signal: pick(readings).signal.id, on: chance(0.5) };
+    },
+  },
+  { perThousand: 4, needs: 'say free', does: (run, pick) => say(run, pick, true) },
+  { perThousand: 2, needs: 'say taken', does: (run, pick) => say(run, pick, false) },
+  {
+    perThousand: 4,
+    needs: 'false pulses',
+    does({ system: { sensors } }, pick, chance) {
+      const pulsing = sensors.filter(({ kind }) => sensorKind(kind).pulses);
+      if (pulsing.length === 0) return undefined;
+      return { kind: 'fault', sensor: pick(pulsing).id, what: chance(0.5) ? 'miss' : 'extra' };
+    },
+  },
+];
+
+/** Somebody says what is in a block that nothing watches: free where it is, and taken whether it is or not. */
+function say(run: Rehearsal, pick: <T>(list: readonly T[]) => T, free: boolean): Command | undefined {
   const told = [...run.system.partition.inferred.keys()];
-  if (told.length > 0 && random.uniform() < 0.004 * often) {
-    const block = pick(told);
-    const free = plant.trains.every((train) => !footprintNow(run, train).blocks.includes(block));
-    if (free) tell({ kind: 'say', block: run.system.partition.blocks[block]!.id, free });
+  if (told.length === 0) return undefined;
+  const block = pick(told);
+  const isFree = run.plant.trains.every((train) => train.off || !footprintNow(run, train).blocks.includes(block));
+  return free && !isFree ? undefined : { kind: 'say', block: run.system.partition.blocks[block]!.id, free };
+}
+
+/**
+ * What people do in a rehearsal by chance, and what fails of it: `wild` ones do all the time. `done` is told each switch that was used.
+ * Two things that people do are not done within one scan, since the proof says that it does not look at that.
+ */
+export function operate(
+  run: Rehearsal,
+  random: Random,
+  wild: boolean,
+  on: ReadonlySet<Switch>,
+  done: (by: Switch) => void = () => {},
+): void {
+  const { plant, system } = run;
+  if (plant.trains.length === 0 || run.tick % TICKS_APART !== 0) return;
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)]!;
+  const chance = (p: number) => random.uniform() < p;
+  for (const { slot } of faultsIn(system)) {
+    if (!chance((wild ? 0.004 : 0.001) * TICKS_APART)) continue;
+    run.controller.set(slot, chance(0.6) ? 1 : 0);
+    return;
   }
+  for (const { perThousand, needs, does } of DOINGS) {
+    if ((needs && !on.has(needs)) || !chance((perThousand / 1000) * TICKS_APART * (wild ? 4 : 1))) continue;
+    const command = does(run, pick, chance, on);
+    if (!command) continue;
+    const throwsBack = command.kind === 'throw' && isBetween(run, command.turnout);
+    if (run.command(command) !== undefined) continue;
+    if (needs) done(needs);
+    if (throwsBack) done('throw back');
+    return;
+  }
+}
+const isBetween = ({ motors, plant }: Rehearsal, id: string): boolean =>
+  motors.some((motor) => motor.id === id && plant.motors[motor.index]!.position === 'between');
+
+export interface CoveringOptions {
+  /** Another layout for the proof alone, to see that the comparison can fail. */
+  proved?: LayoutDocument;
+  /** What people do. */
+  on?: ReadonlySet<Switch>;
+  /** What fails at any moment. */
+  fault?: Fault | undefined;
 }
 
 /**
  * Whether whatever rehearsals come to, driven by chance, is among what the proof has found: every hazard, and every settled
- * state of the rules. A rehearsal ends when trains touch, since nothing is said of what comes after. `on`: what people do. `proved`
- * is another layout for the proof alone, to see that the comparison can fail.
+ * state of the rules. A rehearsal ends when trains touch, since nothing is said of what comes after.
  */
 export function covering(
   document: LayoutDocument,
   seeds: number[],
   minutes: number,
   mostStates: number,
-  { proved = document, on = STANDARD_SWITCHES }: { proved?: LayoutDocument; on?: ReadonlySet<Switch> } = {},
+  { proved = document, on = STANDARD_SWITCHES, fault }: CoveringOptions = {},
 ): Covering {
-  const known = explored(proved, mostStates, on);
-  if (!known) return { contradictions: [], finished: false, found: [], met: [], states: mostStates };
-  const { explorer, settled } = known;
+  const compiled = (of: LayoutDocument) => (fault ? withFault(compileSystem(of), fault) : compileSystem(of));
+  const known = explored(compiled(proved), mostStates, on);
+  if (!known)
+    return { contradictions: [], finished: false, found: [], met: [], used: [], failed: false, states: mostStates };
+  const { proof, explorer, settled } = known;
   const contradictions = new Map<string, Contradiction>();
   const met = new Set<HazardId>();
+  const used = new Set<Switch>();
+  const system = compiled(document);
+  const [failing] = faultsIn(system);
+  let failed = false;
   for (const seed of seeds) {
-    const run = new Rehearsal(compileSystem(document), seed);
+    const run = new Rehearsal(system, seed);
     const random = new Random(seed, 77);
     let over = false;
     const note = (hazard: HazardId) => {
       met.add(hazard);
-      if (!explorer.hazards.has(hazard) && !contradictions.has(hazard))
+      if (!explorer.hazards.has(hazard) && !explorer.ended.has('rules never settle') && !contradictions.has(hazard))
         contradictions.set(hazard, {
           says: `“${hazard}” at ${(run.tick / 50).toFixed(2)} s, seed ${seed}: proved never to happen`,
           seed,
@@ -131,11 +231,12 @@ export function covering(
     for (let tick = 0; tick < ticks && !over; tick++) {
       if (tick === STANDING_TICKS)
         for (const train of run.plant.trains) run.command({ kind: 'run', train: train.figures.id, on: true });
-      if (tick > STANDING_TICKS) operate(run, random, seed % 2 === 0, on);
+      if (tick > STANDING_TICKS) operate(run, random, seed % 2 === 0, on, (by) => used.add(by));
       run.step((event) => {
         const hazard = hazardOfEvent(event);
         if (hazard) note(hazard);
       });
+      failed ||= failing !== undefined && values[failing.slot] === 1;
       if (tick < STANDING_TICKS || over) continue;
       if (tick % LOOK_EVERY === 0) {
         for (const { id } of hazardsNow(run)) note(id);
@@ -159,7 +260,10 @@ export function covering(
     finished: true,
     found: [...explorer.hazards.keys()],
     met: [...met],
+    used: [...used],
+    failed,
     states: explorer.states,
+    proof,
   };
 }
 

@@ -1,6 +1,7 @@
 import type { BlockId } from '../detection';
 import { namesIn } from '../logic';
 import type { System } from '../system';
+import { cameIn } from './came-in';
 import type { FreeLayout } from './free-layout';
 import { towards } from './towards';
 
@@ -49,13 +50,14 @@ export function aspectMatrix(free: FreeLayout, some: Some = ALL): AspectMatrix {
 }
 
 /** The blocks of whose sensors a rule hears, itself or by other rules. */
-function blocksHeard({ program, partition, terminals, sensors }: System): (rule: string) => ReadonlySet<BlockId> {
+function blocksHeard(system: System): (rule: string) => ReadonlySet<BlockId> {
+  const { program, partition, terminals, sensors } = system;
   const needs = new Map(program.declarations.map(({ name, expr }) => [name, expr ? [...namesIn(expr)] : []]));
   const inputOf = new Map(sensors.map(({ id }, s) => [id, terminals.find('detector', s)!.name]));
   const blocks = partition.blocks.map(({ id, index, section }) => ({
     id,
     inputs: [
-      terminals.find('said occupied', index)?.name,
+      ...cameIn(system, index).map(({ name }) => name),
       ...partition.sections[section]!.sensors.map((sensor) => inputOf.get(sensor)),
     ].flatMap((input) => input ?? []),
   }));

@@ -3,6 +3,7 @@ import { type Compiled, type Evaluator, longestTimerMs } from '../logic';
 import { freeOf } from '../simulation';
 import type { TurnoutPosition } from '../survey';
 import { Controller, type System } from '../system';
+import { cameIn } from './came-in';
 
 /** Inputs, by their places among the values, that stay as they are, whatever stands on the track. */
 export type Put = ReadonlyMap<number, 0 | 1>;
@@ -23,7 +24,7 @@ export class FreeLayout {
   private readonly atPowerUp: ReturnType<Evaluator['keep']>;
   private readonly settlesIn: number;
   private now = 0;
-  private readonly inputsOf: ReadonlyMap<BlockId, { taken: number | undefined; seen: number[] }>;
+  private readonly inputsOf: ReadonlyMap<BlockId, { cameIn: number[]; seen: number[] }>;
 
   constructor(
     readonly system: System,
@@ -35,7 +36,7 @@ export class FreeLayout {
     this.inputsOf = new Map(
       partition.blocks.map(({ id, index, section }) => {
         const seen = partition.sections[section]!.sensors.map((sensor) => numbers.get(sensor)!);
-        return [id, { taken: terminals.find('said occupied', index)?.slot, seen }];
+        return [id, { cameIn: cameIn(system, index).map(({ slot }) => slot), seen }];
       }),
     );
     this.controller = new Controller(system);
@@ -83,7 +84,7 @@ export class FreeLayout {
     this.rules.goBackTo(this.kept);
     this.now = this.since;
     const inputs = [...occupied].flatMap((block) => this.inputsOf.get(block) ?? []);
-    this.pulse(inputs.flatMap(({ taken }) => taken ?? []));
+    this.pulse(inputs.flatMap((input) => input.cameIn));
     this.set(told, 1);
     this.scan();
     for (const { seen } of inputs) this.set(seen, 1);

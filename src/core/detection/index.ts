@@ -18,7 +18,7 @@ export { type BestAxles, bestAxles, type FewestAxles, fewestAxles, type SeenLimi
 export { eachCrossing, type Field, type Fields, partsNoticed } from './fields';
 export { bogiesMm, fitFindings } from './fit-findings';
 export { chanceShown, shortestHoldMs } from './hold';
-export { INFERRED_BY, type Inferred, type InferredBy, spotsOf } from './inferred';
+export { INFERRED_BY, type Inferred, type InferredBy, isSaid, spotsOf } from './inferred';
 export { inferredFindings } from './inferred-findings';
 export { type GivenInputs, giveInputs, inputName, inputOf, shareOut, wireOf } from './inputs';
 export { onwardPieces } from './onward-pieces';

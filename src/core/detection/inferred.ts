@@ -43,6 +43,10 @@ export const spotsOf = (inferred: Inferred): string[] =>
     ? inferred.pairs.flatMap((pair) => [pair.outer.id, pair.inner.id])
     : [inferred.sensor.id, ...inferred.setOff.map(({ id }) => id)];
 
+/** Whether people can say what is in a block: of all that no detector watches throughout, but where a timer alone decides. */
+export const isSaid = ({ inferred }: { inferred: ReadonlyMap<number, Inferred> }, block: number): boolean =>
+  !['time', undefined].includes(inferred.get(block)?.by);
+
 /** In words: what is said of a block that is told so, after “it is”, and in a lane. */
 export const INFERRED_BY: Record<InferredBy, string> = {
   'last spot': 'inferred from spots at its ends',

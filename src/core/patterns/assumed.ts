@@ -17,20 +17,22 @@ export const assumed: Pattern = {
       const inferred = partition.inferred.get(block.index);
       if (!inferred || !('sensor' in inferred)) continue;
       const { sensor, setOff } = inferred;
-      const { taken, freed } = saidOf(book, block);
-      const comes = or(...setOff.map((spot) => name(names.detect(spot))), taken);
+      const spots = setOff.map((spot) => name(names.detect(spot)));
       const about = sensor.id;
       const rule = (expr: Expr, yes: string, no: string) =>
         book.flag(['inferred', block.index], names.inside(block), 'bool', expr, { about, yes, no });
-      if (inferred.by === 'time')
+      if (inferred.by === 'time') {
         rule(
-          { op: 'TOF', in: comes, ms: sensor.holdMs, starts: true },
+          { op: 'TOF', in: or(...spots), ms: sensor.holdMs, starts: true },
           `${sensor.name} runs: a train was noticed in ${block.name}, or it was switched on, less than its time ago`,
           `${sensor.name} has run out: ${block.name} is assumed to be free`,
         );
-      else if (inferred.by === 'turns') {
+        continue;
+      }
+      const { taken, freed } = saidOf(book, block);
+      if (inferred.by === 'turns') {
         const turned = previous(names.inside(block));
-        const pulse: Expr = { op: 'R_TRIG', in: or(...setOff.map((spot) => name(names.detect(spot)))), starts: true };
+        const pulse: Expr = { op: 'R_TRIG', in: or(...spots), starts: true };
         rule(
           { op: 'RS', set: or(taken, and(pulse, not(turned))), reset: or(freed, and(pulse, turned)), starts: true },
           `${sensor.name} was turned to occupied by the last pulse in ${block.name}, or by power-up`,
@@ -47,7 +49,7 @@ export const assumed: Pattern = {
         );
       } else
         rule(
-          { op: 'RS', set: comes, reset: freed, starts: true },
+          { op: 'RS', set: or(...spots, taken), reset: freed, starts: true },
           `Nobody has said that ${block.name} is free since a train came, or since power-up`,
           `Somebody has said that ${block.name} is free, and nothing has said otherwise`,
         );

@@ -1,4 +1,4 @@
-import type { Block, Inferred } from '../detection';
+import { type Block, type Inferred, isSaid } from '../detection';
 import { and, name, not, or, previous } from '../logic';
 import type { SignalReading } from '../signals';
 import type { Sensor } from '../survey';
@@ -44,7 +44,8 @@ export const cautionAtFirst: Pattern = {
     if (inferred.length === 0) return;
     const spots = inferred.flatMap(({ index }) => spotsOf(scheme.partition.inferred.get(index)!));
     const known = [
-      ...inferred.flatMap((block) => [not(name(names.occupied(block))), name(names.taken(block))]),
+      ...inferred.map((block) => not(name(names.occupied(block)))),
+      ...inferred.filter(({ index }) => isSaid(scheme.partition, index)).map((block) => name(names.taken(block))),
       ...[...new Set(spots)].map((spot) => name(names.detect(spot))),
     ];
     const says = (what: string) => `${what} has been told of the route ahead of ${signal.name} since power-up`;

@@ -8,7 +8,7 @@ export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks } from './detector-locking';
 export { besidesOf, expectedOf, needsOf, type PutTerm } from './gather';
 export * as names from './names';
-export { isOption, type OptionView, optionsAt } from './options';
+export { isOption, OPTIONS, type OptionView, optionsAt } from './options';
 export { calledName, OWN, type OwnRuleFault, problemOf, standsAlone, withOwnRules } from './own-rules';
 export { patternFindings } from './pattern-findings';
 export { CHOOSABLE, chosenOutputs, cutsOff } from './pattern-list';

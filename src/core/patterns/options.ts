@@ -17,8 +17,9 @@ export const optionsAt = (scheme: Scheme, at: Choosable['at'], thing: WithSettin
     .filter((one) => one.at === at && (one.does?.(scheme, thing.id) ?? true))
     .map(({ at: _, does: __, ...one }) => ({ ...one, usual: one.usual(scheme), set: settingOf(one, thing) }));
 
+/** Everything that can be set about any pattern. */
+export const OPTIONS: readonly PatternOption[] = PATTERNS.flatMap(({ options = [] }) => options);
+
 /** Whether there is such an option for such a thing. */
 export const isOption = (at: Choosable['at'], { pattern, option }: Setting): boolean =>
-  PATTERNS.some(({ options = [] }) =>
-    options.some((one) => one.pattern === pattern && one.option === option && one.at === at),
-  );
+  OPTIONS.some((one) => one.pattern === pattern && one.option === option && one.at === at);

@@ -2,7 +2,7 @@ import type { Explorer } from './explore';
 import { type Course, choiceOf, indexOf, kindOf, moveOf } from './moves';
 
 /** Where no train runs. */
-const NO_COURSE: Course = { runMm: 0, longMm: 0, late: false, rests: false };
+const NO_COURSE: Course = { runMm: 0, longMm: 0, rests: false };
 
 /** One thing that is done in a step: its kind by number in MOVES, which thing, and which choice. */
 export interface Deed extends Course {
@@ -15,6 +15,9 @@ export interface Deed extends Course {
 export interface CounterexampleStep {
   says: string;
   deeds: Deed[];
+  /** Signals that go to stop in it, and motors of points that begin to move, or to lie. */
+  drops: number[];
+  moved: number[];
 }
 
 /** Tells the way to a state and one step on from it, in words. `at` is called with the model before each step, and after the last. */
@@ -30,12 +33,18 @@ export function tellCounterexample(
   explorer.search.set.read(0, state);
   model.unpack(state);
   const steps: CounterexampleStep[] = [];
+  const atStop = () => model.system.readings.map((_, signal) => model.isAtStop(signal));
+  const lying = () => [...model.present.turnouts];
   for (const code of codes) {
     at?.();
+    const [before, lay] = [atStop(), lying()];
     const parts = model.pairs.partsOf(code);
     const says = parts.map((part) => moveOf(part).tell(model, indexOf(part), choiceOf(part)));
     const together = says.map((text, i) => (i === 0 ? text : text[0]!.toUpperCase() + text.slice(1)));
+    const [drops, moved]: [number[], number[]] = [[], []];
     steps.push({
+      drops,
+      moved,
       says: parts.length === 1 ? together[0]! : `At once: ${together.join(' ')}`,
       deeds: parts.map((part) => {
         const [index, choice] = [indexOf(part), choiceOf(part)];
@@ -44,6 +53,12 @@ export function tellCounterexample(
     });
     model.apply(code);
     model.unpack(model.pack());
+    atStop().forEach((stop, signal) => {
+      if (stop && !before[signal]) drops.push(signal);
+    });
+    lying().forEach((state, motor) => {
+      if (state !== lay[motor]) moved.push(motor);
+    });
   }
   at?.();
   return steps;

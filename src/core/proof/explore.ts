@@ -13,6 +13,8 @@ export interface Failure {
   move?: number;
 }
 
+const MOST_FURTHER_WAYS = 8;
+
 /**
  * Every state that plant and program can reach, breadth first, so that the first way found to a hazard is a shortest one. A step
  * that does it is noted once for each kind, and followed where the trains can go on.
@@ -20,6 +22,8 @@ export interface Failure {
 export class Explorer {
   readonly search: Search;
   readonly hazards = new Map<HazardId, Failure>();
+  /** More ways to each hazard, whose last steps differ: the first of each, and not many. */
+  readonly furtherWays = new Map<HazardId, Failure[]>();
   /** Hazards after which something could no longer be followed. */
   readonly ended = new Set<HazardId>();
   moves = 0;
@@ -171,10 +175,18 @@ export class Explorer {
   }
 
   private note(one: number, two: number): void {
-    for (const hazard of hazardsOf(this.model.hazards))
-      if (!this.hazards.has(hazard))
+    for (const hazard of hazardsOf(this.model.hazards)) {
+      if (!this.hazards.has(hazard)) {
         this.hazards.set(hazard, { from: this.search.current, move: this.codeOf(one, two) });
+        this.furtherWays.set(hazard, []);
+      } else if (two === NOTHING) this.noteFurther(hazard, one);
+    }
     if (this.model.ended) this.noteEnd(this.model.hazards);
+  }
+  private noteFurther(hazard: HazardId, move: number): void {
+    const ways = this.furtherWays.get(hazard);
+    if (!ways || ways.length === MOST_FURTHER_WAYS || this.hazards.get(hazard)!.move === move) return;
+    if (!ways.some((way) => way.move === move)) ways.push({ from: this.search.current, move });
   }
   private codeOf(one: number, two: number): number {
     return two === NOTHING ? one : this.model.pairs.codeOf(one, two);

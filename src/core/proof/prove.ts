@@ -2,10 +2,11 @@ import { faultsIn, sayFault } from '../faults';
 import { HAZARD_IDS, HAZARDS, type HazardId, TICK_MS } from '../simulation';
 import type { System } from '../system';
 import { type CounterexampleStep, tellCounterexample } from './counterexample';
-import { Explorer } from './explore';
+import { Explorer, type Failure } from './explore';
 import { isLookedFor } from './hazards/hazard-bits';
 import { ProofModel } from './model/model';
 import { STANDING_TICKS } from './model/standing-start';
+import { type Steered, steerAlong } from './steer';
 import { STANDARD_SWITCHES, SWITCH_IDS, SWITCHES, type Switch } from './switches';
 
 export type Property = HazardId | 'deadlock';
@@ -33,6 +34,10 @@ export interface Verdict<Cause = never> {
   atTheStart?: boolean;
   /** Why, if whoever asked for the result can tell. */
   cause?: Cause;
+  /** The rehearsal that was driven along the counterexample, if one was. */
+  steered?: Steered;
+  /** There is a shorter way, along which no rehearsal came to it. */
+  notShortest?: true;
 }
 
 /** Tells why a counterexample ends as it does. */
@@ -54,6 +59,8 @@ export interface ProofProgress {
   moves: number;
   /** States found whose steps have not been followed yet. */
   waiting: number;
+  /** All states are found, and rehearsals are driven to so many of the things that can happen, of so many. */
+  driven?: { done: number; of: number };
 }
 
 export interface Proof<Cause = never> extends ProofProgress {
@@ -112,6 +119,7 @@ export const proofKey = (system: System): string => `${PROVER_VERSION}-${system.
 /** Looks at every state a layout can reach, a slice at a time, so that others get a turn and it can be stopped. */
 export class ProofRun {
   readonly explorer: Explorer;
+  private readonly steered = new Map<Property, ReturnType<typeof steerAlong>>();
 
   /** Throws RuleProgramError when the rules cannot be compiled. */
   constructor(
@@ -132,19 +140,55 @@ export class ProofRun {
     return this.explorer.run(states) || this.explorer.states >= this.mostStates;
   }
 
+  /** What can happen, as far as it is known by now. */
+  get failing(): Property[] {
+    return PROPERTIES.filter((property) => this.waysTo(property).length > 0);
+  }
+  /** The ways to something that can happen, the shortest first; only that one where it is so from the start. */
+  private waysTo(property: Property): readonly Failure[] {
+    const { deadlock, hazards, furtherWays, model } = this.explorer;
+    if (!isLookedAt(property, model)) return [];
+    if (property === 'deadlock') return deadlock === undefined ? [] : [{ from: deadlock }];
+    const failure = hazards.get(property);
+    if (!failure) return [];
+    return this.isAtTheStart(property) ? [failure] : [failure, ...(furtherWays.get(property) ?? [])];
+  }
+  private isAtTheStart(property: Property): boolean {
+    const { hazards, model } = this.explorer;
+    if (property === 'deadlock') return false;
+    return hazards.get(property)?.move === undefined && model.startHazards.includes(property);
+  }
+
+  /** Drives rehearsals along the ways to something that can happen; told is the first way along which one comes to it, if there is such a way. */
+  steer(property: Property): Steered {
+    const found = steerAlong(this.explorer, property, this.waysTo(property));
+    this.steered.set(property, found);
+    return found.run;
+  }
+
+  private failed<Cause>(property: Property, explain: Explain<Cause> | undefined): Verdict<Cause> {
+    const { explorer } = this;
+    const { model } = explorer;
+    const steered = this.steered.get(property);
+    const { from, move } = this.waysTo(property)[steered?.nth ?? 0]!;
+    const moments: Moment[] = [];
+    const note = () => moments.push({ ruleState: model.ruleState, at: [...model.present.at] });
+    const counterexample = tellCounterexample(explorer, from, move, note);
+    return {
+      property,
+      result: 'fails',
+      counterexample,
+      ...(explain && { cause: explain(model, property, counterexample, moments) }),
+      ...(this.isAtTheStart(property) && { atTheStart: true }),
+      ...(steered && { steered: steered.run }),
+      ...(steered && steered.nth > 0 && { notShortest: true }),
+    };
+  }
+
   /** What is known by now. `explain` is called with the model in the state to which the last step of a counterexample leads. */
   result<Cause = never>(explain?: Explain<Cause>): Proof<Cause> {
     const { explorer, on } = this;
-    const { finished, deadlock, hazards, model, ended } = explorer;
-    /** Before each step of the counterexample told last, and after the last. */
-    let moments: Moment[] = [];
-    const tell = (to: number, last?: number) => {
-      moments = [];
-      const note = () => moments.push({ ruleState: model.ruleState, at: [...model.present.at] });
-      return tellCounterexample(explorer, to, last, note);
-    };
-    const causeOf = (property: Property, counterexample: CounterexampleStep[]) =>
-      explain && { cause: explain(model, property, counterexample, moments) };
+    const { finished, hazards, model, ended } = explorer;
     /** The rules do not settle before anything moves, so that no step that they take part in is followed. */
     const never = hazards.get('rules never settle');
     const sawNothing = never !== undefined && never.move === undefined;
@@ -158,21 +202,7 @@ export class ProofRun {
     const asked = PROPERTIES.filter((property) => mayHappen(property, model.system));
     const verdicts = asked.map((property): Verdict<Cause> => {
       if (!isLookedAt(property, model)) return { property, result: 'not looked at' };
-      if (property === 'deadlock') {
-        if (deadlock !== undefined) {
-          const counterexample = tell(deadlock);
-          return { property, result: 'fails', counterexample, ...causeOf(property, counterexample) };
-        }
-      } else {
-        const failure = hazards.get(property);
-        if (failure) {
-          const { from, move } = failure;
-          const counterexample = tell(from, move);
-          const cause = causeOf(property, counterexample);
-          const atTheStart = move === undefined && model.startHazards.includes(property);
-          return { property, result: 'fails', counterexample, ...cause, ...(atTheStart && { atTheStart }) };
-        }
-      }
+      if (this.waysTo(property).length > 0) return this.failed(property, explain);
       return { property, result: standing };
     });
     return {

@@ -1,17 +1,11 @@
 import type { RollingTrain } from '../plant';
-import {
-  type Command,
-  footprintNow,
-  type HazardId,
-  hazardOfEvent,
-  hazardsNow,
-  Rehearsal,
-  type RehearsalEvent,
-  type TimedCommand,
-} from '../simulation';
-import type { CounterexampleStep } from './counterexample';
+import type { Command, HazardId, Rehearsal, TimedCommand } from '../simulation';
+import { type CounterexampleStep, type Deed, tellCounterexample } from './counterexample';
+import { Driven } from './driven';
+import type { Explorer, Failure } from './explore';
+import { isTrial, type JustBefore, justBefore, type Timing, timingsOf } from './just-before';
 import type { ProofModel } from './model/model';
-import { STANDING_TICKS } from './model/standing-start';
+import { STARTS_AT } from './model/placement';
 import { MOVES } from './moves';
 import type { Property } from './prove';
 
@@ -26,16 +20,24 @@ export interface Steered {
   instead?: HazardId;
 }
 
+/** Where a train is in a counterexample: from which running distance of its nose on, and how long, in mm. */
+export interface Stretch {
+  from: number;
+  longMm: number;
+}
+
 /** A rehearsal in which a counterexample is played, and what each kind of move needs to be played in it. */
 export interface Steering {
   run: Rehearsal;
   model: ProofModel;
   counterexample: CounterexampleStep[];
-  /** Running distance of each train’s nose at which the placement begins that the counterexample has it in. */
-  due: Map<number, number>;
+  /** The stretch of its placement in which each train is, by its number. */
+  stretches: Map<number, Stretch>;
   /** Where in a placement a train waits, as a share of it; or it does not wait but runs on. */
   waitsAt: number;
   runsOn: boolean;
+  /** Something happens just before a train comes by, which is not to come to it sooner. */
+  before: JustBefore | undefined;
   /** False when the rehearsal refuses. */
   tell(command: Command): boolean;
   /** Lets time pass until something is so, or has not come to be for long. */
@@ -43,13 +45,8 @@ export interface Steering {
   rolling(train: number): RollingTrain;
 }
 
-/** A step that the rehearsal has not taken within a minute will not be taken. */
-const MOST_TICKS_A_STEP = 3000;
-/** A standstill is confirmed when no train leaves its block for this long though every one is told to go. */
-const STANDSTILL_TICKS = 3000;
-/** After the last step the hazard may still be a little way ahead. */
-const AFTERMATH_TICKS = 3000;
-const SEED = 1;
+/** Trains are driven on one after another in every order of so many, and in turns of more. */
+const MOST_IN_EVERY_ORDER = 3;
 
 /**
  * How trains are driven through a counterexample. Of a stretch in which nothing is noticed, a train waits in the middle, at the end or at
@@ -63,86 +60,119 @@ const WAYS_TO_DRIVE = [
   { waitsAt: 0.5, runsOn: true },
 ];
 
+/** How trains go on after the last step: first those that it speaks of, and then all in some order, or one of the two. */
+interface Ending {
+  goesOn: boolean;
+  order?: readonly number[];
+}
+
+/** One try: how trains are driven through the steps, and how they go on after the last. */
+interface Try extends Ending {
+  waitsAt: number;
+  runsOn: boolean;
+  /** Something happens just before a train comes by, and is timed so. */
+  timing?: Timing;
+}
+
+/** Of several ways to a hazard, by number: the first along which a rehearsal comes to it, or else the first, with the run that does not. */
+export function steerAlong(
+  explorer: Explorer,
+  property: Property,
+  ways: readonly Failure[],
+): { nth: number; run: Steered } {
+  const { model } = explorer;
+  const stories = ways.map(({ from, move }, nth) => ({ nth, story: tellCounterexample(explorer, from, move) }));
+  let first: { nth: number; run: Steered } | undefined;
+  const endings = endingsFor(model.trains.length);
+  const [quick, thorough] = [endings.slice(0, 1), endings.slice(1)];
+  for (const [some, endings] of [
+    [stories, quick],
+    [stories.slice(0, 1), thorough],
+  ] as const)
+    for (const { nth, story } of some) {
+      const run = steerCounterexample(model, property, story, endings);
+      first ??= { nth, run };
+      if (run.confirmed) return { nth, run };
+    }
+  return first!;
+}
+
 /** Plays a counterexample in the rehearsal, step by step, in one way after another until it comes to its hazard. */
 export function steerCounterexample(
   model: ProofModel,
   property: Property,
   counterexample: CounterexampleStep[],
+  endings: readonly Ending[] = endingsFor(model.trains.length),
 ): Steered {
-  const tried = WAYS_TO_DRIVE.map((way) => () => steerOnce(model, property, counterexample, way));
-  const first = tried[0]!();
-  for (let i = 1, last = first; !last.confirmed && property !== 'deadlock' && i < tried.length; i++) {
-    last = tried[i]!();
-    if (last.confirmed) return last;
-  }
-  return first;
+  const steer = (one: Try) => steerOnce(model, property, counterexample, one);
+  let first: Steered | undefined;
+  const before = justBefore(model, counterexample);
+  for (const ending of endings)
+    for (const way of WAYS_TO_DRIVE) {
+      const { outcome } = steer({ ...way, ...ending });
+      first ??= outcome;
+      if (outcome.confirmed) return outcome;
+      if (!before || way.runsOn) continue;
+      for (const timing of timingsOf(before, (timing) => steer({ ...way, ...ending, timing }).driven)) {
+        const { outcome } = steer({ ...way, ...ending, timing });
+        if (outcome.confirmed) return outcome;
+      }
+    }
+  return first!;
+}
+
+/** How so many trains go on after the last step. */
+function endingsFor(trains: number): Ending[] {
+  const orders = ordersOf(trains);
+  const inOrder = (goesOn: boolean) => orders.map((order) => ({ goesOn, order }));
+  return [{ goesOn: true }, ...inOrder(false), ...inOrder(true)];
+}
+
+/** Orders in which they do. */
+function ordersOf(trains: number): number[][] {
+  const all = [...Array(trains).keys()];
+  if (trains > MOST_IN_EVERY_ORDER) return all.map((first) => [...all.slice(first), ...all.slice(0, first)]);
+  const from = (rest: number[]): number[][] =>
+    rest.length === 0 ? [[]] : rest.flatMap((one) => from(rest.filter((t) => t !== one)).map((on) => [one, ...on]));
+  return from(all);
 }
 
 function steerOnce(
   model: ProofModel,
   property: Property,
   counterexample: CounterexampleStep[],
-  { waitsAt, runsOn }: (typeof WAYS_TO_DRIVE)[number],
-): Steered {
-  const run = new Rehearsal(model.system, SEED);
-  const commands: TimedCommand[] = [];
-  const met = new Set<HazardId>();
-  const sink = (event: RehearsalEvent) => {
-    const hazard = hazardOfEvent(event);
-    if (hazard) met.add(hazard);
+  { waitsAt, runsOn, goesOn, order, timing }: Try,
+): { outcome: Steered; driven: Driven } {
+  const driven = new Driven(model, property);
+  const { run, tell, until, rolling } = driven;
+  const stretches = new Map(
+    model.trains.map(({ leadMm, longMm }, t) => [t, { from: rolling(t).head + leadMm, longMm: longMm(STARTS_AT) }]),
+  );
+  const steering: Steering = {
+    run,
+    model,
+    counterexample,
+    stretches,
+    waitsAt,
+    runsOn,
+    before: timing?.before,
+    tell,
+    until,
+    rolling,
   };
-  const step = () => {
-    run.step(sink);
-    for (const { id } of hazardsNow(run)) met.add(id);
-  };
-  const reached = () => met.has(property as HazardId);
-  const tell = (command: Command) => {
-    const problem = run.command(command);
-    if (problem === undefined) commands.push({ tick: run.tick, command });
-    return problem === undefined;
-  };
-  const until = (done: () => boolean): boolean => {
-    for (let i = 0; i < MOST_TICKS_A_STEP && !reached(); i++) {
-      if (done()) return true;
-      step();
-    }
-    return reached() || done();
-  };
-  const rolling = (train: number) => run.plant.trains.find((t) => t.figures.id === model.trains[train]!.id)!;
-
-  for (const train of model.trains) tell({ kind: 'run', train: train.id, on: false });
-  for (let i = 0; i < STANDING_TICKS && !reached(); i++) step();
-  const due = new Map<number, number>();
-
-  const steering: Steering = { run, model, counterexample, due, waitsAt, runsOn, tell, until, rolling };
   for (const [nth, { deeds }] of counterexample.entries()) {
-    if (reached()) break;
-    const done = deeds.map((deed) => MOVES[deed.kind]!.steer(steering, deed, nth));
+    if (driven.isThere) break;
+    const begin = (chosen: readonly Deed[]) => chosen.map((deed) => MOVES[deed.kind]!.steer(steering, deed, nth));
+    const others = () =>
+      begin(deeds.filter(({ kind, index }) => !(MOVES[kind]!.movesOn && index === timing?.before.train)));
+    const done =
+      timing?.before.step === nth ? driven.timed(timing, stretches.get(timing.before.train)!, others) : begin(deeds);
     if (done.some((one) => one === undefined)) break;
+    if (timing?.before.step === nth && isTrial(timing)) return { outcome: driven.outcome(driven.isThere), driven };
     if (!until(() => done.every((one) => one!())) && !deeds.some(({ kind }) => MOVES[kind]!.passesBy)) break;
   }
-  if (property === 'deadlock') {
-    const blocks = () => run.plant.trains.map((train) => JSON.stringify(footprintNow(run, train).blocks)).join();
-    for (const train of model.trains) tell({ kind: 'run', train: train.id, on: true });
-    const before = blocks();
-    for (let i = 0; i < STANDSTILL_TICKS; i++) step();
-    return { seed: SEED, commands, ticks: run.tick, confirmed: blocks() === before };
-  }
-  /** Those the counterexample speaks of last go on of themselves. */
-  for (const { kind, index } of counterexample[counterexample.length - 1]?.deeds ?? [])
-    if (MOVES[kind]!.movesOn && !reached()) tell({ kind: 'run', train: model.trains[index]!.id, on: true });
-  for (let i = 0; i < AFTERMATH_TICKS && !reached(); i++) step();
-  if (counterexample.length === 0)
-    for (const { id } of model.trains) {
-      tell({ kind: 'run', train: id, on: true });
-      for (let i = 0; i < AFTERMATH_TICKS && !reached(); i++) step();
-    }
-  const [instead] = [...met].filter((hazard) => hazard !== property);
-  return {
-    seed: SEED,
-    commands,
-    ticks: run.tick,
-    confirmed: reached(),
-    ...(!reached() && instead && { instead }),
-  };
+  if (property === 'deadlock') return { outcome: driven.outcome(driven.standsStill()), driven };
+  if (goesOn) driven.goOn(counterexample[counterexample.length - 1]?.deeds ?? []);
+  if (order) driven.goOnInOrder(order, stretches);
+  return { outcome: driven.outcome(driven.isThere), driven };
 }

@@ -33,4 +33,4 @@ export {
 } from './rehearsal-frame';
 export { firstDifference, type RunSummary, summariseRun } from './run-summary';
 export { type SpokenEvent, spokenEvent } from './spoken-event';
-export { freeOf, isSaid, slotOf, type Telling, takenOf, tellingsOf } from './tell-direction';
+export { freeOf, slotOf, type Telling, takenOf, tellingsOf } from './tell-direction';

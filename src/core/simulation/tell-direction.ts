@@ -1,4 +1,4 @@
-import { cameInBy, type Partition } from '../detection';
+import { cameInBy, isSaid } from '../detection';
 import type { InputKindId } from '../kinds';
 import type { TapeEntry } from '../plant';
 import type { System } from '../system';
@@ -16,10 +16,6 @@ export interface Telling {
 /** The place among the values of what says so; undefined where the rules do not ask. */
 export const slotOf = ({ terminals }: Pick<System, 'terminals'>, { kind, of, which }: Telling): number | undefined =>
   terminals.find(kind, of, which)?.slot;
-
-/** Blocks of which people can say what nothing notices: all that are told by something else than a watched section, but for a time. */
-export const isSaid = ({ inferred: told }: Partition, block: number): boolean =>
-  !['time', undefined].includes(told.get(block)?.by);
 
 /** Where it is asked what a person would say: the track with its single-line sections. */
 type Place = Pick<System, 'partition' | 'trafficSections'>;

@@ -11,6 +11,7 @@ import { STANDARD_SWITCHES, type Switch } from '../switches';
 import { committedCarried, countedOn, STOOD } from './committed';
 import { Drivers } from './drivers';
 import { endsIn, hazardsIn, Meetings, orderIn } from './meetings';
+import { STARTS_AT } from './placement';
 import { type Present, plantMachine, presentIn } from './plant-state';
 import { meet, type ProofTrain, proofTrainsOf, type Said } from './proof-train';
 import { MOVING } from './rule-memory';
@@ -285,11 +286,13 @@ export class ProofModel {
   isFreeToSetDown(train: number): boolean {
     const { pieces } = this.trains[train]!;
     const { at } = this.present;
-    return this.trains.every((other, t) => t === train || this.isOff(t) || !meet(pieces, 0, other.pieces, at[t]!));
+    return this.trains.every(
+      (other, t) => t === train || this.isOff(t) || !meet(pieces, STARTS_AT, other.pieces, at[t]!),
+    );
   }
   setDown(train: number): boolean {
     const { at, turnouts } = this.present;
-    at[train] = 0;
+    at[train] = STARTS_AT;
     this.lookAround(train);
     for (const motor of this.placementOf(train).over)
       if (turnouts[motor]! >= MOVING) this.hazards |= BITS_OF_DEED['points move under it'];

@@ -6,6 +6,9 @@ export interface Start {
   noseMm: number;
 }
 
+/** The number of the placement in which a train begins. */
+export const STARTS_AT = 0;
+
 /** What moves a train: how far it needs to stop, and how fast it runs at most. */
 export interface Motion {
   brakingMm: number;

@@ -1,7 +1,8 @@
+import { isSaid } from '../../detection';
 import { faultsIn, sayFault } from '../../faults';
 import { POWER_LEVELS } from '../../kinds';
 import type { Compiled, Program } from '../../logic';
-import { type Command, isSaid, type Rehearsal, TICK_MS } from '../../simulation';
+import { type Command, type Rehearsal, TICK_MS } from '../../simulation';
 import type { System } from '../../system';
 import { locksOf } from './locks';
 
@@ -32,6 +33,8 @@ export interface Hand {
   fails?: true;
   says(on: boolean): string;
   command(on: boolean): Command;
+  /** Of something that may be refused: that it was not. */
+  took?(run: Rehearsal): boolean;
 }
 
 /** What a program holds in the moment from which it is looked at. */
@@ -95,6 +98,7 @@ const postHands = ({ posts, terminals }: System): Hand[] =>
       says: (on: boolean) =>
         on ? `Somebody clears ${signal.name} for one train.` : `The button of ${signal.name} is let go.`,
       command: (on: boolean): Command => ({ kind: 'give', signal: signal.id, on }),
+      took: ({ controller }: Rehearsal) => controller.isOn('given', index),
     })),
   ]);
 

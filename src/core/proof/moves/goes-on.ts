@@ -1,6 +1,7 @@
 import { countedOn } from '../model/committed';
 import type { ProofModel } from '../model/model';
 import type { Advance } from '../model/placement';
+import { MOVING } from '../model/rule-memory';
 import type { MoveKind } from './kind';
 
 /** How a step ends that changes nothing for anybody; a counterexample can be told without it. */
@@ -81,12 +82,13 @@ export const goesOn: MoveKind = {
   },
   course(model, train, way) {
     const from = fromOf(model, train);
-    const { runMm, passes, to, rests } = from.advances[way]!;
+    const { runMm, passes, to, rests, turnouts } = from.advances[way]!;
     const misses = missedBy(model, from.advances[way]!).map(({ id }) => id);
-    const late = passes.some((thing) => model.isAtStop(from.before[thing]!.signal));
-    return { runMm, longMm: model.trains[train]!.longMm(to), late, rests: rests !== undefined, misses };
+    const late = passes.map((thing) => from.before[thing]!.signal).find((signal) => model.isAtStop(signal));
+    const movingUnder = turnouts.find(({ motor }) => model.present.turnouts[motor]! >= MOVING)?.motor;
+    return { runMm, longMm: model.trains[train]!.longMm(to), late, movingUnder, rests: rests !== undefined, misses };
   },
-  steer({ model, counterexample, due, waitsAt, runsOn, tell, rolling }, deed, nth) {
+  steer({ model, counterexample, stretches, waitsAt, runsOn, before, tell, rolling }, deed, nth) {
     const { kind, index, runMm, longMm } = deed;
     const train = rolling(index);
     if (deed.rests) {
@@ -94,14 +96,15 @@ export const goesOn: MoveKind = {
       return () => train.speed === 0;
     }
     for (const sensor of deed.misses ?? []) tell({ kind: 'fault', sensor, what: 'miss' });
-    const begins = (due.get(index) ?? train.head + model.trains[index]!.leadMm) + runMm;
-    due.set(index, begins);
+    const begins = stretches.get(index)!.from + runMm;
+    stretches.set(index, { from: begins, longMm });
     const goal = begins + waitsAt * longMm;
     /** One that will pass a signal at stop must not stop before. */
     let beyond = 0;
-    for (const { deeds } of counterexample.slice(nth + 1)) {
+    const waits = before?.train === index && nth < before.step;
+    for (const { deeds } of waits ? [] : counterexample.slice(nth + 1)) {
       const own = deeds.find((d) => d.kind === kind && d.index === index);
-      if (own && !own.late && !runsOn) break;
+      if (own && own.late === undefined && !runsOn) break;
       if (own) beyond += own.runMm + own.longMm;
     }
     tell({ kind: 'draw up', train: model.trains[index]!.id, mm: Math.max(1, goal + beyond - train.head) });

@@ -8,8 +8,10 @@ export interface Course {
   /** From where the placement that it leaves begins to where the next one does, and how long the next is, in mm. */
   runMm: number;
   longMm: number;
-  /** It passes a signal at stop. */
-  late: boolean;
+  /** The signal at stop that it passes, if there is one. */
+  late?: number | undefined;
+  /** The motor of the points that still move when it runs onto them, if there are such. */
+  movingUnder?: number | undefined;
   /** It comes to rest, or starts again. */
   rests: boolean;
   /** Sensors, by their ids, that miss it. */

@@ -1,7 +1,25 @@
 import { sensorKind } from '../../kinds';
+import type { Rehearsal } from '../../simulation';
 import type { ProofModel } from '../model/model';
 import { MOVING } from '../model/rule-memory';
 import type { MoveKind } from './kind';
+
+/** Somebody who is refused asks again so often, and gives up after so long, in ticks. */
+const [ASKS_AGAIN_TICKS, GIVES_UP_TICKS] = [10, 150];
+/** What was done has come to the rules after so many ticks. */
+const SEEN_AFTER_TICKS = 2;
+
+/** Somebody who is refused asks again, since what frees it may come a moment later, and at last gives up. */
+function againUntil(run: Rehearsal, done: () => boolean, again: () => void): () => boolean {
+  const from = run.tick;
+  return () => {
+    const ticks = run.tick - from;
+    if (ticks < SEEN_AFTER_TICKS) return false;
+    if (done() || ticks >= GIVES_UP_TICKS) return true;
+    if (ticks % ASKS_AGAIN_TICKS === 0) again();
+    return false;
+  };
+}
 
 /** A timer that counts ends. */
 export const timerEnds: MoveKind = {
@@ -46,9 +64,10 @@ export const pointsAreAskedFor: MoveKind = {
   },
   steer({ model, run, tell }, { index, choice }) {
     const { id } = model.motors[index]!;
-    tell({ kind: 'throw', turnout: id, to: choice === 1 ? 'diverging' : 'straight' });
-    const from = run.tick;
-    return () => run.tick >= from + 2;
+    const to = choice === 1 ? 'diverging' : 'straight';
+    const ask = () => tell({ kind: 'throw', turnout: id, to });
+    ask();
+    return againUntil(run, () => run.process.drives(index) === to, ask);
   },
 };
 
@@ -83,9 +102,19 @@ const works = (fails: boolean, pairs: boolean): MoveKind => ({
     return true;
   },
   tell: (model, hand, on) => model.rules.wiring.hands[hand]!.says(on === 1),
-  steer({ model, tell }, { index, choice }) {
-    tell(model.rules.wiring.hands[index]!.command(choice === 1));
-    return () => true;
+  steer({ model, run, tell }, { index, choice }) {
+    const { command, took } = model.rules.wiring.hands[index]!;
+    const put = (on: boolean) => tell(command(on));
+    put(choice === 1);
+    const from = run.tick;
+    if (!took || choice === 0) return () => run.tick >= from + SEEN_AFTER_TICKS;
+    /** A button is let go before it is pressed again. */
+    let pressed = true;
+    const pressAgain = () => {
+      pressed = !pressed;
+      put(pressed);
+    };
+    return againUntil(run, () => pressed && took(run), pressAgain);
   },
 });
 /** An input that people work is put on by hand, or let go: a signal held, a post taken, a button pressed. */
@@ -109,7 +138,7 @@ export const pulseTooMany: MoveKind = {
   steer({ model, run, tell }, { index }) {
     tell({ kind: 'fault', sensor: model.system.sensors[index]!.id, what: 'extra' });
     const from = run.tick;
-    return () => run.tick >= from + 2;
+    return () => run.tick >= from + SEEN_AFTER_TICKS;
   },
 };
 

@@ -1,4 +1,8 @@
+import { STARTS_AT } from '../model/placement';
 import type { MoveKind } from './kind';
+
+/** A train that may not turn back where it stands draws up so far, in mm, and tries again. */
+const DRAWS_UP_MM = 10;
 
 /** A train turns back, where it may. */
 export const turnsBack: MoveKind = {
@@ -16,14 +20,33 @@ export const turnsBack: MoveKind = {
   course(model, train, choice) {
     const { placements, longMm } = model.trains[train]!;
     const { to } = placements[model.present.at[train]!]!.turns[choice]!;
-    return { runMm: 0, longMm: longMm(to), late: false, rests: false };
+    return { runMm: 0, longMm: longMm(to), rests: false };
   },
-  steer({ model, due, waitsAt, tell, until, rolling }, { index, longMm }) {
+  steer({ model, stretches, waitsAt, tell, until, rolling }, { index, longMm }) {
     const { id } = model.trains[index]!;
     const train = rolling(index);
-    tell({ kind: 'run', train: id, on: false });
-    if (!until(() => train.speed === 0) || !tell({ kind: 'turn back', train: id })) return undefined;
-    due.set(index, train.head - waitsAt * longMm);
+    const { from, longMm: long } = stretches.get(index)!;
+    const drawUpTo = (goal: number) => {
+      if (train.head < goal - 1) {
+        tell({ kind: 'draw up', train: id, mm: goal - train.head });
+        until(() => train.head >= goal - 1 || !train.running || train.stranded);
+      }
+      tell({ kind: 'run', train: id, on: false });
+      return until(() => train.speed === 0);
+    };
+    let stoodAt = train.head;
+    const turns = () => {
+      stoodAt = train.head;
+      return tell({ kind: 'turn back', train: id });
+    };
+    if (!drawUpTo(from + waitsAt * long)) return undefined;
+    while (!turns()) {
+      /** A little further on it may. */
+      if (train.head >= from + long || !drawUpTo(train.head + DRAWS_UP_MM) || train.head === stoodAt) return undefined;
+    }
+    /** What lay before it lies behind it now. */
+    const before = Math.min(long, Math.max(0, from + long - stoodAt));
+    stretches.set(index, { from: train.head - before, longMm });
     return () => true;
   },
 };
@@ -51,8 +74,7 @@ export const isLiftedOff: MoveKind = {
   },
   take: (model, train) => model.lift(train),
   tell: (model, train) => `${model.trains[train]!.name} is lifted off the track.`,
-  steer({ model, due, tell }, { index }) {
-    due.delete(index);
+  steer({ model, tell }, { index }) {
     return tell({ kind: 'lift off', train: model.trains[index]!.id }) ? () => true : undefined;
   },
 };
@@ -66,10 +88,11 @@ export const isSetDown: MoveKind = {
   },
   take: (model, train) => model.setDown(train),
   tell: (model, train) => `${model.trains[train]!.name} is set down where it began.`,
-  steer({ model, tell }, { index }) {
-    const { id } = model.trains[index]!;
+  steer({ model, stretches, tell, rolling }, { index }) {
+    const { id, leadMm, longMm } = model.trains[index]!;
     if (!tell({ kind: 'set down', train: id })) return undefined;
     tell({ kind: 'run', train: id, on: false });
+    stretches.set(index, { from: rolling(index).head + leadMm, longMm: longMm(STARTS_AT) });
     return () => true;
   },
 };

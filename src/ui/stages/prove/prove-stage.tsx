@@ -105,7 +105,9 @@ export function ProveStage() {
           {progress && (
             <p className="mt-2 flex items-center gap-2 text-ink2">
               <LoaderCircle size={14} className="animate-spin" aria-hidden />
-              {count(progress.states)} states found, {count(progress.waiting)} still to follow
+              {progress.driven
+                ? `All states are found. A rehearsal is driven to what can happen: ${progress.driven.done + 1} of ${progress.driven.of}`
+                : `${count(progress.states)} states found, ${count(progress.waiting)} still to follow`}
             </p>
           )}
           {problem && (

@@ -49,7 +49,7 @@ const ICONS = {
 /** Of what findings of the same hazard would do about it, so much is offered at most. */
 const MOST_FIXES = 3;
 
-/** One thing that can or cannot happen: the verdict first, then why, what to try, and the shortest way there. */
+/** One thing that can or cannot happen: the verdict first, then why, what to try, and a way there. */
 export function VerdictRow({
   verdict,
   report,
@@ -61,8 +61,7 @@ export function VerdictRow({
   named(text: string): string;
 }) {
   const store = useWorkbenchStore();
-  const { property, result, counterexample, cause, atTheStart } = verdict;
-  const steered = report.steered[property];
+  const { property, result, counterexample, cause, atTheStart, steered, notShortest } = verdict;
   const Icon = ICONS[result];
   const warned = useWorkbench((s) =>
     result === 'holds' && !report.fault && isProofOf(s)
@@ -97,7 +96,7 @@ export function VerdictRow({
           <p className="font-semibold">
             {told.length === 0
               ? 'The trains need only go on from where they begin.'
-              : 'How it happens, by the shortest way'}
+              : `How it happens, by ${notShortest ? 'a way that the rehearsal confirms' : 'the shortest way'}`}
           </p>
           <ol className="list-decimal pl-5">
             {told.map((step, i) => (
