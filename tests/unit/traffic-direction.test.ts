@@ -1,10 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign, tryByHand, viewDesign } from '@/core/design';
+import { Bench, checkDesign, tryByHand, viewDesign } from '@/core/design';
 import { compileProgram, Interpreter } from '@/core/logic';
 import { cm } from '@/core/measure';
+import { hazardsNow, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, newDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
-import { block, gap, signal, turnout } from '@/demo/build';
+import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { blockIds } from './block-ids';
 import { ruleNamed } from './rule-named';
 
@@ -138,5 +139,58 @@ describe('trying by hand', () => {
       { line: 'a', at: cm(200).tenthUm, governs: 'down' },
       { line: 'a', at: cm(700).tenthUm, governs: 'up' },
     ]);
+  });
+});
+
+describe('a block that is made of several pieces of track', () => {
+  /** A ring whose first block goes on over the join of its line, from 420 cm round to 60 cm, with signals both ways at 200 cm alone. */
+  const joined = (at: number, facing: 'up' | 'down') => {
+    const d = newDocument('Joined');
+    d.lines = [{ id: 'a', name: 'a', length: cm(480), drawing: undefined }];
+    d.referenceLine = 'a';
+    d.joins = [{ id: 'j', a: { line: 'a', end: 'end' }, b: { line: 'a', end: 'start' } }];
+    for (const [i, cut] of [60, 200, 420].entries()) {
+      d.features.push(gap(`g${i}`, 'a', cut), signal(`U${i}`, 'a', cut, 'up'), signal(`D${i}`, 'a', cut, 'down'));
+    }
+    block(d, 'One', 'a', 20);
+    block(d, 'Two', 'a', 100);
+    block(d, 'Three', 'a', 300);
+    d.vehicles = ['v', 'w'].map((id) => vehicle(id, id, 12, [2, 10], () => true, 100));
+    const rates = { up: 90, down: 150, delayMs: 200, is: 'measured' } as const;
+    d.trains = [
+      train('t', 'T', ['v'], 30, { line: 'a', at, facing }, rates),
+      train(
+        'u',
+        'U',
+        ['w'],
+        30,
+        { line: 'a', at: facing === 'up' ? 120 : 360, facing: facing === 'up' ? 'down' : 'up' },
+        rates,
+      ),
+    ];
+    return d;
+  };
+  test.each([
+    [460, 'up'],
+    [40, 'up'],
+    [40, 'down'],
+    [460, 'down'],
+  ] as const)('a train at %i cm that faces %s stands face to face with one in the next block', (at, facing) => {
+    const run = new Rehearsal(compileSystem(joined(at, facing)), 1);
+    expect(hazardsNow(run).map(({ id }) => id)).toContain('face to face');
+  });
+  test.each(['U', 'D'])('a train that comes to the signal %s out of it is cleared by the table as by a run', (way) => {
+    const d = joined(way === 'U' ? 40 : 460, way === 'U' ? 'up' : 'down');
+    const alone = { ...d, trains: d.trains.slice(0, 1) };
+    const name = way === 'U' ? 'U0' : 'D2';
+    const system = compileSystem(alone);
+    const nth = system.readings.findIndex(({ signal }) => signal.name === name);
+    const run = new Rehearsal(system, 1);
+    run.command({ kind: 'run', train: 't', on: false });
+    for (let tick = 0; tick < 500; tick++) run.step();
+    const [from, to] = [nth, nth + 1];
+    const { alone: shown } = new Bench(checkDesign(alone)).matrix({}, { from, to });
+    expect(run.readOff(nth).id).not.toBe('stop');
+    expect(shown[0]).toBe(run.readOff(nth).id);
   });
 });

@@ -24,10 +24,20 @@ interface Situation {
   system: System;
   free: FreeLayout;
   reading: SignalReading;
-  /** What it shows, by number, with a train in the block and one that comes to it. */
-  shows(block: BlockId, put?: Put): number;
-  /** Blocks ahead on ways that are set, with the truth for a train in each. */
-  ahead: { block: BlockId; name: string; sensors: number[]; spots: number[]; truth: number }[];
+  /** The least restrictive that it shows, by number, with a train there and one that comes to it, when inputs go wrong before these come, or once they stand there. */
+  showsAtWorst(ahead: Ahead, put: Put): number;
+  /** Blocks ahead on ways that are set, once for each way in which a train may have come in. */
+  ahead: Ahead[];
+}
+
+/** A block ahead with a train in it: by where it is said to have come in, if anybody says so, and what the signal shows then in truth. */
+interface Ahead {
+  block: BlockId;
+  name: string;
+  sensors: number[];
+  spots: number[];
+  said: readonly number[];
+  truth: number;
 }
 
 const UNSAID: FailOutcome = { says: 'not said how it is wired', safe: undefined };
@@ -38,18 +48,19 @@ export const FAILURES: readonly string[] = ['Power comes on', ...compared.map((i
 
 /** The place of an aspect among those of the signal, the most restrictive first. */
 const rankOf =
-  ({ system, reading }: Situation) =>
+  (system: System, reading: SignalReading) =>
   (shows: number): number =>
     system.aspectSystems[reading.index]!.aspects.findIndex(({ id }) => id === system.aspects[shows]!.id);
 
 /** The worst of what is shown while a train stands ahead, against the truth. */
 function worst(
   situation: Situation,
-  shown: (ahead: Situation['ahead'][number]) => number | undefined,
+  shown: (ahead: Ahead) => number | undefined,
+  among: readonly Ahead[] = situation.ahead,
 ): FailOutcome | undefined {
   const { aspects } = situation.system;
-  const rank = rankOf(situation);
-  const all = situation.ahead.map((one) => ({ shows: shown(one), truth: one.truth }));
+  const rank = rankOf(situation.system, situation.reading);
+  const all = among.map((one) => ({ shows: shown(one), truth: one.truth }));
   if (all.length === 0) return undefined;
   if (all.some(({ shows }) => shows === undefined)) return UNSAID;
   const bad = all.find(({ shows, truth }) => rank(shows!) > rank(truth));
@@ -60,17 +71,23 @@ function worst(
 }
 
 /** Power comes on while a train stands ahead, and nobody says anything. */
-const powerUp = (situation: Situation): FailOutcome | undefined =>
-  worst(situation, ({ block }) => {
-    const { free, reading, system } = situation;
-    const slot = system.terminals.slot('aspect', reading.index);
-    const rank = rankOf(situation);
+function powerUp(situation: Situation): FailOutcome | undefined {
+  const { free, reading, system, ahead } = situation;
+  const slot = system.terminals.slot('aspect', reading.index);
+  const rank = rankOf(system, reading);
+  const shown = ({ block }: Ahead) => {
     let most = 0;
     free.powerUp(new Set([system.partition.blocks[reading.rear]!.id, block]), (values) => {
       if (rank(values[slot]!) > rank(most)) most = values[slot]!;
     });
     return most;
-  });
+  };
+  return worst(
+    situation,
+    shown,
+    ahead.filter(({ said }) => said.length === 0),
+  );
+}
 
 /** Detectors ahead fail: what the rules make of it. */
 function ofInputs(situation: Situation, fault: FaultId): FailOutcome | undefined {
@@ -84,27 +101,30 @@ function ofInputs(situation: Situation, fault: FaultId): FailOutcome | undefined
     const isOfOne = (FAULTS[fault] as FaultKind).together === undefined;
     return isOfOne ? worst(situation, ({ truth }) => truth) : undefined;
   }
-  return worst(situation, ({ block, sensors }) => {
-    const put = new Map<number, 0 | 1>();
-    for (const of of sensors) {
+  const rank = rankOf(system, situation.reading);
+  /** One at a time, whichever of those that watch the block is the worst. */
+  return worst(situation, (ahead) => {
+    let most: number | undefined;
+    for (const of of ahead.sensors) {
       const thing = things.get(of);
       if (thing === undefined) continue;
       const struck = struckBy(system, { fault, thing });
       if (!struck) return undefined;
-      for (const { terminal, puts } of struck.terminals) put.set(terminal.slot, puts(1) as 0 | 1);
+      const put = new Map(struck.terminals.map(({ terminal, puts }) => [terminal.slot, puts(1) as 0 | 1]));
+      const shows = situation.showsAtWorst(ahead, put);
+      if (most === undefined || rank(shows) > rank(most)) most = shows;
     }
-    return situation.shows(block, put);
+    return most ?? ahead.truth;
   });
 }
 
 /** Something on the way out fails: what comes of each value that goes out. */
 const OUTCOMES: { [K in TerminalKind]?: (situation: Situation, fault: FaultId) => FailOutcome | undefined } = {
   detector: ofInputs,
-  aspect(situation, fault) {
-    const { system, reading } = situation;
+  aspect({ system, reading }, fault) {
     const struck = struckBy(system, { fault, thing: reading.signal.id });
     if (!struck) return UNSAID;
-    const rank = rankOf(situation);
+    const rank = rankOf(system, reading);
     const { aspects } = system.aspectSystems[reading.index]!;
     const all = aspects.map(({ id }) => {
       const was = system.aspects.findIndex((aspect) => aspect.id === id);
@@ -143,24 +163,53 @@ export function failDirections(
     const rear = partition.blocks[reading.rear]!.id;
     const told = towards(system, reading);
     const slot = terminals.slot('aspect', reading.index);
-    const shows = (block: BlockId, put?: Put) => free.setDown(new Set([rear, block]), told, put)[slot]!;
+    const shows = (block: BlockId, said: readonly number[], { before, after }: { before?: Put; after?: Put } = {}) => {
+      free.setDown(new Set([rear, block]), [...told, ...said], before);
+      return free.inTheEnd(after)[slot]!;
+    };
+    const rank = rankOf(system, reading);
+    const showsAtWorst = ({ block, said }: Ahead, put: Put) => {
+      const [before, after] = [shows(block, said, { before: put }), shows(block, said, { after: put })];
+      return rank(after) > rank(before) ? after : before;
+    };
     const set = routesOf[reading.index]!.filter(({ route }) =>
       route.conditions.every(({ motor, position }) => lies(partition.graph.motors[motor]!.id) === position),
     );
     const blocks = [...new Set(set.flatMap(({ route }) => route.blocks.map(({ block }) => block)))].filter(
       (b) => b !== reading.rear,
     );
-    const ahead = blocks.map((b) => {
+    const ahead = blocks.flatMap((b) => {
       const block = partition.blocks[b]!;
       const own = partition.sections[block.section]!.sensors.map((id) => numbers.get(id)!);
       const by = own.length === 0 ? partition.inferred.get(b) : undefined;
       const spots = by ? spotsOf(by).map((id) => numbers.get(id)!) : [];
-      return { block: block.id, name: block.name, sensors: own, spots, truth: shows(block.id) };
+      return waysIn(system, b, reading.rear).map(
+        (said): Ahead => ({
+          block: block.id,
+          name: block.name,
+          sensors: own,
+          spots,
+          said,
+          truth: shows(block.id, said),
+        }),
+      );
     });
-    const situation = { system, free, reading, shows, ahead };
+    const situation = { system, free, reading, showsAtWorst, ahead };
     const outcomes = [powerUp(situation), ...compared.map((fault) => outcomeOf(situation, fault))];
     return { id: reading.signal.id, name: reading.signal.name, outcomes };
   });
+}
+
+/**
+ * What may be said of a train in a block, as places among the values: nothing, or by which side it came into its traffic section. Where the train in
+ * rear of the signal stands in the same section, that one is spoken of.
+ */
+function waysIn({ trafficSections, terminals }: System, block: number, rear: number): (readonly number[])[] {
+  const section = trafficSections.ofBlock[block]!;
+  if (section === trafficSections.ofBlock[rear]) return [[]];
+  const { sides, bothWays } = trafficSections.all[section]!;
+  const inputs = bothWays ? sides.flatMap((side) => terminals.find('direction', section, side)?.slot ?? []) : [];
+  return [[], ...inputs.map((slot) => [slot])];
 }
 
 /** How many outcomes there are, how many of them are less restrictive than the truth, and how many are not known. */

@@ -97,6 +97,14 @@ export class FreeLayout {
     return this.rules.values;
   }
 
+  /** What every name is after `setDown` once all timers have ended too, and inputs have gone wrong, if some do. */
+  inTheEnd(put: Put = new Map()): Int32Array {
+    this.settle(this.now + this.settlesIn);
+    this.fix(put);
+    this.settle(this.now + this.settlesIn);
+    return this.rules.values;
+  }
+
   /**
    * Power comes on while axles stand in blocks and nobody says anything: what every name is after each scan, until things have
    * settled.
@@ -113,9 +121,7 @@ export class FreeLayout {
   }
 
   private fix(put: Put): void {
-    for (const [input, so] of put) {
-      this.set([input], so);
-      this.scan();
-    }
+    for (const [input, so] of put) this.set([input], so);
+    if (put.size > 0) this.scan();
   }
 }

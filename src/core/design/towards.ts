@@ -5,7 +5,7 @@ import type { System } from '../system';
 export function towards({ trafficSections, terminals }: System, reading: SignalReading): number[] {
   const trafficSection = trafficSections.all[trafficSections.ofBlock[reading.rear]!]!;
   if (!trafficSection.bothWays) return [];
-  const side = trafficSections.sideOf(reading.rear, reading.piece, reading.exit === 1 ? 0 : 1);
+  const side = trafficSections.sideCameInBy(reading.piece, reading.exit);
   const input = terminals.find('direction', trafficSection.index, side);
   return input ? [input.slot] : [];
 }

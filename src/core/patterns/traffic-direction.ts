@@ -37,7 +37,7 @@ function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
   const { trafficSections } = scheme;
   const trafficSection = trafficSections.all[trafficSections.ofBlock[reading.rear]!]!;
   if (!trafficSection.bothWays) return [];
-  const out = trafficSections.sideOf(reading.rear, reading.piece, reading.exit);
+  const out = trafficSections.sideCameInBy(reading.piece, reading.exit === 1 ? 0 : 1);
   const away = trafficSection.sides
     .filter((side) => side === out)
     .map((side) => not(previous(names.held(trafficSection, side))));

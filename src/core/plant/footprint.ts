@@ -43,7 +43,7 @@ export function footprintOf(partition: Partition, trafficSections: TrafficSectio
       course.last = Math.max(course.last, nth);
       continue;
     }
-    const side = trafficSections.sideOf(block, piece, exit === 1 ? 0 : 1);
+    const side = trafficSections.sideCameInBy(piece, exit);
     if (side !== 'onward' && side !== 'back') continue;
     courses.set(trafficSection.index, {
       trafficSection: trafficSection.index,

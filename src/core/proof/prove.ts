@@ -112,7 +112,7 @@ function faultless(system: System): string {
 }
 
 /** Another number voids every proof made before: what the prover looks at, or how, has changed. */
-const PROVER_VERSION = 2;
+const PROVER_VERSION = 3;
 /** What a proof belongs to: what runs, and the version of the prover. */
 export const proofKey = (system: System): string => `${PROVER_VERSION}-${system.key}`;
 
@@ -142,10 +142,10 @@ export class ProofRun {
 
   /** What can happen, as far as it is known by now. */
   get failing(): Property[] {
-    return PROPERTIES.filter((property) => this.waysTo(property).length > 0);
+    return PROPERTIES.filter((property) => this.failuresOf(property).length > 0);
   }
   /** The ways to something that can happen, the shortest first; only that one where it is so from the start. */
-  private waysTo(property: Property): readonly Failure[] {
+  private failuresOf(property: Property): readonly Failure[] {
     const { deadlock, hazards, furtherWays, model } = this.explorer;
     if (!isLookedAt(property, model)) return [];
     if (property === 'deadlock') return deadlock === undefined ? [] : [{ from: deadlock }];
@@ -161,7 +161,7 @@ export class ProofRun {
 
   /** Drives rehearsals along the ways to something that can happen; told is the first way along which one comes to it, if there is such a way. */
   steer(property: Property): Steered {
-    const found = steerAlong(this.explorer, property, this.waysTo(property));
+    const found = steerAlong(this.explorer, property, this.failuresOf(property));
     this.steered.set(property, found);
     return found.run;
   }
@@ -170,7 +170,7 @@ export class ProofRun {
     const { explorer } = this;
     const { model } = explorer;
     const steered = this.steered.get(property);
-    const { from, move } = this.waysTo(property)[steered?.nth ?? 0]!;
+    const { from, move } = this.failuresOf(property)[steered?.nth ?? 0]!;
     const moments: Moment[] = [];
     const note = () => moments.push({ ruleState: model.ruleState, at: [...model.present.at] });
     const counterexample = tellCounterexample(explorer, from, move, note);
@@ -202,7 +202,7 @@ export class ProofRun {
     const asked = PROPERTIES.filter((property) => mayHappen(property, model.system));
     const verdicts = asked.map((property): Verdict<Cause> => {
       if (!isLookedAt(property, model)) return { property, result: 'not looked at' };
-      if (this.waysTo(property).length > 0) return this.failed(property, explain);
+      if (this.failuresOf(property).length > 0) return this.failed(property, explain);
       return { property, result: standing };
     });
     return {

@@ -81,16 +81,16 @@ export function steerAlong(
   ways: readonly Failure[],
 ): { nth: number; run: Steered } {
   const { model } = explorer;
-  const stories = ways.map(({ from, move }, nth) => ({ nth, story: tellCounterexample(explorer, from, move) }));
+  const all = ways.map(({ from, move }, nth) => ({ nth, told: tellCounterexample(explorer, from, move) }));
   let first: { nth: number; run: Steered } | undefined;
   const endings = endingsFor(model.trains.length);
   const [quick, thorough] = [endings.slice(0, 1), endings.slice(1)];
   for (const [some, endings] of [
-    [stories, quick],
-    [stories.slice(0, 1), thorough],
+    [all, quick],
+    [all.slice(0, 1), thorough],
   ] as const)
-    for (const { nth, story } of some) {
-      const run = steerCounterexample(model, property, story, endings);
+    for (const { nth, told } of some) {
+      const run = steerCounterexample(model, property, told, endings);
       first ??= { nth, run };
       if (run.confirmed) return { nth, run };
     }

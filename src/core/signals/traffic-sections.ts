@@ -1,4 +1,4 @@
-import { type Block, onwardPieces, type Partition } from '../detection';
+import { type Block, cameInBy, onwardPieces, type Partition } from '../detection';
 import { remembered } from '../survey';
 import type { EdgeEnd } from '../track';
 import { canBothBeSet, type Route, type SignalReading } from './routes';
@@ -30,6 +30,8 @@ export interface TrafficSections {
   sideNames: ReadonlyMap<string, string>;
   /** The side by which a block is entered through an end of a piece. */
   sideOf(block: number, piece: number, enters: EdgeEnd): string;
+  /** The side by which a train that runs through a piece towards one of its ends has come into the block of that piece. */
+  sideCameInBy(piece: number, exit: EdgeEnd): string;
 }
 
 /** Groups blocks into traffic sections and finds those that are worked in both directions. */
@@ -65,7 +67,17 @@ export const findTrafficSections = remembered(
       trafficSection.bothWays =
         trafficSection.sides.length > 1 && (isPlain(partition.blocks[trafficSection.blocks[0]!]!) || someOppose(own));
     }
-    return { all, ofBlock, sideNames, sideOf };
+    const known = new Map<number, string>();
+    const sideCameInBy = (piece: number, exit: EdgeEnd): string => {
+      const key = piece * 2 + exit;
+      const found = known.get(key);
+      if (found !== undefined) return found;
+      const { piece: back, end } = cameInBy(partition, partition.pieces[piece]!, exit);
+      const side = sideOf(back.block, back.index, end);
+      known.set(key, side);
+      return side;
+    };
+    return { all, ofBlock, sideNames, sideOf, sideCameInBy };
   },
 );
 

@@ -1,4 +1,4 @@
-import { cameInBy, isSaid } from '../detection';
+import { isSaid } from '../detection';
 import type { InputKindId } from '../kinds';
 import type { TapeEntry } from '../plant';
 import type { System } from '../system';
@@ -62,8 +62,7 @@ export function tellingsOf({ partition, trafficSections }: Place, held: TapeEntr
     const piece = partition.pieces[entry.piece]!;
     const trafficSection = trafficSections.all[trafficSections.ofBlock[piece.block]!]!;
     if (!trafficSection.bothWays || found.some((told) => told.trafficSection === trafficSection.index)) continue;
-    const { piece: back, end } = cameInBy(partition, piece, entry.exit);
-    const which = trafficSections.sideOf(piece.block, back.index, end);
+    const which = trafficSections.sideCameInBy(piece.index, entry.exit);
     found.push({ trafficSection: trafficSection.index, kind: 'direction', of: trafficSection.index, which });
   }
   return found;
