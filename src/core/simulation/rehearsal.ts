@@ -9,7 +9,7 @@ import { type Command, carryOut, type TimedCommand } from './commands';
 import { codeOf, type RehearsalEvent, type TimedEvent } from './events';
 import { Orders } from './orders';
 import { Random } from './random';
-import { saidAtPowerUp, slotOf, type Telling, takenOf, tellingsOf } from './tell-direction';
+import { type SaidAtFirst, saidAtFirst, slotOf, type Telling, takenOf, tellingsOf } from './tell-direction';
 
 export const TICK_MS = SCAN_S * 1000;
 /** A train that was sent somewhere asks for its turnouts this often, and for those within this reach of its nose. */
@@ -38,6 +38,7 @@ export class Rehearsal {
   readonly failures = new Map<string, Fault>();
   /** Which of the people is at each post, by its id. */
   readonly atPost = new Map<string, number>();
+  private readonly saidAtFirst: SaidAtFirst;
   private throws: { motor: number; to: 'straight' | 'diverging' }[] = [];
   /** Signals whose buttons at a post were pressed since the last scan. */
   private pressed: number[] = [];
@@ -68,7 +69,10 @@ export class Rehearsal {
     this.orders = new Orders(system.partition, this.plant);
     for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
     const held = this.plant.trains.map((train) => train.held());
-    for (const slot of saidAtPowerUp(system, held)) this.controller.pulse(slot);
+    this.saidAtFirst = saidAtFirst(system, held);
+    const { terminals } = system;
+    for (const block of this.saidAtFirst.taken) this.controller.pulse(terminals.slot('said occupied', block));
+    for (const block of this.saidAtFirst.free) this.controller.pulse(terminals.slot('said free', block));
     this.scan();
   }
 
@@ -100,6 +104,8 @@ export class Rehearsal {
     this.tick += 1;
     this.sink = sink;
     const { emit } = this;
+    if (this.tick === 1 && Object.values(this.saidAtFirst).some(({ length }) => length > 0))
+      emit({ kind: 'said at first', ...this.saidAtFirst });
     if (this.orders.size > 0 && this.tick % ERRAND_TICKS === 0) this.runErrands(emit);
     this.events.length = 0;
     const changed = this.process.step(this.events);

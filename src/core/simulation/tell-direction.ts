@@ -42,17 +42,20 @@ function freeBlocks(system: System, held: readonly TapeEntry[][]): number[] {
   return partition.blocks.flatMap(({ index }) => (!taken.has(index) && isSaid(partition, index) ? [index] : []));
 }
 
-/** What is said at power-up of blocks that nothing notices: in which a train stands and in which none does, as inputs. */
-export function saidAtPowerUp(system: System, held: readonly TapeEntry[][]): number[] {
-  const { terminals, unspokenAtFirst } = system;
-  const silent = new Set(
-    [...unspokenAtFirst].flatMap((block) => [
-      terminals.find('said free', block)?.slot,
-      terminals.find('said occupied', block)?.slot,
-    ]),
-  );
-  const taken = held.flatMap((own) => takenOf(system, own).flatMap((telling) => slotOf(system, telling) ?? []));
-  return [...taken, ...freeOf(system, held)].filter((slot) => !silent.has(slot));
+/** What people say as power comes on of blocks that nothing notices, by number: free, taken by a train, and those of which nobody says anything. */
+export interface SaidAtFirst {
+  free: number[];
+  taken: number[];
+  silent: number[];
+}
+export function saidAtFirst(system: System, held: readonly TapeEntry[][]): SaidAtFirst {
+  const { unspokenAtFirst: unspoken, partition } = system;
+  const said = (blocks: Iterable<number>) => [...blocks].filter((block) => !unspoken.has(block));
+  return {
+    free: said(freeBlocks(system, held)),
+    taken: said(blocksUnder(system, held.flat())).filter((block) => isSaid(partition, block)),
+    silent: [...unspoken],
+  };
 }
 
 /** What there is to say of a train that stands on these entries, tail first; each traffic section once, as its nose has come into it. */

@@ -18,12 +18,14 @@ export class Controller {
   readonly evaluator: Evaluator;
   /** Momentary inputs that were worked: true in the scan to come, or, if not fresh, false again. */
   private worked: { slot: number; fresh: boolean }[] = [];
+  private readonly detectors: ReadonlySet<number>;
 
   constructor(
     readonly system: System,
     { skipSettled = true, interpreted = false }: Running = {},
   ) {
-    const { compiled } = system;
+    const { compiled, terminals } = system;
+    this.detectors = new Set(terminals.ofKind('detector').map(({ slot }) => slot));
     this.evaluator = interpreted ? new Interpreter(compiled, skipSettled) : evaluatorOf(compiled, skipSettled);
   }
 
@@ -38,7 +40,7 @@ export class Controller {
   set(slot: number, value: number): void {
     this.evaluator.setInput(slot, value);
   }
-  /** Works an input for one scan. */
+  /** Works an input for one scan. A detector then has again what it notices, which whoever sets inputs brings. */
   pulse(slot: number): void {
     this.worked.push({ slot, fresh: true });
   }
@@ -49,7 +51,7 @@ export class Controller {
   /** Brings momentary inputs to what they are in the scan to come. To be called once everything else has been set. */
   setWorked(): void {
     for (const one of this.worked) {
-      this.evaluator.setInput(one.slot, one.fresh ? 1 : 0);
+      if (one.fresh || !this.detectors.has(one.slot)) this.evaluator.setInput(one.slot, one.fresh ? 1 : 0);
       if (one.fresh) one.fresh = false;
       else one.slot = -1;
     }

@@ -136,7 +136,7 @@ export const pulseTooMany: MoveKind = {
   },
   tell: (model, sensor) => `${model.system.sensors[sensor]!.name} gives a pulse too many.`,
   steer({ model, run, tell }, { index }) {
-    tell({ kind: 'fault', sensor: model.system.sensors[index]!.id, what: 'extra' });
+    if (!tell({ kind: 'fault', sensor: model.system.sensors[index]!.id, what: 'extra' })) return undefined;
     const from = run.tick;
     return () => run.tick >= from + SEEN_AFTER_TICKS;
   },

@@ -10,7 +10,10 @@ export const fault = commandKind({
     const index = sensors.findIndex(({ id }) => id === sensor);
     if (index < 0 || !sensorKind(sensors[index]!.kind).pulses) return 'That sensor gives no pulses.';
     const slot = terminals.slot('detector', index);
-    if (what === 'miss') run.missed.missNext(slot, run.plant.detected[partition.fields.ofSensor[index]!]!);
+    const detected = run.plant.detected[partition.fields.ofSensor[index]!]!;
+    if (what === 'extra' && detected === 1)
+      return `${sensors[index]!.name} notices something now. It can give a pulse too many once nothing is over it.`;
+    if (what === 'miss') run.missed.missNext(slot, detected);
     else run.controller.pulse(slot);
     return undefined;
   },

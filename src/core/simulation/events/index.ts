@@ -1,6 +1,6 @@
 import type { Rehearsal } from '../rehearsal';
 import type { EventGroup, EventKind } from './kind';
-import { aspect, done, notCleared, refused, told } from './of-rules';
+import { aspect, done, notCleared, refused, saidAtFirst, told } from './of-rules';
 import { points, pointsMovedUnder, power, sensor } from './of-track';
 import { collision, handled, mishap, passes, stands, starts } from './of-trains';
 
@@ -19,6 +19,7 @@ const EVENTS = {
   aspect,
   refused,
   told,
+  'said at first': saidAtFirst,
   done,
   handled,
   power,

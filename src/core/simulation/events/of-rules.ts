@@ -1,5 +1,6 @@
 import type { Aspect } from '../../kinds';
 import { type Command, sayCommand } from '../commands';
+import type { SaidAtFirst } from '../tell-direction';
 import type { EventKind } from './kind';
 import { signalName, trainName } from './of-trains';
 
@@ -30,6 +31,22 @@ export const told: EventKind<{ kind: 'told'; command: Command }> = {
   code: 10,
   group: 'what people do',
   says: (run, { command }) => sayCommand(run, command),
+};
+
+/** As power comes on, of blocks that no detector watches throughout, by number: what people see there and say, and of which they say nothing. */
+export const saidAtFirst: EventKind<{ kind: 'said at first' } & SaidAtFirst> = {
+  code: 15,
+  group: 'what people do',
+  says({ system: { partition } }, { free, taken, silent }) {
+    const named = (blocks: number[]) => blocks.map((block) => partition.blocks[block]!.name).join(', ');
+    const said = [
+      ...(taken.length > 0 ? [`there is a train in ${named(taken)}`] : []),
+      ...(free.length > 0 ? [`there is none in ${named(free)}`] : []),
+    ];
+    const unsaid = silent.length > 0 ? [`of ${named(silent)} nobody says anything`] : [];
+    const all = [...(said.length > 0 ? [`somebody looks, and says that ${said.join(' and ')}`] : []), ...unsaid];
+    return `As power comes on, ${all.join('; ')}`;
+  },
 };
 
 /** A train stands where it was sent; the block by its name. */
