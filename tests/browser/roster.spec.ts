@@ -74,13 +74,13 @@ test('cells are changed in place, several rows at once, and what cannot be is to
   for (const name of ['Empty quarry wagon', 'Empty quarry wagon with a resistor axle'])
     await roster.getByRole('checkbox', { name: `Choose ${name}`, exact: true }).click();
   await roster.getByRole('combobox', { name: 'Change their' }).click();
-  await page.getByRole('option', { name: 'Grams' }).click();
+  await page.getByRole('option', { name: 'Weight' }).click();
   await roster.getByRole('textbox', { name: 'to', exact: true }).fill('heavy');
   await roster.getByRole('button', { name: 'Change all' }).click();
   await expect(roster.getByRole('alert')).toContainText('Empty quarry wagon: “heavy” is no weight');
   await roster.getByRole('textbox', { name: 'to', exact: true }).fill('95');
   await roster.getByRole('button', { name: 'Change all' }).click();
-  await expect(roster.getByRole('button', { name: /^Grams of Empty quarry wagon.*: 95$/ })).toHaveCount(2);
+  await expect(roster.getByRole('button', { name: /^Weight of Empty quarry wagon.*: 95 g$/ })).toHaveCount(2);
   await roster.getByRole('button', { name: 'Delete 2 vehicles' }).click();
   await expect(page.getByRole('alertdialog')).toContainText('Quarry empties');
   await page.getByRole('button', { name: 'Understood' }).click();
@@ -115,7 +115,7 @@ test('a pasted table is taken up but for its bad rows, and the file that is save
   await roster.getByRole('button', { name: 'Save as a table (CSV)' }).click();
   const file = readFileSync((await (await waiting).path())!, 'utf8');
   expect(file.split('\r\n')[0]).toBe(
-    'Name,Kind,Length,Axles,Driven,Lit,Grams,Magnet,Takes resistors,Least radius,Decoder',
+    'Name,Kind,Length,Axles,Driven,Lit,Weight,Magnet,Takes resistors,Least radius,Decoder',
   );
   expect(file).toContain('Ore 1,Two-axle wagon,10.5 cm,2.3 cm; 8.2 cm,no,no,0,,yes,,none');
   const before = await savedDocument(page, id);

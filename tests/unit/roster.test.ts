@@ -113,6 +113,33 @@ describe('the roster as a table', () => {
       { numRuns: 300 },
     );
   });
+  /** By the ounce of 28.349523125 g. */
+  test.each([
+    ['cm', '250', 250, '250 g'],
+    ['cm', '8.8 oz', 249.475_8, '249.5 g'],
+    ['inch', '8.8', 249.475_8, '8.8 oz'],
+    ['inch', '250 g', 250, '8.8 oz'],
+    ['inch', '4 ounces', 113.398_1, '4 oz'],
+    ['inch', '0', 0, '0 oz'],
+  ] as const)('weights where %s rules: %s is %f g, shown as %s', (unit, text, grams, shown) => {
+    const column = ROSTER_COLUMNS.find(({ key }) => key === 'grams')!;
+    const d = newDocument('Any', 'H0', unit);
+    const read = column.read(text, {} as never, d);
+    if (!read.ok) throw new Error(read.problem);
+    expect(read.value.grams).toBeCloseTo(grams, 3);
+    expect(column.write({ grams: read.value.grams } as never, d)).toBe(shown);
+    for (const wrong of ['heavy', '1.2.3', '-4', '900 oz', '250 kg'])
+      expect(column.read(wrong, {} as never, d).ok, wrong).toBe(false);
+  });
+  test('beneath a title that says a unit plain numbers are in that', () => {
+    const grams = (title: string) =>
+      readRoster(`Name\t${title}\nOre\t95\nTank\t3 oz\n`, newDocument('Any', 'H0', 'inch')).vehicles.map((one) =>
+        Number(one.grams.toFixed(1)),
+      );
+    expect(grams('Grams')).toEqual([95, 85]);
+    expect(grams('Ounces')).toEqual([2693.2, 85]);
+    expect(grams('Weight')).toEqual([2693.2, 85]);
+  });
   test('pasted from a spreadsheet: tabs, titles in any order, some left out, unknown ones told', () => {
     const read = readRoster(
       'Length\tName\tColour\tKind\n11.5\tOre 1\tred\ttwo-axle wagon\n\t\t\t\n9 cm\tTank\t\tEngine\n',
@@ -155,7 +182,7 @@ describe('the roster as a table', () => {
     ['Name,Kind\nA,Rocket', 'There is no kind “Rocket”.'],
     ['Name\nA\nA', '“A” is in row 2 already.'],
     ['Name,Length\n,12', 'It has no name.'],
-    ['Name,Grams\nA,heavy', 'Grams: “heavy” is no weight'],
+    ['Name,Grams\nA,heavy', 'Weight: “heavy” is no weight'],
     ['Name,Decoder\nA,dances', 'Decoder: “dances” is none of'],
     ['Name,Magnet,Length\nA,30,20', 'Magnet: It hangs beyond the vehicle.'],
     ['Name,Lit\nA,perhaps', 'Lit: Say yes or no.'],

@@ -1,8 +1,6 @@
 import { TENTH_UM_PER_INCH, type TenthUm } from './length';
 import { type ScaleId, scaleOf } from './scale';
-
-/** The avoirdupois ounce, exactly. */
-const GRAMS_PER_OUNCE = 28.349523125;
+import { GRAMS_PER_OUNCE } from './weight';
 
 /**
  * What a car of a length should weigh to run well, in grams: so many ounces, and so many for every inch. Undefined where the

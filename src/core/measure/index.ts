@@ -38,3 +38,4 @@ export { layoutSpeedMmPerS, readSpeed, scaleSpeedKmh, showSpeed } from './speed'
 export { STEPS } from './steps';
 export { type StoppingNeed, type StoppingTerm, stoppingNeed } from './stopping-need';
 export { apartAfter, clearanceOf, crossingAngle, throwInside, throwOutside } from './track-geometry';
+export { readWeight, showWeight } from './weight';

@@ -1,5 +1,5 @@
 import { ABILITIES, type Ability, VEHICLE_KIND_IDS, VEHICLES } from '../kinds';
-import { guideGrams, readLength, showLength, showNumber, type TypedLength } from '../measure';
+import { guideGrams, readLength, readWeight, showLength, showWeight, type TypedLength } from '../measure';
 import { type Axle, LONGEST_NAME, type Vehicle } from '../survey';
 import { readAxles, writeAxles } from './axles-text';
 import type { CellReading, RosterContext } from './context';
@@ -18,6 +18,10 @@ export interface RosterColumn {
   /** Numbers sort as numbers. */
   sortsBy?(vehicle: Fields): number;
   write(vehicle: Fields, context: RosterContext): string;
+  /** The same for a file, where `write` rounds. */
+  writeExactly?(vehicle: Fields): string;
+  /** Other titles that a table may have for it, in lower case, and the unit that a number beneath such a title is in. */
+  headings?: Readonly<Record<string, string>>;
   /** What a cell changes of a vehicle. */
   read(text: string, vehicle: Fields, context: RosterContext): CellReading<Partial<Fields>>;
   /** What an empty cell of a table says: that there is none, or what is usual where nothing is known yet. Otherwise it says nothing. */
@@ -27,6 +31,7 @@ export interface RosterColumn {
 const fine = (value: Partial<Fields>): CellReading<Partial<Fields>> => ({ ok: true, value });
 const wrong = (problem: string): CellReading<Partial<Fields>> => ({ ok: false, problem });
 
+const HEAVIEST_GRAMS = 20_000;
 const YES_NO = ['yes', 'no'] as const;
 const yesOrNo = (yes: boolean): string => (yes ? 'yes' : 'no');
 function readYesNo(text: string): boolean | undefined {
@@ -149,14 +154,17 @@ export const ROSTER_COLUMNS: readonly RosterColumn[] = [
   fed('lit', 'Lit', 'Lamps take current by its axles, so that detectors see it.', 'lamp'),
   {
     key: 'grams',
-    title: 'Grams',
+    title: 'Weight',
     means:
-      'Its weight; 0 is not weighed. Beneath it the guide weight for its length (NMRA RP-20.1), where the scale has one.',
+      'Its weight, as “250 g” or “8.8 oz”; 0 is not weighed. Beneath it the guide weight for its length (NMRA RP-20.1), where the scale has one.',
+    headings: { grams: 'g', ounces: 'oz' },
     sortsBy: ({ grams }) => grams,
-    write: ({ grams }) => showNumber(grams, 1),
-    read(text) {
-      const grams = Number(text.replace(/\s*g(rams)?$/i, '') || '0');
-      if (!(grams >= 0 && grams <= 20_000)) return wrong(`“${text}” is no weight in grams from 0 to 20000.`);
+    write: ({ grams }, { shownUnit }) => showWeight(grams, shownUnit),
+    writeExactly: ({ grams }) => showWeight(grams, 'cm'),
+    read(text, _, { shownUnit }) {
+      const grams = readWeight(text || '0', shownUnit);
+      if (grams === undefined || grams > HEAVIEST_GRAMS)
+        return wrong(`“${text}” is no weight up to ${showWeight(HEAVIEST_GRAMS, shownUnit)}.`);
       return fine({ grams });
     },
   },

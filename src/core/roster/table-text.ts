@@ -8,7 +8,9 @@ import { newVehicle } from './new-vehicle';
 /** The roster as comma-separated values (RFC 4180), a row of titles first. */
 export function writeRoster(document: Pick<LayoutDocument, 'vehicles' | 'scale' | 'shownUnit'>): string {
   const titles = ROSTER_COLUMNS.map(({ title }) => title);
-  const rows = document.vehicles.map((vehicle) => ROSTER_COLUMNS.map((column) => column.write(vehicle, document)));
+  const rows = document.vehicles.map((vehicle) =>
+    ROSTER_COLUMNS.map((column) => column.writeExactly?.(vehicle) ?? column.write(vehicle, document)),
+  );
   return `${Papa.unparse([titles, ...rows])}\r\n`;
 }
 
@@ -29,14 +31,14 @@ export function readRoster(text: string, document: LayoutDocument): RosterReadin
   const { data } = Papa.parse<string[]>(text.replace(/^﻿/, '').trimEnd(), { delimitersToGuess: [',', '\t', ';'] });
   const rows = data.map((cells, i) => ({ row: i + 1, cells: cells.map((cell) => cell.trim()) }));
   const titles = titlesIn(rows[0]?.cells ?? []);
-  const columns = titles?.columns ?? ROSTER_COLUMNS;
+  const columns: readonly (Titled | undefined)[] = titles?.columns ?? ROSTER_COLUMNS.map((column) => ({ column }));
   const reading: RosterReading = { rows: 0, vehicles: [], bad: [], leftOut: titles?.leftOut ?? [] };
   const known = new Map(document.vehicles.map((vehicle) => [vehicle.name, vehicle]));
   const seen = new Map<string, number>();
   for (const { row, cells } of titles ? rows.slice(1) : rows) {
     if (cells.every((cell) => cell === '')) continue;
     reading.rows += 1;
-    const said = new Map(columns.map((column, i) => [column?.key, cells[i] ?? '']));
+    const said = new Map(columns.map((titled, i) => [titled?.column.key, withUnit(cells[i] ?? '', titled?.unit)]));
     const tell = (problem: string) => reading.bad.push({ row, text: cells.filter(Boolean).join(' | '), problem });
     const name = said.get('name') ?? '';
     const twin = seen.get(name);
@@ -54,10 +56,22 @@ export function readRoster(text: string, document: LayoutDocument): RosterReadin
   return reading;
 }
 
+/** A column of a table, and the unit of its plain numbers where its title says one. */
+interface Titled {
+  column: RosterColumn;
+  unit?: string;
+}
+const withUnit = (cell: string, unit: string | undefined): string =>
+  unit !== undefined && /^[\d.]+$/.test(cell) ? `${cell} ${unit}` : cell;
+
 /** The columns that a first row names; undefined when it names no vehicles by name, and so is a row like the others. */
-function titlesIn(cells: string[]): { columns: (RosterColumn | undefined)[]; leftOut: string[] } | undefined {
-  const columns = cells.map((cell) => ROSTER_COLUMNS.find(({ title }) => title.toLowerCase() === cell.toLowerCase()));
-  if (!columns.some((column) => column?.key === 'name')) return undefined;
+function titlesIn(cells: string[]): { columns: (Titled | undefined)[]; leftOut: string[] } | undefined {
+  const columns = cells.map((cell): Titled | undefined => {
+    const said = cell.toLowerCase();
+    const column = ROSTER_COLUMNS.find(({ title, headings }) => title.toLowerCase() === said || headings?.[said]);
+    return column && { column, ...(column.headings?.[said] && { unit: column.headings[said] }) };
+  });
+  if (!columns.some((titled) => titled?.column.key === 'name')) return undefined;
   return { columns, leftOut: cells.filter((cell, i) => cell !== '' && !columns[i]) };
 }
 

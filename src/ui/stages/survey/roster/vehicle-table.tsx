@@ -2,7 +2,7 @@
 import { createColumnHelper } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { VEHICLE_KIND_IDS, VEHICLES, type VehicleKindId } from '@/core/kinds';
-import { mmOf, showNumber } from '@/core/measure';
+import { mmOf, showWeight } from '@/core/measure';
 import { newVehicle, ROSTER_COLUMNS, weightSays, writeRoster } from '@/core/roster';
 import type { LayoutDocument, Vehicle } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
@@ -57,7 +57,7 @@ export function VehicleTable() {
           cell: ({ row: { original } }) => (
             <>
               <RosterCell column={column} vehicle={original} scale={scale} shownUnit={shownUnit} />
-              {column.key === 'grams' && <Guide vehicle={original} scale={scale} />}
+              {column.key === 'grams' && <Guide vehicle={original} scale={scale} shownUnit={shownUnit} />}
             </>
           ),
         }),
@@ -137,12 +137,13 @@ function Picture({ vehicle, scale, longest }: { vehicle: Vehicle; scale: LayoutD
   );
 }
 
-function Guide({ vehicle, scale }: { vehicle: Vehicle; scale: LayoutDocument['scale'] }) {
-  const says = weightSays(vehicle, { scale, shownUnit: 'cm' });
+function Guide({ vehicle, scale, shownUnit }: { vehicle: Vehicle } & Pick<LayoutDocument, 'scale' | 'shownUnit'>) {
+  const says = weightSays(vehicle, { scale, shownUnit });
   if (!says) return null;
   return (
     <span className={`block whitespace-nowrap px-1 ${says.tooLight ? 'text-warn' : 'text-ink3'}`}>
-      {says.tooLight ? 'light: ' : ''}guide {showNumber(says.guide, 0)}
+      {says.tooLight ? 'light: ' : ''}guide{' '}
+      {showWeight(shownUnit === 'cm' ? Math.round(says.guide) : says.guide, shownUnit)}
     </span>
   );
 }
