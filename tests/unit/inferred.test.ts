@@ -5,7 +5,7 @@ import { cm, mmOf } from '@/core/measure';
 import { ProofModel, ProofRun, STANDARD_SWITCHES, type Switch, steerCounterexample } from '@/core/proof';
 import { writePromela } from '@/core/proof/export';
 import { type Command, HAZARD_IDS, hazardOfEvent, Rehearsal } from '@/core/simulation';
-import type { LayoutDocument, Sensor } from '@/core/survey';
+import { applyEdit, type LayoutDocument, type Sensor } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
@@ -319,6 +319,41 @@ describe('a block that is only assumed to be free', () => {
       const [look] = spinHazards(writePromela(new ProofModel(compileSystem(d))), [['two trains in a block']]);
       expect([d.sensors.at(-1)!.kind, look!.errors > 0]).toEqual([d.sensors.at(-1)!.kind, meets]);
     }
+  });
+  test('a toggle is replaced in one step by pairs that know again after the next train', () => {
+    const d = oneTold(1, [sensor('a', 'reed', 190), sensor('b', 'reed', 290), sensor('z', 'toggle', 240, 0)]);
+    d.vehicles = d.vehicles.map((one) => ({ ...one, magnetAt: one.kind === 'engine' ? cm(2) : one.magnetAt }));
+    const { findings } = checkDesign(d);
+    const [fix] = findings.find(({ kind }) => kind === 'toggle that can fall out of step')!.fixes;
+    expect(fix!.says).toMatch(/^Put two optical spots at each end of .* in the place of Z$/i);
+    const done = applyEdit(d, fix!.edit);
+    if (!done.ok) throw new Error(done.problem);
+    const { document: after } = done.change;
+    expect(toldBy(after)).toEqual(['last spot']);
+    const before = findings.filter(({ severity }) => severity === 'unsafe').map(({ kind }) => kind);
+    const unsafe = checkDesign(after).findings.filter(({ severity }) => severity === 'unsafe');
+    expect(unsafe.filter(({ kind }) => !before.includes(kind)).map(({ says }) => says)).toEqual([]);
+    /** Said to be free with a train in it, once: it is right again from the next train on. */
+    const rehearsal = new Rehearsal(compileSystem(after), 1);
+    const { blocks, inferred: told } = rehearsal.system.partition;
+    const block = blocks.find(({ index }) => told.has(index))!;
+    const seen: boolean[] = [];
+    rehearsal.command({ kind: 'run', train: after.trains[0]!.id, on: true });
+    let wasTold = false;
+    for (let tick = 0; tick < 50 * 240; tick++) {
+      rehearsal.step();
+      const nose = rehearsal.plant.positionOf(0)[0]!.from / 10;
+      const inside = rehearsal.plant.trains[0]!.body().every(({ piece }) => block.pieces.includes(piece));
+      if (!inside || nose < 230 || nose > 270) continue;
+      if (!wasTold) {
+        rehearsal.command({ kind: 'say', block: block.id, free: true });
+        wasTold = true;
+        continue;
+      }
+      seen.push(rehearsal.controller.evaluator.valueOf(`occupied.${block.id}`) === 1);
+    }
+    expect(seen).toContain(false);
+    expect(seen.at(-1)).toBe(true);
   });
   test('a toggle keeps step as long as every pulse comes, and is out of it for good after one that does not', () => {
     const d = oneTold(1, [sensor('a', 'reed', 190), sensor('b', 'reed', 290), sensor('z', 'toggle', 240, 0)]);

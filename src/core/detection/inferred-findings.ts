@@ -17,6 +17,7 @@ import { type Consist, consistOf, partsOf, turnedRound } from './consist';
 import type { Block } from './division';
 import type { Inferred, WayOut } from './inferred';
 import { onwardPieces } from './onward-pieces';
+import { KIND_IN_PAIRS, pairsInstead } from './pairs-instead';
 import type { Partition } from './partition';
 import { endsOf, NEAR, pairAt, reachOf, type SpotPair } from './spot-pairs';
 import { watchIt } from './watch-it';
@@ -199,11 +200,11 @@ const FINDINGS: { [B in Inferred['by']]: (of: Of, inferred: By<B>) => Finding<Ed
           ? `No spot stands in ${block.name}, so that nothing turns ${sensor.name} over: the block counts as occupied for good.`
           : `${sensor.name} is turned over by each pulse of ${setOff.map(({ name }) => name).join(', ')}. One that is missed, or one too many, leaves it out of step for good: ${block.name} reads free with a train in it.`,
       figures: [],
-      advice:
-        'Let one spot set and another reset it: two magnetic spots at each end of the block, without the toggle, find back by themselves.',
+      advice: `Let one spot set and another reset it: two ${sensorKind(KIND_IN_PAIRS).title.toLowerCase()}s at each end of the block, without ${sensor.name}, find back by themselves with the next train.`,
       fixes: [
-        { says: `Delete ${sensor.name}`, edit: { do: 'delete', id: sensor.id } },
+        ...pairsInstead(document, partition, block, sensor),
         ...watchIt(document, partition, block, block.name),
+        { says: `Delete ${sensor.name}`, edit: { do: 'delete', id: sensor.id } },
       ],
     },
   ],
