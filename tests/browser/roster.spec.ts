@@ -117,7 +117,7 @@ test('a pasted table is taken up but for its bad rows, and the file that is save
   expect(file.split('\r\n')[0]).toBe(
     'Name,Kind,Length,Axles,Driven,Lit,Weight,Magnet,Takes resistors,Least radius,Decoder',
   );
-  expect(file).toContain('Ore 1,Two-axle wagon,10.5 cm,2.3 cm; 8.2 cm,no,no,0,,yes,,none');
+  expect(file).toContain('Ore 1,Two-axle wagon,10.5 cm,2.3 cm; 8.2 cm,no,no,0 g,,yes,,none');
   const before = await savedDocument(page, id);
   await roster.getByRole('tab', { name: 'Take up a table' }).click();
   await roster.getByRole('textbox', { name: 'Table to take up' }).fill(file);

@@ -74,6 +74,13 @@ interface Try extends Ending {
   timing?: Timing;
 }
 
+/** So much is tried for one thing that can happen, in ticks of rehearsals: a few seconds where much stands on the layout. */
+const MOST_TICKS = 600_000;
+/** What is left of that. */
+interface Budget {
+  ticks: number;
+}
+
 /** Of several ways to a hazard, by number: the first along which a rehearsal comes to it, or else the first, with the run that does not. */
 export function steerAlong(
   explorer: Explorer,
@@ -85,12 +92,13 @@ export function steerAlong(
   let first: { nth: number; run: Steered } | undefined;
   const endings = endingsFor(model.trains.length);
   const [quick, thorough] = [endings.slice(0, 1), endings.slice(1)];
+  const budget = { ticks: MOST_TICKS };
   for (const [some, endings] of [
     [all, quick],
     [all.slice(0, 1), thorough],
   ] as const)
     for (const { nth, told } of some) {
-      const run = steerCounterexample(model, property, told, endings);
+      const run = steerCounterexample(model, property, told, endings, budget);
       first ??= { nth, run };
       if (run.confirmed) return { nth, run };
     }
@@ -103,8 +111,13 @@ export function steerCounterexample(
   property: Property,
   counterexample: CounterexampleStep[],
   endings: readonly Ending[] = endingsFor(model.trains.length),
+  budget: Budget = { ticks: MOST_TICKS },
 ): Steered {
-  const steer = (one: Try) => steerOnce(model, property, counterexample, one);
+  const steer = (one: Try) => {
+    const tried = steerOnce(model, property, counterexample, one);
+    budget.ticks -= tried.driven.run.tick;
+    return tried;
+  };
   let first: Steered | undefined;
   const before = justBefore(model, counterexample);
   for (const ending of endings)
@@ -112,6 +125,7 @@ export function steerCounterexample(
       const { outcome } = steer({ ...way, ...ending });
       first ??= outcome;
       if (outcome.confirmed) return outcome;
+      if (budget.ticks <= 0) return first;
       if (!before || way.runsOn) continue;
       for (const timing of timingsOf(before, (timing) => steer({ ...way, ...ending, timing }).driven)) {
         const { outcome } = steer({ ...way, ...ending, timing });

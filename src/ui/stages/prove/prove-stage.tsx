@@ -53,8 +53,10 @@ export function ProveStage() {
     const slot = fault ? 'provedFailing' : 'proved';
     store.getState().set({ [slot]: undefined });
     setProgress({ states: 0, moves: 0, waiting: 0 });
+    /** What is told comes by a way of its own, and can come after the end. */
+    const told = (now: ProofProgress) => setProgress((before) => before && now);
     try {
-      const report = await remote.current!.prove(document, switches, fault, proxy(setProgress));
+      const report = await remote.current!.prove(document, switches, fault, proxy(told));
       store.getState().set({ [slot]: { of: document, at: timeOfDay(), tried: switches, report } });
     } catch (error) {
       setProblem(messageOf(error, 'It cannot be proved.'));
