@@ -265,24 +265,23 @@ const addArea = (
     if (by.includes(one.id) && own.admits === 'operator')
       one.patterns = [...new Set([...(one.patterns ?? []), 'authority'])];
 };
-const admissions = table({
-  of: 'way of letting in',
-  ids: ADMISSION_IDS,
-  chance: 0.15,
-  draw(draw, d, id) {
-    const where = posted(draw, d);
-    return (after) => addArea(after, where, { admits: id });
-  },
-});
-const emptyPosts = table({
-  of: 'empty post',
-  ids: EMPTY_POST_IDS,
-  chance: 0.15,
-  draw(draw, d, whenEmpty) {
-    const where = posted(draw, d);
-    return (after) => addArea(after, where, { admits: 'operator', whenEmpty });
-  },
-});
+/** Kinds that an area says, each by a field of its own. */
+const ofAreas = <Id extends string>(
+  of: string,
+  ids: readonly Id[],
+  own: (id: Id) => Partial<LayoutDocument['areas'][number]>,
+): KindTable =>
+  table({
+    of,
+    ids,
+    chance: 0.15,
+    draw(draw, d, id) {
+      const where = posted(draw, d);
+      return (after) => addArea(after, where, own(id));
+    },
+  });
+const admissions = ofAreas('way of letting in', ADMISSION_IDS, (admits) => ({ admits }));
+const emptyPosts = ofAreas('empty post', EMPTY_POST_IDS, (whenEmpty) => ({ admits: 'operator', whenEmpty }));
 
 const feeds = table({
   of: 'axle that feeds',

@@ -6,13 +6,11 @@ import type { System, Terminal } from '../system';
  */
 export function cameIn({ partition, terminals, sensors }: System, block: number): Terminal[] {
   const inferred = partition.inferred.get(block);
-  if (inferred?.by === 'time')
-    return inferred.setOff.flatMap(({ id }) => {
-      const spot = terminals.find(
-        'detector',
-        sensors.findIndex((sensor) => sensor.id === id),
-      );
-      return spot ?? [];
-    });
-  return [terminals.find('said occupied', block) ?? []].flat();
+  const found =
+    inferred?.by === 'time'
+      ? inferred.setOff.map(({ id }) => terminals.find('detector', numberOf(sensors, id)))
+      : [terminals.find('said occupied', block)];
+  return found.filter((terminal) => terminal !== undefined);
 }
+
+const numberOf = (sensors: System['sensors'], id: string): number => sensors.findIndex((sensor) => sensor.id === id);
