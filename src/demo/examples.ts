@@ -1,6 +1,6 @@
 import type { FindingKind } from '@/core/findings';
 import { cm } from '@/core/measure';
-import type { LayoutDocument } from '@/core/survey';
+import { giveOwnVehicles, type LayoutDocument } from '@/core/survey';
 import { lit, plastic, train, vehicle } from './build';
 import {
   ARMS,
@@ -204,5 +204,6 @@ export function exampleLayout({ trains, consist = ['v-engine', 'v-coach'], ...pl
       { up: 60, down: 90, delayMs: 500, is: 'assumed' },
     );
   });
+  giveOwnVehicles(d);
   return d;
 }

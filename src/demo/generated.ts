@@ -1,5 +1,5 @@
 import { cm } from '@/core/measure';
-import { type LayoutDocument, newDocument } from '@/core/survey';
+import { giveOwnVehicles, type LayoutDocument, newDocument } from '@/core/survey';
 import { block, gap, signal, train, turnout, vehicle } from './build';
 
 const STATION_CM = 600;
@@ -61,6 +61,7 @@ export function generatedTraffic(trains: number): LayoutDocument {
         { up: 60, down: 90, delayMs: 500, is: 'assumed' },
       ),
     );
+  giveOwnVehicles(d);
   return d;
 }
 

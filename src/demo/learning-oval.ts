@@ -1,5 +1,5 @@
 import { cm } from '@/core/measure';
-import { type LayoutDocument, newDocument } from '@/core/survey';
+import { giveOwnVehicles, type LayoutDocument, newDocument } from '@/core/survey';
 import { block, gap, signal, train, vehicle } from './build';
 
 /** A ring of plain track with `count` equal blocks and a signal at the end of each, all read the same way round. */
@@ -37,6 +37,7 @@ export function withTrains(d: LayoutDocument, count: number, blockCm: number): L
       ),
     );
   }
+  giveOwnVehicles(d);
   return d;
 }
 

@@ -1,5 +1,5 @@
 import { cm } from '@/core/measure';
-import type { Feature, LayoutDocument, Turnout } from '@/core/survey';
+import { type Feature, giveOwnVehicles, type LayoutDocument, type Turnout } from '@/core/survey';
 import { block, gap, sensor, signal, turnout } from './build';
 import { smallValley } from './small-valley';
 
@@ -17,6 +17,7 @@ export function ondrelValley(): LayoutDocument {
   branchBySpots(d);
   decisions(d);
   mainLineSignals(d);
+  giveOwnVehicles(d);
   return d;
 }
 

@@ -1,4 +1,4 @@
-import type { Facing, LayoutDocument } from '@/core/survey';
+import { type Facing, giveOwnVehicles, type LayoutDocument } from '@/core/survey';
 import { train, vehicle } from './build';
 import { generatedLine } from './generated';
 
@@ -9,7 +9,7 @@ import { generatedLine } from './generated';
 export function passingLoop(facings: Facing[]): LayoutDocument {
   const d = generatedLine(5);
   d.name = 'Passing loop';
-  d.vehicles = [vehicle('v-railcar', 'Railcar', 22, [2, 5, 17, 20], () => true, 200)];
+  d.vehicles = [vehicle('v-railcar', 'Railcar', 22, [2, 5, 17, 20], () => true, 200, 'railcar')];
   const places: Record<Facing, { line: string; at: number }[]> = {
     up: [
       { line: 'main', at: 395 },
@@ -37,5 +37,6 @@ export function passingLoop(facings: Facing[]): LayoutDocument {
       ),
     );
   });
+  giveOwnVehicles(d);
   return d;
 }

@@ -199,7 +199,8 @@ describe('a system of one’s own', () => {
   });
   test('a stop by another name is a stop for the proof too, beside one that is called so', () => {
     const d = structuredClone(copied());
-    d.trains = withTrains(ring('Own', 6, 150), 2, 150).trains;
+    const { vehicles, trains } = withTrains(ring('Own', 6, 150), 2, 150);
+    Object.assign(d, { vehicles, trains });
     signalsOf(d).forEach((signal, i) => {
       if (i % 2 === 0) signal.system = own(d).id;
     });

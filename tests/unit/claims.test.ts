@@ -140,7 +140,7 @@ const viewOf = (d: LayoutDocument) => {
 describe('overhang: the part behind the last wheel is part of the train', () => {
   test('9 cm behind the last axle stick out over the gap, and the next train runs into them', () => {
     const d = withTrains(ring('Overhang', 4, 120), 2, 120);
-    d.vehicles = d.vehicles.map((v) => (v.id === 'v-coach' ? { ...v, length: cm(23) } : v));
+    d.vehicles = d.vehicles.map((v) => (v.kind === 'coach' ? { ...v, length: cm(23) } : v));
     const { failing, confirm } = prove(d);
     expect(failing).toEqual(['trains touch']);
     expect(confirm('trains touch').confirmed).toBe(true);

@@ -22,8 +22,8 @@ function crossed(kind: string): LayoutDocument {
   const at = (line: { id: string }) => ({ line: line.id, at: 60, facing: 'up' as const });
   return {
     ...d,
-    vehicles: [vehicle('v', 'Railcar', 24, [2, 22], () => true, 100)],
-    trains: [train('t1', 'One', ['v'], 40, at(a!), rates), train('t2', 'Two', ['v'], 40, at(b!), rates)],
+    vehicles: ['v', 'w'].map((id) => vehicle(id, `Railcar ${id}`, 24, [2, 22], () => true, 100)),
+    trains: [train('t1', 'One', ['v'], 40, at(a!), rates), train('t2', 'Two', ['w'], 40, at(b!), rates)],
   };
 }
 const divided = (d: LayoutDocument) => done(d, divideEdit(d, suggestGaps(d, usualWishes(d)), true)).document;

@@ -23,10 +23,16 @@ const sound = (document: LayoutDocument) => {
 
 describe('deleting takes along what cannot be without it, and nothing else', () => {
   test('a train’s vehicles go with it, unless another train has them', () => {
-    const d = learningOval();
-    const [first, second] = d.trains;
-    const shared = second!.vehicles.find((id) => first!.vehicles.includes(id))!;
-    const without = done(d, { do: 'delete', id: second!.id });
+    const oval = learningOval();
+    const [first, was] = oval.trains;
+    const shared = first!.vehicles[0]!;
+    const second = { ...was!, vehicles: [shared, ...was!.vehicles.slice(1)] };
+    const d = {
+      ...oval,
+      trains: [first!, second],
+      vehicles: oval.vehicles.filter(({ id }) => id !== was!.vehicles[0]),
+    };
+    const without = done(d, { do: 'delete', id: second.id });
     expect(without.vehicles.map(({ id }) => id).sort()).toEqual([...new Set(first!.vehicles)].sort());
     expect(without.vehicles.some(({ id }) => id === shared)).toBe(true);
     expect(done(without, { do: 'delete', id: first!.id }).vehicles).toEqual([]);

@@ -32,11 +32,13 @@ function bare(blocks: number, trains: number, bothWays = false): LayoutDocument 
       : [one];
   });
   d.sensors = [];
-  const front = new Set(d.trains.map(({ vehicles }) => vehicles[0]));
-  const engine = d.vehicles.find(({ id }) => front.has(id))!;
-  const coach = d.vehicles.find(({ id }) => !front.has(id))!;
-  d.vehicles = [{ ...engine, magnetAt: cm(1) }, coach, { ...coach, id: 'last', name: 'Last coach', magnetAt: cm(15) }];
-  d.trains = d.trains.map((train) => ({ ...train, vehicles: [...train.vehicles.slice(0, -1), 'last'] }));
+  const [engine, coach] = ['engine', 'coach'].map((kind) => d.vehicles.find((one) => one.kind === kind)!);
+  d.vehicles = [
+    { ...engine!, magnetAt: cm(1) },
+    coach!,
+    { ...coach!, id: 'last', name: 'Last coach', magnetAt: cm(15) },
+  ];
+  d.trains = d.trains.map((train) => ({ ...train, vehicles: [engine!.id, coach!.id, 'last'] }));
   return d;
 }
 /** Two spots of a kind at each boundary, so far apart. */
@@ -357,7 +359,9 @@ describe('a block that is only assumed to be free', () => {
   });
   test('a toggle keeps step as long as every pulse comes, and is out of it for good after one that does not', () => {
     const d = oneTold(1, [sensor('a', 'reed', 190), sensor('b', 'reed', 290), sensor('z', 'toggle', 240, 0)]);
-    d.vehicles = d.vehicles.map((one) => ({ ...one, magnetAt: one.kind === 'engine' ? cm(2) : one.magnetAt }));
+    const withMagnets = (vehicles: LayoutDocument['vehicles']) =>
+      vehicles.map((one) => ({ ...one, magnetAt: one.kind === 'engine' ? cm(2) : one.magnetAt }));
+    d.vehicles = withMagnets(d.vehicles);
     expect(toldBy(d)).toEqual(['turns']);
     expect(findingsOf(d)).toContain('unsafe toggle that can fall out of step');
     const pulses = (miss: boolean) => {
@@ -382,7 +386,8 @@ describe('a block that is only assumed to be free', () => {
     expect(pulses(false)).toEqual(['right']);
     expect(pulses(true)).toContain('free with a train in it');
     const wild = new Set<Switch>([...STANDARD_SWITCHES, 'false pulses']);
-    const two = { ...d, trains: withTrains(ring('One told', 4, LONG), 2, LONG).trains };
+    const { vehicles, trains } = withTrains(ring('One told', 4, LONG), 2, LONG);
+    const two = { ...d, trains, vehicles: withMagnets(vehicles) };
     expect(failing(two, wild).map(({ property }) => property)).toContain('two trains in a block');
   });
   test('in a rehearsal somebody says so; of a watched block there is nothing to say', () => {

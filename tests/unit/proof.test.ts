@@ -21,9 +21,9 @@ const withoutSignal = (name: string): LayoutDocument => {
   const d = learningOval();
   return { ...d, features: d.features.filter((f) => !(f.kind === 'signal' && f.name === name)) };
 };
-function unseen(document: LayoutDocument, vehicle: string, seen: (axle: number) => boolean): LayoutDocument {
+function unseen(document: LayoutDocument, kind: string, seen: (axle: number) => boolean): LayoutDocument {
   const vehicles = document.vehicles.map((v) =>
-    v.id === vehicle
+    v.kind === kind
       ? { ...v, axles: v.axles.map((axle, i) => ({ ...axle, feeds: seen(i) ? 'resistor' : 'nothing' }) as const) }
       : v,
   );
@@ -111,7 +111,7 @@ describe('what is unsafe fails, with the shortest way to it in words, and the re
     });
   });
   test('coaches that no detector sees: their block reads free while they stand in it', () => {
-    const document = unseen(learningOval(), 'v-coach', () => false);
+    const document = unseen(learningOval(), 'coach', () => false);
     const { says, steered } = counterexample(document, 'two trains in a block');
     expect(says).toContain('Blue train is no longer seen in B2, though a part of it is still there.');
     expect(says).toContain('Detector B2 has seen nothing for its hold time.');
@@ -121,7 +121,7 @@ describe('what is unsafe fails, with the shortest way to it in words, and the re
     expect(again.tick).toBe(steered.ticks);
   });
   test('a long railcar seen at its nose alone: points move under it', () => {
-    const seen = unseen(passingLoop(['up']), 'v-railcar', (axle) => axle === 0);
+    const seen = unseen(passingLoop(['up']), 'railcar', (axle) => axle === 0);
     const document = { ...seen, vehicles: seen.vehicles.map((v) => ({ ...v, length: cm(70) })) };
     const { says, steered } = counterexample(document, 'points moved under a train');
     expect(says.at(-1)).toMatch(/^Somebody asks for [AB]0 to lie (diverging|straight)\.$/);
@@ -152,11 +152,11 @@ describe('the verdicts against Debian’s Spin, on the model written out for it'
   test.each([
     ['the learning oval', learningOval()],
     ['a signal left out', withoutSignal('S3')],
-    ['coaches not seen', unseen(learningOval(), 'v-coach', () => false)],
+    ['coaches not seen', unseen(learningOval(), 'coach', () => false)],
     ['as many trains as blocks', withTrains(ring('Full', 3, 120), 3, 120)],
     ['the passing loop', passingLoop(['up', 'down'])],
     ['the passing loop, full', passingLoop(['up', 'down', 'up'])],
-    ['railcars seen at the nose', unseen(passingLoop(['up', 'down']), 'v-railcar', (axle) => axle === 0)],
+    ['railcars seen at the nose', unseen(passingLoop(['up', 'down']), 'railcar', (axle) => axle === 0)],
   ])('%s', (name, document) => {
     const plain = new Set<Switch>();
     const more =

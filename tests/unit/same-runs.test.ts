@@ -89,18 +89,18 @@ describe('what does the same as before, on the demo and on generated layouts', (
       ),
     ).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: d224f4b0e57d34ec",
+        "Ondrel Valley: 13e6cf5f7c316dc3",
         "Learning oval: e251885364167d4f",
-        "Random 1: 0e6791e93d2027b5",
-        "Random 2: 2f88baebc8f45637",
-        "Random 3: ea885db551a5f929",
-        "Random 4: 3e07d6b3f58a9ccf",
-        "Random 5: 9c754ee4759c1c38",
-        "Random 6: 86819779e1235de5",
-        "Random 7: 215852d0b85e7a4c",
-        "Random 8: 3878a83e7781b482",
-        "Random 9: ffa93f1e6cdb2c42",
-        "Random 10: 54a55e38d1a17d84",
+        "Random 1: f5616a97184d796b",
+        "Random 2: 246301ed78df43f1",
+        "Random 3: 0bbc3cd988f72de5",
+        "Random 4: 45698d3a66cca5c6",
+        "Random 5: 8edaf43eb61388a2",
+        "Random 6: 2813da90e66a518c",
+        "Random 7: 5135a0c9a63b4ab5",
+        "Random 8: b8b8cdddb6347ea1",
+        "Random 9: bd9571c676f5baba",
+        "Random 10: 893013befc14e5c2",
       ]
     `);
   });

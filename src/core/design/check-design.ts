@@ -4,6 +4,7 @@ import {
   inferredFindings,
   powerFindings,
   sensitivityFindings,
+  sharedVehicleFindings,
   spotFindings,
 } from '../detection';
 import { type Finding, sortFindings } from '../findings';
@@ -44,6 +45,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...patternFindings(document),
     ...surveyFindings(document, graph),
     ...fitFindings(document, graph),
+    ...sharedVehicleFindings(document),
     ...powerFindings(document, partition),
     ...aspectFindings(scheme),
     ...ownRuleFindings(system),

@@ -36,6 +36,7 @@ export { powerFindings } from './power-findings';
 export { resistorAxles, takenOff } from './resistor-axles';
 export { type SeeEverywhere, type SeenEverywhere, seenLimits } from './seen-limits';
 export { type Sensitivity, sensitivityFindings, sensitivityOf } from './sensitivity';
+export { sharedVehicleFindings } from './shared-vehicles';
 export { spotFindings } from './spot-findings';
 export type { SpotPair } from './spot-pairs';
 export { kindForSections, middleOf, watchIt } from './watch-it';

@@ -32,6 +32,7 @@ export const FINDING_KINDS = {
   'signal inside clearance': { stage: 'signal', hazard: 'trains touch' },
   'braking longer than its warning': { stage: 'signal', hazard: 'stop not announced in time' },
   'two things with one name': { stage: 'survey' },
+  'one vehicle in two places': { stage: 'survey' },
   'way of working that does not exist': { stage: 'survey' },
   'line that meets nothing': { stage: 'survey' },
   'cut inside clearance': { stage: 'survey' },

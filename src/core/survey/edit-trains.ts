@@ -5,6 +5,7 @@ import { LISTS } from './lists';
 import { MOST_VEHICLES, type Train } from './lists/trains';
 import type { Vehicle } from './lists/vehicles';
 import { freshId } from './new-document';
+import { giveOwnVehicles } from './own-vehicles';
 import { refuse } from './refused';
 import type { LayoutDocument } from './schema';
 import { LONGEST_NAME } from './schema-parts';
@@ -24,6 +25,8 @@ export type TrainEdit =
   | { do: 'keep vehicles'; vehicles: readonly (Omit<Vehicle, 'id'> & { id?: string })[]; says: string }
   /** The first and the last axle of each is then seen by detectors; a wheelset of plastic is changed for one of metal. */
   | { do: 'fit resistor axles'; vehicles: string[] }
+  /** Every place that a vehicle has in trains after its first gets a vehicle like it. */
+  | { do: 'give own vehicles'; id: string }
   /** Single axles, each of one vehicle. */
   | { do: 'fit axles'; places: readonly AxlePlace[] };
 
@@ -92,6 +95,11 @@ export function editTrains(document: LayoutDocument, edit: TrainEdit): string {
         else Object.assign(thingOf(document, 'vehicles', id) ?? refuse('That vehicle is no longer there.'), vehicle);
       }
       return edit.says;
+    }
+    case 'give own vehicles': {
+      const { name } = thingOf(document, 'vehicles', edit.id) ?? refuse('That vehicle is no longer there.');
+      if (giveOwnVehicles(document, edit.id) === 0) refuse(`${name} is in one place alone.`);
+      return `Give each place of ${name} a vehicle of its own`;
     }
     case 'fit axles':
       return fitAxles(document, edit.places);

@@ -146,6 +146,7 @@ const EDITS: { readonly [D in Single['do']]: (document: LayoutDocument, edit: Ex
     'join trains': editTrains,
     'keep vehicles': editTrains,
     'fit resistor axles': editTrains,
+    'give own vehicles': editTrains,
     'fit axles': editTrains,
   };
 function carryOut(document: LayoutDocument, edit: Single): string {

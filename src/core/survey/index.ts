@@ -38,6 +38,7 @@ export { mergeDocuments, separateIds } from './merge';
 export { DIRECTIONS, DOCUMENT_VERSION, migrateDocument } from './migrate-document';
 export { asTyped, freshId, newDocument } from './new-document';
 export { overlapFindings } from './overlap-findings';
+export { giveOwnVehicles, sharedVehicles } from './own-vehicles';
 export { type Span, spanOf } from './place-of';
 export { type DocumentReading, readDocument, readDocumentText, writeDocumentText } from './read-document';
 export { type Fault, referenceFaults } from './reference-faults';
