@@ -7,6 +7,7 @@ import { applyEdit, type LayoutDocument, newDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { randomLayout } from '../../tools/fuzz/random-layout';
+import { ofSweep } from './sweep';
 
 /** A layout after an edit that must be possible. */
 function edited(document: LayoutDocument, edit: Parameters<typeof applyEdit>[1]): LayoutDocument {
@@ -54,7 +55,7 @@ describe('what a proof offers is possible, and mends what it can', () => {
   };
   test('on random layouts every remedy of every failure is a possible edit', () => {
     const offered = new Map<string, number>();
-    for (let seed = 91_000; seed < 91_070; seed++) {
+    for (let seed = 91_000; seed < 91_000 + ofSweep(70); seed++) {
       const document = randomLayout(seed);
       for (const { property, cause } of prove(document).verdicts)
         for (const { edit } of cause?.fixes ?? []) {
@@ -62,8 +63,8 @@ describe('what a proof offers is possible, and mends what it can', () => {
           offered.set(property, (offered.get(property) ?? 0) + 1);
         }
     }
-    expect(offered.get('two trains in a block')).toBeGreaterThan(5);
-    expect(offered.size).toBeGreaterThan(2);
+    expect(offered.get('two trains in a block')).toBeGreaterThan(ofSweep(5) - 1);
+    expect(offered.size).toBeGreaterThan(ofSweep(2));
   });
   test('a full circuit: with one train taken off, nothing fails', () => {
     const full = withTrains(ring('Full', 3, 120), 3, 120);

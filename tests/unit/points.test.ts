@@ -14,6 +14,7 @@ import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { covering } from '../../tools/fuzz/covering';
 import { randomPoints } from '../../tools/fuzz/random-points';
 import { spinHazards } from './spin';
+import { isWhole, ofSweep } from './sweep';
 
 const KINDS: [string, PointsKind][] = Object.entries({ ...TURNOUTS, ...CROSSINGS });
 const LIES: Lie[] = ['straight', 'diverging'];
@@ -310,14 +311,15 @@ describe('they run and are proved', () => {
   test('the proof covers whatever rehearsals come to: fifty random layouts', () => {
     let compared = 0;
     const met = new Set<string>();
-    for (let seed = 0; seed < 50; seed++) {
+    for (let seed = 0; seed < ofSweep(50); seed++) {
       const result = covering(randomPoints(seed), [seed * 2, seed * 2 + 1], 4, 25_000);
       expect(result.contradictions, `layout ${seed}`).toEqual([]);
       if (result.finished) compared += 1;
       for (const hazard of result.met) met.add(hazard);
     }
-    expect(compared).toBeGreaterThan(25);
-    expect([...met].sort()).toEqual(['points set wrong', 'proceed over a train', 'trains touch']);
+    expect(compared).toBeGreaterThan(ofSweep(25));
+    if (isWhole) expect([...met].sort()).toEqual(['points set wrong', 'proceed over a train', 'trains touch']);
+    expect(met.size).toBeGreaterThan(0);
   });
   test.each([['single slip'], ['double slip'], ['three-way']] as const)(
     'Spin finds the same harms as the proof: %s',

@@ -4,6 +4,7 @@ import { type Command, hazardOfEvent, Rehearsal, type RehearsalEvent } from '@/c
 import { isKind, readDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { Draw, randomLine } from './random-line';
+import { ofSweep } from './sweep';
 
 /** Whatever hazard may come; but a signal that an operator puts to stop before a train is passed. */
 const hazard = (e: RehearsalEvent) => {
@@ -32,7 +33,7 @@ describe('random single lines with loops, spurs and traffic both ways', () => {
     'are never harmed by ten minutes of a careless operator (part %i of 4)',
     (part) => {
       let passed = 0;
-      for (const seed of seeds.filter((s) => s % 4 === part)) {
+      for (const seed of seeds.slice(0, ofSweep(seeds.length)).filter((s) => s % 4 === part)) {
         const d = randomLine(seed);
         const run = new Rehearsal(compileSystem(d), seed);
         const draw = new Draw(seed + 1000);
@@ -65,7 +66,7 @@ describe('random single lines with loops, spurs and traffic both ways', () => {
         }
         expect(hazards, `seed ${seed}, ${d.trains.length} trains`).toEqual([]);
       }
-      expect(passed).toBeGreaterThan(100);
+      expect(passed).toBeGreaterThan(ofSweep(100));
     },
     120_000,
   );

@@ -14,6 +14,7 @@ import { covering } from '../../tools/fuzz/covering';
 import { randomLayout } from '../../tools/fuzz/random-layout';
 import { withRandomSensors } from '../../tools/fuzz/random-sensors';
 import { asVersion2 } from './older-documents';
+import { isWhole, ofSweep } from './sweep';
 
 const EYE = { id: 'x9', kind: 'spot', name: 'Eye', at: cm(33), certainty: 'fixed', sees: 'optical' };
 
@@ -186,7 +187,7 @@ describe('the proof covers whatever rehearsals come to, with sensors of every ki
   test('forty random layouts', () => {
     let compared = 0;
     const kinds = new Set<string>();
-    for (let seed = 31_000; seed < 31_040; seed++) {
+    for (let seed = 31_000; seed < 31_000 + ofSweep(40); seed++) {
       const document = withRandomSensors(randomLayout(seed), seed);
       const result = covering(document, [seed * 2, seed * 2 + 1], 4, 20_000);
       expect(result.contradictions, `layout ${seed}`).toEqual([]);
@@ -194,8 +195,8 @@ describe('the proof covers whatever rehearsals come to, with sensors of every ki
       compared += 1;
       for (const { kind } of document.sensors) kinds.add(kind);
     }
-    expect(compared).toBeGreaterThan(18);
-    expect([...kinds].sort()).toEqual([...SENSOR_KIND_IDS].sort());
+    expect(compared).toBeGreaterThan(ofSweep(18) - 1);
+    if (isWhole) expect([...kinds].sort()).toEqual([...SENSOR_KIND_IDS].sort());
   });
   test('a car that no isolated rail sees is found by the proof, and one that it sees is not', () => {
     const verdict = (plastic: boolean) => {

@@ -1,8 +1,9 @@
 import type { Expr, Program } from './expr';
 import { type Present, presentValue } from './present-value';
 
-/** More cases than this are not gone through. */
+/** More cases than this are not gone through, and fewer of a long condition: so many of its parts are looked at. */
 const MOST_CASES = 100_000;
+const MOST_PARTS = 5_000_000;
 
 /** Nothing can be said: there are too many cases. */
 export const TOO_MANY = 'too many cases';
@@ -19,7 +20,9 @@ export function constantOf(
   const free = new Map<string, number>();
   const memories = new Map<string, string>();
   const note = (name: string) => free.set(name, enums[typeOf(name) ?? '']?.length ?? 2);
+  let parts = 0;
   const plain = (part: Expr): Expr => {
+    parts += 1;
     switch (part.op) {
       case 'name':
         note(part.name);
@@ -55,6 +58,7 @@ export function constantOf(
   };
   const whole = plain(expr);
   const names = [...free];
+  const most = Math.min(MOST_CASES, MOST_PARTS / parts);
   const put = new Map<string, number>();
   const present: Present = {
     enums,
@@ -64,7 +68,7 @@ export function constantOf(
   const met = new Set<number>();
   let cases = 0;
   const look = (at: number): void => {
-    if (met.size === 2 || ++cases > MOST_CASES) return;
+    if (met.size === 2 || ++cases > most) return;
     const value = presentValue(whole, present);
     if (value !== undefined) {
       met.add(value);
@@ -79,7 +83,7 @@ export function constantOf(
   };
   look(0);
   if (met.size === 2) return undefined;
-  if (cases > MOST_CASES) return TOO_MANY;
+  if (cases > most) return TOO_MANY;
   return [...met][0] as 0 | 1;
 }
 

@@ -81,6 +81,8 @@ function Answer({ document, found: { places, hopeless } }: { document: LayoutDoc
     id,
     name: document.vehicles.find((one) => one.id === id)!.name,
     own: places.filter(({ vehicle }) => vehicle === id),
+    /** Trains in which it has several places tell these apart. */
+    several: document.trains.some(({ vehicles }) => vehicles.indexOf(id) !== vehicles.lastIndexOf(id)),
   }));
   const lost = document.trains.filter(({ id }) => hopeless.includes(id)).map(({ name }) => name);
   const whole = lost.length === 0 ? 'Every train' : 'Every other train';
@@ -110,12 +112,12 @@ function Answer({ document, found: { places, hopeless } }: { document: LayoutDoc
         </p>
       )}
       <ul className="mt-1">
-        {vehicles.map(({ id, name, own }) => (
+        {vehicles.map(({ id, name, own, several }) => (
           <li key={id} className="border-b border-hair py-1">
             {name}
             <span className="text-ink3">
               {': '}
-              {own.map(({ nth, axle }) => `${ordinal(nth)} of them, axle ${axle + 1}`).join('; ')}
+              {own.map(({ nth, axle }) => `${several ? `${ordinal(nth)} of them, ` : ''}axle ${axle + 1}`).join('; ')}
             </span>
           </li>
         ))}
