@@ -32,7 +32,7 @@ import type { Fix } from '@/core/findings';
 import { type Explanation, RuleProgramError } from '@/core/logic';
 import { type Property, proofKey, type Steered } from '@/core/proof';
 import type { Edit, LayoutDocument } from '@/core/survey';
-import { readSurvey, type SurveyReading } from '@/core/walk';
+import { type SurveyReading, surveyReading } from '@/core/walk';
 import { type DocumentStep, FollowedDocument } from './document-step';
 import { Practice } from './practice';
 import { SentView, type ViewStep } from './view-step';
@@ -41,6 +41,9 @@ const followed = new FollowedDocument();
 const sent = new SentView();
 /** The newest design that could be worked out; of an older document where the last step failed. */
 let bench: Bench | undefined;
+/** Of a text that is read in steps of so many ms: what else is asked meanwhile is answered between them. */
+let newestReading: ReturnType<typeof surveyReading> | undefined;
+const STEP_MS = 60;
 /** An edit changes features more often than anything else. */
 const practice = new Practice(
   () => tryCheck({ ...followed.document!, features: [...followed.document!.features] }),
@@ -128,7 +131,23 @@ const worker = {
   },
   figuresOf: (of: LayoutDocument): SchemeFigures => schemeFigures(of),
   suggest: (wishes: DivideWishes): Suggestion => suggestGaps(bench!.design.scheme.document, wishes),
-  readText: (text: string): SurveyReading => readSurvey(text, followed.document!),
+  /** Undefined where another text is to be read before this one is, or none at all any more. */
+  async readText(text: string, reached: (share: number) => void): Promise<SurveyReading | undefined> {
+    const reading = surveyReading(text, followed.document!);
+    newestReading = reading;
+    for (;;) {
+      const until = performance.now() + STEP_MS;
+      let step = reading.next();
+      while (!step.done && performance.now() < until) step = reading.next();
+      if (step.done) return step.value;
+      reached(step.value);
+      await new Promise((resolve) => setTimeout(resolve));
+      if (newestReading !== reading) return undefined;
+    }
+  },
+  stopReading(): void {
+    newestReading = undefined;
+  },
 };
 
 export type DesignWorker = typeof worker;

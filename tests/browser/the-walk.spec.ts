@@ -1,9 +1,17 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { newDocument } from '../../src/core/survey';
 import { writeSurvey } from '../../src/core/walk';
 import { learningOval } from '../../src/demo/learning-oval';
 import { smallValley } from '../../src/demo/small-valley';
 import { choose, openLayout, savedDocument, watchErrors } from './open';
+
+/** As a whole text is pasted where one phrase is wanted. */
+const pasteRows = (page: Page, rows: string[]) =>
+  page.getByRole('textbox', { name: /^Along/ }).evaluate((field, text) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text', text);
+    field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  }, rows.join('\n'));
 
 /** An oval with a passing loop, a siding, platforms and signals: 30 things, as somebody says them who has done it before. */
 const OVAL = [
@@ -121,14 +129,7 @@ test('a survey is pasted: bad rows are listed, the good ones kept; and one writt
   const errors = watchErrors(page);
   await openLayout(page, learningOval());
   const rows = Array.from({ length: 5000 }, (_, i) => (i % 10 === 3 ? 'spoon 12' : `gap ${10 + i * 5}`));
-  await page.getByRole('textbox', { name: /^Along/ }).evaluate(
-    (field, text) => {
-      const clipboardData = new DataTransfer();
-      clipboardData.setData('text', text);
-      field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
-    },
-    ['line Long 60000', ...rows].join('\n'),
-  );
+  await pasteRows(page, ['line Long 60000', ...rows]);
   await expect(page.getByText('5001 rows: 4501 can be added, 500 cannot.')).toBeVisible();
   await expect(page.getByRole('list', { name: 'Rows that cannot be added' })).toContainText('5');
   await page.getByRole('button', { name: 'Add nothing' }).click();
@@ -146,6 +147,32 @@ test('a survey is pasted: bad rows are listed, the good ones kept; and one writt
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   const { document: stored } = await (await page.request.get(`/api/layouts/${id}`)).json();
   expect(writeSurvey(stored)).toBe(writeSurvey(smallValley()));
+  expect(errors).toEqual([]);
+});
+
+test('a text of 20,000 rows is read aside: how far is shown, it can be stopped and begun again', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, learningOval());
+  const rows = Array.from({ length: 19_999 }, (_, at) => `gap ${at + 1} cm`);
+  const field = page.getByRole('textbox', { name: 'Text to take up' });
+  await pasteRows(page, ['line Long 20100', ...rows]);
+  await page.getByRole('button', { name: 'Stop reading' }).click();
+  await expect(page.getByText('Reading was stopped.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Add all' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByRole('progressbar', { name: 'Reading' })).toBeVisible();
+  await expect(page.getByText('20000 rows: all can be added.')).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Another text' }).click();
+  await field.fill('line Long 200\ngap 40');
+  await page.getByRole('button', { name: 'Add all' }).click();
+  await page.getByRole('button', { name: 'As text' }).click();
+  await page.getByRole('tab', { name: 'Take up a text' }).click();
+  await field.fill('line Long 200\ngap 40');
+  await expect(page.getByText('2 rows: all of it is there already.')).toBeVisible();
+  await field.fill('line Long 200\ngap 40\ngap 60');
+  await expect(page.getByText('3 rows: 1 can be added, 2 are there already.')).toBeVisible();
+  await field.fill('line Long 300\ngap 60');
+  await expect(page.getByText('There is a line “Long” already, and it is 200 cm long.')).toBeVisible();
   expect(errors).toEqual([]);
 });
 

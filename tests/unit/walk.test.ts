@@ -492,3 +492,38 @@ function withoutFaults(document: LayoutDocument): LayoutDocument {
     document = { ...document, [list]: thingsOf(document, list).filter((_: Thing, i) => i !== Number(fault[2])) };
   }
 }
+
+describe('a text that says what there is already', () => {
+  const rows = (text: string, d: LayoutDocument) => {
+    const { additions, bad, there } = readSurvey(text, d);
+    return { adds: additions.map(({ list }) => list), bad: bad.map(({ row, problem }) => `${row} ${problem}`), there };
+  };
+  const main = walkAlong(newDocument('Own'), 'line Main 480', 'gap 96');
+  test('adds nothing, however often it is taken up', () => {
+    expect(rows('line Main 480\ngap 96', main)).toEqual({ adds: [], bad: [], there: 2 });
+    expect(rows('line Main 480', main)).toEqual({ adds: [], bad: [], there: 1 });
+    expect(rows('line Main 480\ngap 96\ngap 120', main)).toEqual({ adds: ['features'], bad: [], there: 2 });
+    for (const d of [smallValley(), learningOval(), randomLine(3), randomLine(8)])
+      expect(rows(writeSurvey(d), d)).toMatchObject({ adds: [], bad: [] });
+  });
+  test.each([
+    ['line Main 300', 'it is 480 cm long'],
+    ['line Main 480 circuit', 'it is no circuit'],
+    ['line Main 300 circuit', 'it is 480 cm long, and is no circuit'],
+    ['line Main 480 one way eastbound', 'it is run both ways'],
+  ])('%s: a line of that name that is another is refused, with all that stands on it', (text, other) => {
+    const d = { ...main, directions: { up: 'eastbound', down: 'westbound' } };
+    expect(rows(`${text}\ngap 30\nline Loop 200\ngap 40`, d)).toEqual({
+      adds: ['lines', 'features'],
+      bad: [
+        `1 There is a line “Main” already, and ${other}. Say “line Main” to walk along it, or give this one another name.`,
+        '2 It stands on the line of row 1, which is not taken.',
+      ],
+      there: 0,
+    });
+  });
+  test('on the line under the sheet the same is told', () => {
+    expect(say(main, 'line Main 300')).toMatchObject({ meant: 'line "Main"' });
+    expect(say(main, 'line Main 480')).toMatchObject({ additions: [], line: main.lines[0]!.id });
+  });
+});

@@ -4,7 +4,7 @@
  */
 export { freshIn } from './fresh';
 export { type PhraseReading, readPhrase, SAID } from './read-phrase';
-export { type BadRow, readSurvey, type SurveyReading, withAdditions } from './read-survey';
+export { type BadRow, readSurvey, type SurveyReading, surveyReading, withAdditions } from './read-survey';
 export type { Addition, Walk } from './walk';
 export { nearest } from './words';
 export { writeSurvey } from './write-survey';

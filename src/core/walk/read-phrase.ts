@@ -1,4 +1,5 @@
-import type { TypedLength } from '../measure';
+import { showLength, type TypedLength } from '../measure';
+import type { Line } from '../survey';
 import { directions } from './directions';
 import { FORMS } from './forms';
 import { length, lineAt, type Part, type Read } from './parts';
@@ -11,6 +12,8 @@ import { nearest, type Word, wordsOf } from './words';
 export interface PhraseReading {
   /** What it adds; nothing while it is not whole. */
   additions?: Addition[];
+  /** It says a line that there is already. */
+  there?: boolean;
   /** The line that is walked along afterwards. */
   line: string;
   last?: Walk['last'];
@@ -40,6 +43,9 @@ export const SAID: readonly { head: string; means: string }[] = [
 ];
 const HEADS = SAID.map(({ head }) => head);
 const LONGEST_HEAD = 2;
+
+/** A phrase that begins a line, or goes to one. */
+export const beginsLine = (said: string): boolean => headOf(wordsOf(said))?.head === LINE;
 
 /** Reads one phrase of a walk along the rails. */
 export function readPhrase(said: string, walk: Walk, fresh: Fresh): PhraseReading {
@@ -108,6 +114,8 @@ function readLine(words: readonly Word[], walk: Walk, fresh: Fresh): PhraseReadi
       .slice(0, from)
       .map(({ text }) => text)
       .join(' ');
+    const there = (walk.before ?? walk.document).lines.find(({ name }) => name === called);
+    if (there) return sameLine(there, { length: read.value, circuit, running: way, row }, walk, offers);
     const id = fresh.id('lines');
     const more = { ...(way && { running: way }), ...(row !== undefined && { drawing: { row } }) };
     const line: Addition = { list: 'lines', thing: { id, name: called, length: read.value, ...more } };
@@ -121,6 +129,38 @@ function readLine(words: readonly Word[], walk: Walk, fresh: Fresh): PhraseReadi
     line: walk.line,
     offers,
     asks: `There is no line “${all.map(({ text }) => text).join(' ')}” yet. Say how long it is: line Main 480; “circuit” after it, if its ends meet, and “one way ${walk.document.directions.up}”, if it is run in one direction only.`,
+  };
+}
+
+/** A line that there is already, as a text from elsewhere says it again: it is walked along, unless it was said to be another. */
+function sameLine(
+  { id, name, ...is }: Line,
+  said: { length: TypedLength; circuit: boolean; running: Line['running']; row: number | undefined },
+  { line, document }: Walk,
+  offers: string[],
+): PhraseReading {
+  const circuit = document.joins.some(({ a, b }) => a.line === id && b.line === id);
+  const other = [
+    is.length.tenthUm !== said.length.tenthUm && `is ${showLength(is.length.tenthUm, document.shownUnit)} long`,
+    said.circuit && !circuit && 'is no circuit',
+    said.running &&
+      is.running !== said.running &&
+      (is.running ? `is run ${document.directions[is.running]} only` : 'is run both ways'),
+    said.row !== undefined && is.drawing?.row !== said.row && 'is drawn in another row',
+  ].filter((one) => typeof one === 'string');
+  if (other.length === 0)
+    return {
+      additions: [],
+      line: id,
+      offers: [],
+      there: true,
+      means: 'It is there already, and is walked along from here on.',
+    };
+  return {
+    line,
+    offers,
+    problem: `There is a line “${name}” already, and it ${other.join(', and ')}. Say “line ${name}” to walk along it, or give this one another name.`,
+    meant: `line "${name}"`,
   };
 }
 

@@ -10,6 +10,8 @@ export interface Walk {
   /** What was said last that stands somewhere, and where: “+12” goes on from there, and a number alone says it again. */
   last?: { phrase: string; at: TenthUm; values: Values };
   whole?: WholeText;
+  /** Of a row of a text: the layout without what the text says. */
+  before?: LayoutDocument;
   /** What is spoken of may have a name, and that need not be in quotes. */
   named?: boolean;
 }

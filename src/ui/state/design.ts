@@ -89,7 +89,9 @@ export interface DesignSlice {
   /** What is asked of that division otherwise than usual, as long as the window is open. */
   wishes?: Partial<DivideWishes>;
   /** What a text of phrases would add to the layout. */
-  readText?: (text: string) => Promise<SurveyReading>;
+  /** Undefined where the reading was stopped, by `stopReading` or by the next text. */
+  readText?: (text: string, reached: (share: number) => void) => Promise<SurveyReading | undefined>;
+  stopReading?: () => void;
 }
 /** What comes of the trial with the design that is shown. */
 export const shownTried = ({ tried, design }: Pick<DesignSlice, 'tried' | 'design'>): Tried | undefined =>

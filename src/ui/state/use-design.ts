@@ -1,5 +1,5 @@
 'use client';
-import { type Remote, wrap } from 'comlink';
+import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect } from 'react';
 import type { DesignView, Some, Trial } from '@/core/design';
 import type { DivideWishes } from '@/core/divide';
@@ -41,7 +41,8 @@ export function useDesign(): void {
       failureFixesOf: (...of: Parameters<DesignWorker['failureFixesOf']>) => remote.failureFixesOf(...of),
       figuresOf: (of: LayoutDocument) => remote.figuresOf(of),
       suggest: (wishes: DivideWishes) => remote.suggest(wishes),
-      readText: (text: string) => remote.readText(text),
+      readText: (text: string, reached: (share: number) => void) => remote.readText(text, proxy(reached)),
+      stopReading: () => void remote.stopReading(),
     };
     let busy = false;
     let sent: { version: number; document: LayoutDocument } | undefined;

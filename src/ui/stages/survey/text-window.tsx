@@ -1,6 +1,6 @@
 'use client';
-import { Tabs } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { Progress, Tabs } from 'radix-ui';
+import { useState } from 'react';
 import type { SurveyReading } from '@/core/walk';
 import { writeSurvey } from '@/core/walk';
 import { BadRows } from '@/ui/parts/bad-rows';
@@ -8,6 +8,7 @@ import { saveFile } from '@/ui/parts/save-file';
 import { Window } from '@/ui/parts/window';
 import { useKept } from '@/ui/state/kept';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { useReading } from './use-reading';
 
 const TAB = 'cursor-pointer rounded-md px-3 py-1 data-[state=active]:bg-accent data-[state=active]:text-on-accent';
 
@@ -46,21 +47,11 @@ export function TextWindow({ pasted, onClose }: { pasted?: string; onClose: () =
 
 function TakeUp({ pasted, onDone }: { pasted: string; onDone: () => void }) {
   const store = useWorkbenchStore();
-  const readText = useWorkbench((s) => s.readText);
   const [text, setText] = useKept('survey text', pasted, pasted !== '');
-  const [read, setRead] = useState<{ text: string; reading: SurveyReading }>();
   const [refused, setRefused] = useState<string>();
-  useEffect(() => {
-    let over = false;
-    void readText?.(text).then((reading) => {
-      if (!over) setRead({ text, reading });
-    });
-    return () => {
-      over = true;
-    };
-  }, [readText, text]);
-  const { additions, bad, rows } = read?.reading ?? { additions: [], bad: [], rows: 0 };
-  const good = rows - bad.length;
+  const { now, share, begin, stop } = useReading(text);
+  const { additions, bad, rows, there } = now ?? { additions: [], bad: [], rows: 0, there: 0 };
+  const good = rows - bad.length - there;
   const take = () => {
     const says = `Take up ${good === 1 ? '1 row' : `${good} rows`} of text`;
     const problem = store.getState().attempt({ do: 'add things', things: additions, says });
@@ -73,26 +64,17 @@ function TakeUp({ pasted, onDone }: { pasted: string; onDone: () => void }) {
   };
   return (
     <>
-      <textarea
-        className="field h-56 w-full resize-y font-mono"
-        aria-label="Text to take up"
-        spellCheck={false}
-        value={text}
-        placeholder={
-          'line Main 480 circuit\ngap 96\nsignal 98\nline Loop 230\nline Main\nturnout left 84 to Loop start'
-        }
-        onChange={(event) => {
-          setText(event.target.value);
+      <TextToTakeUp
+        text={text}
+        change={(next) => {
+          setText(next);
           setRefused(undefined);
         }}
       />
       <p aria-live="polite" className="mt-2">
-        {read?.text !== text
-          ? 'Reading …'
-          : rows === 0
-            ? 'Nothing is said yet.'
-            : `${rows === 1 ? '1 row' : `${rows} rows`}: ${bad.length === 0 ? 'all can be added.' : `${good} can be added, ${bad.length} cannot.`}`}
+        {now ? saysOf(now) : share === undefined ? 'Reading was stopped.' : 'Reading …'}
       </p>
+      {!now && <StopOrBegin share={share} begin={begin} stop={stop} />}
       <BadRows label="Rows that cannot be added" rows={bad} />
       {refused && (
         <p role="alert" className="mt-2 text-fail">
@@ -100,13 +82,10 @@ function TakeUp({ pasted, onDone }: { pasted: string; onDone: () => void }) {
         </p>
       )}
       <div className="mt-3 flex gap-2">
-        <button
-          type="button"
-          className="button button-main"
-          onClick={take}
-          disabled={good === 0 || read?.text !== text}
-        >
-          {bad.length === 0 ? 'Add all' : `Add the ${good} good ${good === 1 ? 'row' : 'rows'}`}
+        <button type="button" className="button button-main" onClick={take} disabled={additions.length === 0}>
+          {bad.length + there === 0
+            ? 'Add all'
+            : `Add the ${good} ${there === 0 ? 'good' : 'new'} ${good === 1 ? 'row' : 'rows'}`}
         </button>
         <button type="button" className="button" onClick={leave}>
           Add nothing
@@ -114,6 +93,83 @@ function TakeUp({ pasted, onDone }: { pasted: string; onDone: () => void }) {
       </div>
     </>
   );
+}
+
+/** A field with more rows than this takes seconds to be laid out, and nobody changes so many by hand. */
+const MOST_ROWS = 2000;
+const SHOWN_ROWS = 12;
+
+/** The field for a text; of a long one only how it begins. */
+function TextToTakeUp({ text, change }: { text: string; change: (text: string) => void }) {
+  const rows = text.split('\n');
+  if (rows.length > MOST_ROWS)
+    return (
+      <section aria-label="Text to take up">
+        <pre className="field h-56 w-full overflow-auto font-mono">
+          {rows.slice(0, SHOWN_ROWS).join('\n')}
+          {'\n…'}
+        </pre>
+        <div className="mt-1 flex items-center gap-3">
+          <span className="text-ink2">
+            {rows.length} rows, of which the first {SHOWN_ROWS} are shown: too many to be changed here.
+          </span>
+          <button type="button" className="button" onClick={() => change('')}>
+            Another text
+          </button>
+        </div>
+      </section>
+    );
+  return (
+    <textarea
+      className="field h-56 w-full resize-y font-mono"
+      aria-label="Text to take up"
+      spellCheck={false}
+      value={text}
+      placeholder={'line Main 480 circuit\ngap 96\nsignal 98\nline Loop 230\nline Main\nturnout left 84 to Loop start'}
+      onChange={(event) => change(event.target.value)}
+      onPaste={(event) => {
+        const pasted = event.clipboardData.getData('text');
+        if (pasted.split('\n').length <= MOST_ROWS) return;
+        event.preventDefault();
+        const { selectionStart, selectionEnd } = event.currentTarget;
+        change(text.slice(0, selectionStart) + pasted + text.slice(selectionEnd));
+      }}
+    />
+  );
+}
+
+/** Something to look at while a long text is read, and the way out of it. */
+function StopOrBegin({ share, begin, stop }: Omit<ReturnType<typeof useReading>, 'now'>) {
+  if (share === 0) return null;
+  return (
+    <div className="mt-1 flex items-center gap-3">
+      {share !== undefined && (
+        <Progress.Root
+          aria-label="Reading"
+          value={Math.round(share * 100)}
+          className="h-2 w-56 overflow-hidden rounded-full bg-hair"
+        >
+          <Progress.Indicator className="h-full bg-accent" style={{ width: `${share * 100}%` }} />
+        </Progress.Root>
+      )}
+      <button type="button" className="button" onClick={share === undefined ? begin : stop}>
+        {share === undefined ? 'Read it' : 'Stop reading'}
+      </button>
+    </div>
+  );
+}
+
+/** How many rows there are, and what becomes of them. */
+function saysOf({ additions, bad, rows, there }: SurveyReading): string {
+  if (rows === 0) return 'Nothing is said yet.';
+  const counted = rows === 1 ? '1 row' : `${rows} rows`;
+  if (bad.length === 0 && additions.length === 0) return `${counted}: all of it is there already.`;
+  if (bad.length + there === 0) return `${counted}: all can be added.`;
+  const rest = [
+    there > 0 && `${there} ${there === 1 ? 'is' : 'are'} there already`,
+    bad.length > 0 && `${bad.length} cannot`,
+  ].filter((one) => one !== false);
+  return `${counted}: ${rows - bad.length - there} can be added, ${rest.join(', ')}.`;
 }
 
 function WrittenOut() {
