@@ -29,8 +29,8 @@ describe('one vehicle in two places', () => {
       'shared-vehicle v-wagon',
       'shared-vehicle v-wagon-r',
     ]);
-    expect(told[0]!.says).toContain('is part of Morning stopper; and of Quarry empties. What is measured');
-    expect(told[1]!.says).toContain('is part of Night mail, there 4 times. What is measured');
+    expect(told[0]!.says).toContain('stands in Morning stopper and in Quarry empties. What is measured');
+    expect(told[1]!.says).toContain('stands in Night mail 4 times. What is measured');
     const after = told.reduce((d, { fixes }) => mended(d, (fixes[0]!.edit as { id: string }).id), before);
     expect(sharedVehicleFindings(after)).toEqual([]);
     const reading = readDocument(after);

@@ -41,7 +41,9 @@ describe('axles as a cell says them', () => {
       [11, 'resistor', false],
       [14, 'nothing', true],
     ]);
-    expect(read.ok && writeAxles(read.value, H0)).toBe('2 cm motor; 5.5 cm; 11 cm resistor; 14 cm plastic');
+    expect(read.ok && writeAxles(read.value, ({ typed }) => typed)).toBe(
+      '2 cm motor; 5.5 cm; 11 cm resistor; 14 cm plastic',
+    );
   });
   test.each([
     ['2; 17', 'The axle at 17 lies beyond the vehicle, which is 16 cm long.'],
@@ -131,6 +133,29 @@ describe('the roster as a table', () => {
     for (const wrong of ['heavy', '1.2.3', '-4', '900 oz', '250 kg'])
       expect(column.read(wrong, {} as never, d).ok, wrong).toBe(false);
   });
+  test.each([
+    ['cm', '24 cm', '24 cm'],
+    ['cm', '9 1/2"', '24.13 cm'],
+    ['inch', '24 cm', '9 7/16"'],
+    ['inch', '9 1/2', '9 1/2 in'],
+    ['inch', '0.8 ft', '0.8 ft'],
+    ['inch', '40 scale ft', '40 scale ft'],
+    ['cm', '40 scale ft', '40 scale ft'],
+  ] as const)(
+    'lengths where %s rules: what was typed as %s is shown as %s, and changed from there',
+    (unit, text, shown) => {
+      const d = newDocument('Any', 'H0', unit);
+      const coach = newVehicle('coach', 'Coach', d);
+      const at = (key: string) => ROSTER_COLUMNS.find((one) => one.key === key)!;
+      const length = at('length').read(text, coach, d);
+      const axles = at('axles').read(`${text} resistor`, { ...coach, length: cm(200) }, d);
+      if (!length.ok || !axles.ok) throw new Error('Neither is wrong.');
+      const changed = { ...coach, ...length.value, ...axles.value };
+      expect(at('length').write(changed, d)).toBe(shown);
+      expect(at('axles').write(changed, d)).toBe(`${shown} resistor`);
+      expect(at('length').writeTyped!(changed, d)).toBe(text === '9 1/2' ? '9 1/2 in' : text);
+    },
+  );
   test('beneath a title that says a unit plain numbers are in that', () => {
     const grams = (title: string) =>
       readRoster(`Name\t${title}\nOre\t95\nTank\t3 oz\n`, newDocument('Any', 'H0', 'inch')).vehicles.map((one) =>

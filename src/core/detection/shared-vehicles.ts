@@ -9,7 +9,7 @@ export function sharedVehicleFindings(document: LayoutDocument): Finding<Edit>[]
     const atOnce = uses.filter(({ train }) => train.start).length > 1 || trains.length < uses.length;
     const times = trains.map((train) => {
       const own = uses.filter((use) => use.train === train).length;
-      return own === 1 ? train.name : `${train.name}, there ${own === 2 ? 'twice' : `${own} times`}`;
+      return own === 1 ? train.name : `${train.name} ${own === 2 ? 'twice' : `${own} times`}`;
     });
     const copies = uses.length - 1;
     return {
@@ -17,15 +17,18 @@ export function sharedVehicleFindings(document: LayoutDocument): Finding<Edit>[]
       kind: 'one vehicle in two places',
       severity: atOnce ? 'check' : 'note',
       subject: uses[1]!.train.id,
-      says: `${vehicle.name} is one vehicle of the roster, but is part of ${times.join('; and of ')}. ${
+      says: `${vehicle.name} is one vehicle of the roster, but stands in ${times.join(' and in ')}. ${
         atOnce
-          ? 'What is measured on it, or fitted to it, counts for all of these; on the track they are several.'
+          ? 'What is measured on it, or fitted to it, counts for each of these; on the track they are several vehicles.'
           : 'Only one of these trains can be on the track at a time.'
       }`,
       figures: [],
       fixes: [
         {
-          says: `Add ${copies === 1 ? 'another vehicle' : `${copies} more vehicles`} like it to the roster, so that each place has its own`,
+          says:
+            copies === 1
+              ? 'Add another like it, for the other place'
+              : `Add ${copies} more like it, one for each place`,
           edit: { do: 'give own vehicles', id: vehicle.id },
         },
       ],

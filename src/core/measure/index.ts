@@ -20,6 +20,7 @@ export {
 export {
   cm,
   fromMm,
+  isTypedIn,
   mmOf,
   readLength,
   type ShownUnit,
@@ -33,6 +34,7 @@ export {
   type TenthUm,
   type TypedLength,
 } from './length';
+export { showMoney, showWire, wireSoldBy } from './money';
 export { isScale, OWN_LIMITS, OWN_SCALE, SCALE_IDS, SCALES, type ScaleId, scaleOf, scaleRatio } from './scale';
 export { layoutSpeedMmPerS, readSpeed, scaleSpeedKmh, showSpeed } from './speed';
 export { STEPS } from './steps';

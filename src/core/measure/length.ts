@@ -53,6 +53,14 @@ const UNITS: Record<string, number> = {
   "'": TENTH_UM_PER_FOOT,
 };
 
+const isImperial = (unit: string): boolean => UNITS[unit]! % TENTH_UM_PER_INCH === 0;
+
+/** What was typed speaks in units of the kind that is shown; scale lengths are of either kind. */
+export function isTypedIn(typed: string, unit: ShownUnit): boolean {
+  const units: string[] = typed.toLowerCase().match(/[a-z]+|["']/g) ?? [];
+  return units.includes('scale') || units.every((one) => !UNITS[one] || isImperial(one) === (unit === 'inch'));
+}
+
 const FRACTIONS: Record<string, string> = {
   '½': '1/2',
   '¼': '1/4',

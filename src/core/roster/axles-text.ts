@@ -6,12 +6,10 @@ import type { CellReading, RosterContext } from './context';
 const MOST_AXLES = 24;
 
 /** Axles as a cell says them, from the leading end: “2 cm motor; 5.5 cm; 11 cm resistor; 14 cm plastic”. */
-export function writeAxles(axles: readonly Axle[], { shownUnit }: RosterContext): string {
+export function writeAxles(axles: readonly Axle[], say: (at: Axle['at']) => string): string {
   return axles
     .map(({ at, feeds, plastic }) =>
-      [at.typed || showLength(at.tenthUm, shownUnit), feeds === 'nothing' ? '' : feeds, plastic ? 'plastic' : '']
-        .filter(Boolean)
-        .join(' '),
+      [say(at), feeds === 'nothing' ? '' : feeds, plastic ? 'plastic' : ''].filter(Boolean).join(' '),
     )
     .join('; ');
 }

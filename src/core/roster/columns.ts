@@ -4,6 +4,7 @@ import { type Axle, LONGEST_NAME, type Vehicle } from '../survey';
 import { readAxles, writeAxles } from './axles-text';
 import type { CellReading, RosterContext } from './context';
 import { likelyAxles } from './new-vehicle';
+import { sayLength, sayTyped } from './say-length';
 
 type Fields = Omit<Vehicle, 'id'>;
 
@@ -18,7 +19,9 @@ export interface RosterColumn {
   /** Numbers sort as numbers. */
   sortsBy?(vehicle: Fields): number;
   write(vehicle: Fields, context: RosterContext): string;
-  /** The same for a file, where `write` rounds. */
+  /** The same as it was typed, which is where changing it begins. */
+  writeTyped?(vehicle: Fields, context: RosterContext): string;
+  /** The same for a file, where `write` rounds what nobody typed. */
   writeExactly?(vehicle: Fields): string;
   /** Other titles that a table may have for it, in lower case, and the unit that a number beneath such a title is in. */
   headings?: Readonly<Record<string, string>>;
@@ -70,6 +73,7 @@ const perhapsLength = (key: 'magnetAt' | 'leastRadius', title: string, means: st
   empty: 'none',
   sortsBy: (vehicle) => vehicle[key]?.tenthUm ?? -1,
   write: (vehicle, context) => (vehicle[key] ? sayLength(vehicle[key], context) : ''),
+  writeTyped: (vehicle, context) => (vehicle[key] ? sayTyped(vehicle[key], context) : ''),
   read(text, { length }, { shownUnit, scale }) {
     if (text === '' || text === '-') return fine({ [key]: undefined });
     const read = readLength(text, shownUnit, scale);
@@ -78,9 +82,6 @@ const perhapsLength = (key: 'magnetAt' | 'leastRadius', title: string, means: st
     return fine({ [key]: read.value });
   },
 });
-
-const sayLength = ({ typed, tenthUm }: TypedLength, { shownUnit }: RosterContext): string =>
-  typed || showLength(tenthUm, shownUnit);
 
 /** Of two axles, one may be beyond a vehicle that became shorter; they keep their shares of it. */
 const stretched = (axles: readonly Axle[], before: TypedLength, now: TypedLength, context: RosterContext): Axle[] =>
@@ -129,6 +130,7 @@ export const ROSTER_COLUMNS: readonly RosterColumn[] = [
     means: 'Over couplers.',
     sortsBy: ({ length }) => length.tenthUm,
     write: ({ length }, context) => sayLength(length, context),
+    writeTyped: ({ length }, context) => sayTyped(length, context),
     read(text, { axles, length }, context) {
       const read = readLength(text, context.shownUnit, context.scale);
       if (!read.ok) return wrong(read.problem);
@@ -143,7 +145,8 @@ export const ROSTER_COLUMNS: readonly RosterColumn[] = [
       'Where each lies, from its front, and what it feeds: 2 cm motor; 5.5 cm; 11 cm resistor; 14 cm plastic. Empty: as usual for its kind.',
     empty: 'usual',
     sortsBy: ({ axles }) => axles.length,
-    write: ({ axles }, context) => writeAxles(axles, context),
+    write: ({ axles }, context) => writeAxles(axles, (at) => sayLength(at, context)),
+    writeTyped: ({ axles }, context) => writeAxles(axles, (at) => sayTyped(at, context)),
     read(text, { kind, length }, context) {
       if (text === '') return fine({ axles: likelyAxles(kind, length, context) });
       const read = readAxles(text, length.tenthUm, context);

@@ -9,7 +9,9 @@ import { newVehicle } from './new-vehicle';
 export function writeRoster(document: Pick<LayoutDocument, 'vehicles' | 'scale' | 'shownUnit'>): string {
   const titles = ROSTER_COLUMNS.map(({ title }) => title);
   const rows = document.vehicles.map((vehicle) =>
-    ROSTER_COLUMNS.map((column) => column.writeExactly?.(vehicle) ?? column.write(vehicle, document)),
+    ROSTER_COLUMNS.map(
+      (column) => column.writeExactly?.(vehicle) ?? (column.writeTyped ?? column.write)(vehicle, document),
+    ),
   );
   return `${Papa.unparse([titles, ...rows])}\r\n`;
 }

@@ -14,6 +14,7 @@ export const FIELDS = {
   dropouts: 'What is expected of drop-outs',
   electrics: 'Voltage, resistor axles and leakage',
   prices: 'Prices and budget',
+  money: 'Money of the prices',
   people: 'People who run it',
   ownReturns: 'Returns of the boosters',
   directions: 'Names of the directions',

@@ -16,6 +16,7 @@ export type TrafficEdit =
   | { do: 'add movement'; movement: Omit<Movement, 'id'> }
   | { do: 'change movement'; id: string; change: Partial<Omit<Movement, 'id'>> }
   | { do: 'price'; prices: Prices }
+  | { do: 'pay in'; money: string | undefined }
   /** New names of signals, by id, all at once. */
   | { do: 'number signals'; names: Readonly<Record<string, string>> }
   /** New names of lines, by id, all at once. */
@@ -52,6 +53,9 @@ export function editTraffic(document: LayoutDocument, edit: TrafficEdit): string
         );
       return edit.do === 'add movement' ? 'Add a movement' : 'Change a movement';
     }
+    case 'pay in':
+      document.money = edit.money;
+      return edit.money ? `Pay in ${edit.money}` : 'Pay in any money';
     case 'price':
       document.prices = edit.prices;
       return 'Change prices or the budget';

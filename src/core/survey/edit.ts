@@ -117,6 +117,7 @@ const EDITS: { readonly [D in Single['do']]: (document: LayoutDocument, edit: Ex
     'add movement': editTraffic,
     'change movement': editTraffic,
     price: editTraffic,
+    'pay in': editTraffic,
     'number signals': editTraffic,
     'number tracks': editTraffic,
     'own rules': editRules,

@@ -30,6 +30,8 @@ const scale = () =>
 /** What a price list has: for each one, and what there is to spend in a month. */
 export const PRICED = ['head', 'detector', 'spot', 'module', 'motor', 'metre', 'axle', 'month'] as const;
 export type Priced = (typeof PRICED)[number];
+/** Letters or signs of money. */
+const MONEY = 8;
 
 const fieldSchemas = {
   format: choice(DOCUMENT_FORMAT),
@@ -65,6 +67,8 @@ const fieldSchemas = {
     .noUnknown()
     .optional()
     .default(undefined),
+  /** What they are paid in, as it is written: € or kr. */
+  money: text(MONEY).optional().default(undefined),
   /** What people call the directions of increasing (up) and decreasing (down) distance. */
   directions: record({ up: text(LONGEST_NAME.thing), down: text(LONGEST_NAME.thing) }),
   signalSide: choice('right', 'left'),

@@ -3,14 +3,7 @@ import { createColumnHelper } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { giveInputs, inputOf } from '@/core/detection';
 import { sensorKind } from '@/core/kinds';
-import {
-  type ShownUnit,
-  showLength,
-  showNumber,
-  TENTH_UM_PER_FOOT,
-  TENTH_UM_PER_METRE,
-  type TenthUm,
-} from '@/core/measure';
+import { showLength, showWire } from '@/core/measure';
 import { type LayoutDocument, type Modules, saySensorInput, USUAL_MODULES } from '@/core/survey';
 import { straighten } from '@/core/track';
 import { AskFirst } from '@/ui/parts/ask-first';
@@ -71,7 +64,7 @@ export function ModuleInputs({ document }: { document: LayoutDocument }) {
       <p className="text-ink2">
         {without === rows.length
           ? 'No sensor has an input yet.'
-          : `${rows.length - without} of ${rows.length} sensors on ${used} ${used === 1 ? 'module' : 'modules'}; from each sensor to the middle of its module, ${sayWire(wire, document.shownUnit)} of wire along the line.`}
+          : `${rows.length - without} of ${rows.length} sensors on ${used} ${used === 1 ? 'module' : 'modules'}; from each sensor to the middle of its module, ${showWire(wire, document.shownUnit)} of wire along the line.`}
       </p>
       <div className="mt-2 flex gap-2">
         <NumberField
@@ -140,10 +133,6 @@ export function ModuleInputs({ document }: { document: LayoutDocument }) {
     </PanelSection>
   );
 }
-
-/** A length of wire, in metres or feet: nobody cuts wire to the millimetre. */
-const sayWire = (wire: TenthUm, unit: ShownUnit): string =>
-  unit === 'cm' ? `${showNumber(wire / TENTH_UM_PER_METRE, 1)} m` : `${showNumber(wire / TENTH_UM_PER_FOOT, 0)} ft`;
 
 function rowsOf(document: LayoutDocument): Row[] {
   const lines = new Map(document.lines.map(({ id, name }) => [id, name]));

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { type BestAxles, consistOf, type SeeEverywhere, unseenOf } from '@/core/detection';
-import { fromMm, showLength, showNumber } from '@/core/measure';
+import { fromMm, showLength, showMoney } from '@/core/measure';
 import { type LayoutDocument, type Train, USUAL_PRICES } from '@/core/survey';
 import { Caution } from '@/ui/parts/caution';
 import { Fold } from '@/ui/parts/fold';
@@ -100,8 +100,8 @@ function Answer({ document, found: { places, hopeless } }: { document: LayoutDoc
       </p>
       {places.length > 0 && (
         <p className="text-ink2">
-          {places.length === 1 ? 'It costs' : 'They cost'} about {showNumber(places.length * axle, 2)}
-          {places.length > 1 && `, ${showNumber(axle, 2)} each`}, by the price list of Traffic.
+          {places.length === 1 ? 'It costs' : 'They cost'} about {showMoney(places.length * axle, document.money)}
+          {places.length > 1 && `, ${showMoney(axle, document.money)} each`}, by the price list of Traffic.
         </p>
       )}
       {lost.length > 0 && (
@@ -163,7 +163,7 @@ function WithFewer({ document, all }: { document: LayoutDocument; all: number })
           <p className="mt-1">
             {found.places.length === 0
               ? 'So few make no train seen enough.'
-              : `${found.places.length} of them, for about ${showNumber(found.places.length * axle, 2)}, make ${document.trains.length - unseen.length} of ${document.trains.length} trains seen wherever it matters${found.certain ? '; no other choice does more.' : '. There are too many choices to look at all of them.'}`}
+              : `${found.places.length} of them, for about ${showMoney(found.places.length * axle, document.money)}, make ${document.trains.length - unseen.length} of ${document.trains.length} trains seen wherever it matters${found.certain ? '; no other choice does more.' : '. There are too many choices to look at all of them.'}`}
           </p>
           <ul>
             {unseen.map((train) => (

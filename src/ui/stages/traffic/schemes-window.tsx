@@ -1,10 +1,19 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import { costOf, type SchemeFigures } from '@/core/design';
-import { type ShownUnit, showLength, showNumber } from '@/core/measure';
+import {
+  type ShownUnit,
+  showLength,
+  showMoney,
+  showNumber,
+  showWire,
+  TENTH_UM_PER_METRE,
+  wireSoldBy,
+} from '@/core/measure';
 import { type LayoutDocument, PRICED, type Priced, type Prices, USUAL_PRICES } from '@/core/survey';
 import { type Revision, titleOf, useRevisions, when } from '@/ui/history/use-revisions';
 import { CheckBox } from '@/ui/parts/check-box';
+import { CommitText } from '@/ui/parts/commit-text';
 import { Fold } from '@/ui/parts/fold';
 import { KeptColumn } from '@/ui/parts/kept-column';
 import { Window } from '@/ui/parts/window';
@@ -84,7 +93,12 @@ export function SchemesWindow({ onClose }: { onClose: () => void }) {
 }
 
 /** One row of the table: what it is called, and what a scheme has there. */
-type Row = [says: string, of: (figures: SchemeFigures, unit: ShownUnit, prices: Prices) => string];
+type Row = [says: string, of: (figures: SchemeFigures, given: Given) => string];
+interface Given {
+  unit: ShownUnit;
+  prices: Prices;
+  money: string | undefined;
+}
 const list = (all: readonly string[]): string => (all.length === 0 ? 'none' : all.join(', '));
 const ROWS: readonly Row[] = [
   ['Signal heads', ({ heads }) => String(heads)],
@@ -99,16 +113,16 @@ const ROWS: readonly Row[] = [
       `${contacts}${contactsMissing > 0 ? `, ${contactsMissing} without a spare one` : ''}`,
   ],
   ['Resistor axles', ({ axles }) => String(axles)],
-  ['Wire along the line', ({ wireM }) => `${showNumber(wireM, 0)} m`],
-  ['Cost, about', (figures, _, prices) => showNumber(costOf(figures, prices).cost, 0)],
+  ['Wire along the line', ({ wireM }, { unit }) => showWire(wireM * TENTH_UM_PER_METRE, unit)],
+  ['Cost, about', (figures, { prices, money }) => showMoney(costOf(figures, prices).cost, money, 0)],
   [
     'Months at your budget',
-    (figures, _, prices) => {
+    (figures, { prices }) => {
       const { months } = costOf(figures, prices);
       return Number.isFinite(months) ? showNumber(Math.ceil(months), 0) : 'no budget';
     },
   ],
-  ['Track that nothing watches', ({ unwatched }, unit) => showLength(unwatched, unit)],
+  ['Track that nothing watches', ({ unwatched }, { unit }) => showLength(unwatched, unit)],
   ['Points without protection', ({ unprotected }) => list(unprotected)],
   ['Left out on purpose', ({ leftOut }) => list(leftOut.map(({ name, why }) => `${name}: ${why}`))],
   ['Not decided yet', ({ undecided }) => list(undecided)],
@@ -132,6 +146,7 @@ function Table({
   onGoOn: (revision: Revision) => void;
 }) {
   const prices = useWorkbench((s) => s.document.prices) ?? USUAL_PRICES;
+  const money = useWorkbench((s) => s.document.money);
   const figures = useFigures(columns.map(({ document }) => document));
   return (
     <table className="w-full text-left">
@@ -162,7 +177,7 @@ function Table({
         {ROWS.map(([says, of]) => {
           const cells = columns.map(({ document }) => {
             const found = document && figures.get(document);
-            return found ? of(found, unit, prices) : '…';
+            return found ? of(found, { unit, prices, money }) : '…';
           });
           const differ = new Set(cells).size > 1;
           return (
@@ -196,13 +211,12 @@ function useFigures(documents: readonly (LayoutDocument | undefined)[]): Readonl
   return found;
 }
 
-const PRICE_OF: Record<Priced, string> = {
+const PRICE_OF: Record<Exclude<Priced, 'metre'>, string> = {
   head: 'A signal head',
   detector: 'A detector of a section',
   spot: 'A spot',
   module: 'An input module',
   motor: 'A turnout motor',
-  metre: 'A metre of wire',
   axle: 'A resistor axle',
   month: 'To spend in a month',
 };
@@ -211,22 +225,34 @@ const PRICE_OF: Record<Priced, string> = {
 function PriceList() {
   const store = useWorkbenchStore();
   const own = useWorkbench((s) => s.document.prices);
+  const money = useWorkbench((s) => s.document.money);
+  const unit = useWorkbench((s) => s.document.shownUnit);
+  const wire = wireSoldBy(unit);
   const prices = own ?? USUAL_PRICES;
   return (
     <Fold title="Prices">
-      <div className="grid max-w-[720px] grid-cols-4 gap-2">
-        {PRICED.map((what) => (
-          <NumberField
-            key={`${what} ${prices[what]}`}
-            label={PRICE_OF[what]}
-            value={prices[what]}
-            least={0}
-            most={100_000}
-            unit="money"
-            digits={2}
-            onCommit={(price) => store.getState().edit({ do: 'price', prices: { ...prices, [what]: price } })}
-          />
-        ))}
+      <div className="grid max-w-[720px] grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-2">
+        <CommitText
+          label="You pay in"
+          value={money ?? ''}
+          onCommit={(said) => store.getState().attempt({ do: 'pay in', money: said || undefined })}
+        />
+        {PRICED.map((what) => {
+          /** A metre of wire is kept; where it is sold by the foot, that is priced. */
+          const share = what === 'metre' ? wire.ofMetre : 1;
+          return (
+            <NumberField
+              key={`${what} ${prices[what]} ${unit}`}
+              label={what === 'metre' ? `A ${wire.one} of wire` : PRICE_OF[what]}
+              value={prices[what] * share}
+              least={0}
+              most={100_000}
+              unit={money ?? 'money'}
+              digits={2}
+              onCommit={(price) => store.getState().edit({ do: 'price', prices: { ...prices, [what]: price / share } })}
+            />
+          );
+        })}
       </div>
       <p className="mt-1 text-ink3">
         {own ? 'As you have said, for every scheme.' : 'Only examples: put in what you pay.'}

@@ -21,6 +21,7 @@ export const RosterCell = memo(function RosterCell({
   const [problem, setProblem] = useState<string>();
   const context = { scale, shownUnit };
   const shown = column.write(vehicle, context);
+  const before = column.writeTyped?.(vehicle, context) ?? shown;
   const label = `${column.title} of ${vehicle.name}`;
   const say = (text: string): boolean => {
     const read = column.read(text.trim(), vehicle, context);
@@ -53,7 +54,7 @@ export const RosterCell = memo(function RosterCell({
       </>
     );
   const leave = () => {
-    if (typed === undefined || typed.trim() === shown || say(typed)) setTyped(undefined);
+    if (typed === undefined || typed.trim() === before || say(typed)) setTyped(undefined);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Enter') leave();
@@ -68,8 +69,8 @@ export const RosterCell = memo(function RosterCell({
         type="button"
         aria-label={`${label}: ${shown || 'none'}`}
         className={`min-h-6 min-w-10 cursor-text rounded-sm px-1 text-left hover:bg-accent-tint ${shown.length < SHORT ? 'whitespace-nowrap' : 'min-w-36'}`}
-        onClick={() => setTyped(shown)}
-        onKeyDown={(event) => event.key === 'F2' && setTyped(shown)}
+        onClick={() => setTyped(before)}
+        onKeyDown={(event) => event.key === 'F2' && setTyped(before)}
       >
         {shown || <span className="text-ink3">–</span>}
       </button>
