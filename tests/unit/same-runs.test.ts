@@ -89,18 +89,18 @@ describe('what does the same as before, on the demo and on generated layouts', (
       ),
     ).toMatchInlineSnapshot(`
       [
-        "Ondrel Valley: 13e6cf5f7c316dc3",
+        "Ondrel Valley: cedd26937a485d0f",
         "Learning oval: e251885364167d4f",
-        "Random 1: f5616a97184d796b",
-        "Random 2: 246301ed78df43f1",
-        "Random 3: 0bbc3cd988f72de5",
-        "Random 4: 45698d3a66cca5c6",
-        "Random 5: 8edaf43eb61388a2",
-        "Random 6: 2813da90e66a518c",
-        "Random 7: 5135a0c9a63b4ab5",
-        "Random 8: b8b8cdddb6347ea1",
-        "Random 9: bd9571c676f5baba",
-        "Random 10: 893013befc14e5c2",
+        "Random 1: 964a3ce03edac69c",
+        "Random 2: fc54ddd88a6fa624",
+        "Random 3: ff227dccf7d48f10",
+        "Random 4: a4d0afbd75810381",
+        "Random 5: 2bdace0ef77af7f2",
+        "Random 6: a8e9dc8076bc67bc",
+        "Random 7: 7f99efae0bf01212",
+        "Random 8: a351b0ff05921b03",
+        "Random 9: 19e884d1ba16eb6d",
+        "Random 10: 16acc8abdeff1ab7",
       ]
     `);
   });

@@ -433,6 +433,7 @@ function surveys(): fc.Arbitrary<LayoutDocument> {
     kind: fc.constantFrom(...SENSOR_KIND_IDS),
     anchor: fc.record({ line, at: length }),
     holdMs: fc.constantFrom(0, 1000, 2500),
+    side: fc.constantFrom(undefined, 'left' as const, 'right' as const),
     input: fc.constantFrom(undefined, { module: 'A 3', number: undefined }, { module: '2', number: 5 }),
     patterns,
     certainty,

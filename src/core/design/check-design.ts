@@ -2,10 +2,12 @@ import {
   detectionFindings,
   fitFindings,
   inferredFindings,
+  lightCarFindings,
   powerFindings,
   sensitivityFindings,
   sharedVehicleFindings,
   spotFindings,
+  swingFindings,
 } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
@@ -46,6 +48,8 @@ export function checkDesign(document: LayoutDocument): Design {
     ...surveyFindings(document, graph),
     ...fitFindings(document, graph),
     ...sharedVehicleFindings(document),
+    ...swingFindings(document),
+    ...lightCarFindings(document),
     ...powerFindings(document, partition),
     ...aspectFindings(scheme),
     ...ownRuleFindings(system),

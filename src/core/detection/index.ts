@@ -21,6 +21,7 @@ export { chanceShown, shortestHoldMs } from './hold';
 export { INFERRED_BY, type Inferred, type InferredBy, isSaid, spotsOf } from './inferred';
 export { inferredFindings } from './inferred-findings';
 export { type GivenInputs, giveInputs, inputName, inputOf, shareOut, wireOf } from './inputs';
+export { lightCarFindings } from './light-cars';
 export { onwardPieces } from './onward-pieces';
 export {
   blockOf,
@@ -39,5 +40,6 @@ export { type Sensitivity, sensitivityFindings, sensitivityOf } from './sensitiv
 export { sharedVehicleFindings } from './shared-vehicles';
 export { spotFindings } from './spot-findings';
 export type { SpotPair } from './spot-pairs';
+export { swingFindings } from './swing-findings';
 export { kindForSections, middleOf, watchIt } from './watch-it';
 export { seenAcross, watchedFrom } from './watched-ways';

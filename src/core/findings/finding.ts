@@ -14,6 +14,8 @@ export const FINDING_KINDS = {
   'block shorter than the longest train': { stage: 'survey' },
   'train no detector sees': { stage: 'detect', hazard: 'two trains in a block' },
   'spot that can miss a train': { stage: 'detect' },
+  'spot on the inside of a curve': { stage: 'detect' },
+  'car too light for sure contact': { stage: 'detect' },
   'unseen tail': { stage: 'detect', hazard: 'trains touch' },
   'unseen over points': { stage: 'detect', hazard: 'points moved under a train' },
   'overhang over points': { stage: 'detect', hazard: 'points moved under a train' },

@@ -17,7 +17,7 @@ export type SensorEdit =
       do: 'change sensor';
       id: string;
       /** Its input as it is written: “2.5”. */
-      change: Partial<Pick<Sensor, 'kind' | 'holdMs' | 'noticesMa' | 'turns'> & { input: string }>;
+      change: Partial<Pick<Sensor, 'kind' | 'holdMs' | 'noticesMa' | 'turns' | 'side'> & { input: string }>;
     }
   /** The input of each sensor, by its id, as it is written, and what modules have them. */
   | { do: 'give inputs'; modules: Modules; inputs: Readonly<Record<string, string>> }

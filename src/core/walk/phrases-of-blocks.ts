@@ -11,6 +11,7 @@ export const detector: Phrase = {
     part.at(),
     part.oneOf('kind', SENSOR_KIND_IDS, SENSOR_KIND_IDS[0]),
     part.name(),
+    optional(part.oneOf('side', ['left', 'right'])),
     part.labelled('hold', optional(part.number('holdMs', 'ms')), 'Say for how long it counts: hold 1000 ms.'),
     part.labelled('notices', optional(part.number('noticesMa', 'ma')), 'Say from how much on: notices 2 mA.'),
     part.labelled(

@@ -16,6 +16,12 @@ export const DETECTORS_BROKEN = [
   { value: 'occupied', says: 'read occupied: on while free' },
   { value: 'free', says: 'read free: on while occupied' },
 ] as const;
+/** Looking the way that distances increase. */
+export const sidesOf = (directions: { up: string }) =>
+  [
+    { value: 'left', says: `left of the track, looking ${directions.up}` },
+    { value: 'right', says: `right of the track, looking ${directions.up}` },
+  ] as const;
 export const SIGNALS_BROKEN = [
   { value: 'stop', says: 'stop: energised to clear' },
   { value: 'clear', says: 'clear: energised to stop' },

@@ -9,7 +9,7 @@ import { Term } from '@/ui/parts/term';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
 import { NumberField } from './number-field';
-import { DETECTORS_BROKEN } from './options';
+import { DETECTORS_BROKEN, sidesOf } from './options';
 import { PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
@@ -25,7 +25,7 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
   const stage = useWorkbench((s) => s.stage);
   const edit = useEdit();
   const { id, name, kind, anchor, holdMs } = sensor;
-  const { title, means, getsWrong, reachMm, inFeeder, tells } = sensorKind(kind);
+  const { title, means, getsWrong, reachMm, inFeeder, tells, beside } = sensorKind(kind);
   const line = document.lines.find((l) => l.id === anchor.line)?.name;
   return (
     <>
@@ -115,6 +115,15 @@ export function SensorSelection({ sensor }: { sensor: Sensor }) {
               placeholder="not said yet"
               options={DETECTORS_BROKEN}
               onChange={(sensors) => edit({ do: 'wire', ids: [id], wiring: { sensors } })}
+            />
+          )}
+          {beside && (
+            <Choice
+              label="It stands"
+              value={sensor.side}
+              placeholder="not said yet"
+              options={sidesOf(document.directions)}
+              onChange={(side) => edit({ do: 'change sensor', id, change: { side } })}
             />
           )}
           <PatternChoices at="sensor" thing={sensor} />

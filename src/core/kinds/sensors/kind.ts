@@ -34,6 +34,8 @@ export interface SensorKind {
    * each pulse of a spot there, or from when a spot there notices the nose of a train until one beyond the block does.
    */
   tells?: 'for a time' | 'as people say' | 'by turns' | 'by the nose';
+  /** It stands beside the track and looks at the side of what passes: in a curve the ends of a vehicle swing away from it. */
+  beside?: true;
   /** It says so for an instant: a pulse can be missed, or come twice. */
   pulses?: true;
   /** Two of them at each end of a block can tell of it. */

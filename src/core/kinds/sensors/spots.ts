@@ -9,7 +9,7 @@ const magnets: InPairs = { counts: { what: 'magnets', bits: 3 } };
 const spot = (
   own: Pick<
     SensorKind,
-    'title' | 'means' | 'getsWrong' | 'notices' | 'reachMm' | 'wants' | 'mark' | 'pulses' | 'inPairs'
+    'title' | 'means' | 'getsWrong' | 'notices' | 'reachMm' | 'wants' | 'mark' | 'beside' | 'pulses' | 'inPairs'
   >,
 ): SensorKind => ({
   names: 'P',
@@ -21,10 +21,12 @@ const spot = (
 
 export const opticalSpot = spot({
   title: 'Optical spot',
-  means: 'Notices any vehicle over it. Light in the room and the gaps between cars mislead it.',
+  means:
+    'Stands beside the track and notices any vehicle before it. Light in the room and the gaps between cars mislead it.',
   getsWrong: 'It says free between two cars, and occupied when the light in the room changes.',
   notices: BODY,
   reachMm: 2,
+  beside: true,
   inPairs: {},
   wants: 'vehicle',
   mark: 'M-4 4L0 -4L4 4Z',

@@ -32,6 +32,8 @@ export const sensorSchema = record({
   /** What one in a feeder notices through one turn, in mA, and how often the feeder is wound through it, where that is known. */
   noticesMa: amount(0.01, 1000).optional().default(undefined),
   turns: count(1, MOST_TURNS).optional().default(undefined),
+  /** On which side of the track it stands, looking up the line, where that is known. */
+  side: choice('left', 'right').optional().default(undefined),
   /** The input of a module that it is wired to: which module, and the number of the input there. */
   input: record({ module: text(LONGEST_MODULE), number: count(1, 999).optional().default(undefined) })
     .optional()
