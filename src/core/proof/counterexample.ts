@@ -2,7 +2,7 @@ import type { Explorer } from './explore';
 import { type Course, choiceOf, indexOf, kindOf, moveOf } from './moves';
 
 /** Where no train runs. */
-const NO_COURSE: Course = { runMm: 0, longMm: 0, rests: false };
+const NO_COURSE: Course = { runMm: 0, longMm: 0 };
 
 /** One thing that is done in a step: its kind by number in MOVES, which thing, and which choice. */
 export interface Deed extends Course {

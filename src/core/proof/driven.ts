@@ -143,11 +143,17 @@ export class Driven {
 
   /** Whether no train gets anywhere though all are told to go: past a signal, into points set against it, or where something else notices it. */
   standsStill(): boolean {
+    const { fields, pieces } = this.model.system.partition;
+    const bodies = this.run.plant.trains.flatMap((train) => (train.off ? [] : train.body()));
+    const sections = new Set(bodies.map(({ piece }) => pieces[piece]!.section));
+    /** A train is noticed again in the section in which it stands as soon as it has current. */
+    const isElsewhere = (field: number) => !sections.has(fields.all[field]!.section ?? -1);
     for (const train of this.model.trains) this.tell({ kind: 'run', train: train.id, on: true });
     let goneOn = false;
     for (let i = 0; i < STANDSTILL_TICKS && !goneOn; i++)
       this.step((event) => {
-        goneOn ||= event.kind === 'passes' || event.kind === 'mishap' || (event.kind === 'sensor' && event.on);
+        const noticed = event.kind === 'sensor' && event.on && isElsewhere(event.field);
+        goneOn ||= event.kind === 'passes' || event.kind === 'mishap' || noticed;
       });
     return !goneOn;
   }

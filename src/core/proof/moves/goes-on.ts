@@ -21,6 +21,9 @@ function missedBy({ system }: ProofModel, { misses = [] }: Advance) {
   return system.sensors.filter(({ id }) => ids.includes(id));
 }
 
+/** So far of a stretch is still within it. */
+const NEARLY = 0.97;
+
 /** A train goes on to where something happens next. */
 export const goesOn: MoveKind = {
   movesOn: true,
@@ -86,14 +89,20 @@ export const goesOn: MoveKind = {
     const misses = missedBy(model, from.advances[way]!).map(({ id }) => id);
     const late = passes.map((thing) => from.before[thing]!.signal).find((signal) => model.isAtStop(signal));
     const movingUnder = turnouts.find(({ motor }) => model.present.turnouts[motor]! >= MOVING)?.motor;
-    return { runMm, longMm: model.trains[train]!.longMm(to), late, movingUnder, rests: rests !== undefined, misses };
+    return { runMm, longMm: model.trains[train]!.longMm(to), late, movingUnder, rests, misses };
   },
   steer({ model, counterexample, stretches, waitsAt, runsOn, before, tell, rolling }, deed, nth) {
     const { kind, index, runMm, longMm } = deed;
     const train = rolling(index);
-    if (deed.rests) {
+    if (deed.rests === 'begins') {
       tell({ kind: 'run', train: model.trains[index]!.id, on: false });
       return () => train.speed === 0;
+    }
+    if (deed.rests === 'ends') {
+      /** With current again it moves, however slowly: it draws up within its stretch. */
+      const { from, longMm: room } = stretches.get(index)!;
+      tell({ kind: 'draw up', train: model.trains[index]!.id, mm: Math.max(1, from + NEARLY * room - train.head) });
+      return () => train.speed > 0 || train.stranded;
     }
     for (const sensor of deed.misses ?? []) tell({ kind: 'fault', sensor, what: 'miss' });
     const begins = stretches.get(index)!.from + runMm;

@@ -13,7 +13,7 @@ export interface Course {
   /** The motor of the points that still move when it runs onto them, if there are such. */
   movingUnder?: number | undefined;
   /** It comes to rest, or starts again. */
-  rests: boolean;
+  rests?: 'begins' | 'ends' | undefined;
   /** Sensors, by their ids, that miss it. */
   misses?: readonly string[];
 }

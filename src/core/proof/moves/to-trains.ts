@@ -20,7 +20,7 @@ export const turnsBack: MoveKind = {
   course(model, train, choice) {
     const { placements, longMm } = model.trains[train]!;
     const { to } = placements[model.present.at[train]!]!.turns[choice]!;
-    return { runMm: 0, longMm: longMm(to), rests: false };
+    return { runMm: 0, longMm: longMm(to) };
   },
   steer({ model, stretches, waitsAt, tell, until, rolling }, { index, longMm }) {
     const { id } = model.trains[index]!;
