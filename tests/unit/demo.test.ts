@@ -39,6 +39,7 @@ describe('the valley as it stands now', () => {
     expect([...new Set(kinds)].sort()).toEqual([
       'check: block inferred from spots alone',
       'note: block shorter than the longest train',
+      'note: car too light for sure contact',
       'note: head where nobody sees it',
       'note: one head for several tracks',
     ]);

@@ -6,8 +6,9 @@ import { Plant } from '@/core/plant';
 import { ProofModel, ProofRun } from '@/core/proof';
 import { writePromela } from '@/core/proof/export';
 import { HAZARD_IDS, Rehearsal } from '@/core/simulation';
-import { applyEdit, isKind, type LayoutDocument } from '@/core/survey';
+import { applyEdit, type Facing, type Feature, isKind, type LayoutDocument, newDocument } from '@/core/survey';
 import { compileSystem, plantParameters } from '@/core/system';
+import { block, gap, signal, train, vehicle } from '@/demo/build';
 import { learningOval, ring } from '@/demo/learning-oval';
 import { covering } from '../../tools/fuzz/covering';
 import { Draw } from '../../tools/fuzz/draw';
@@ -168,4 +169,51 @@ describe('the proof with sections that are cut off', () => {
       expect(look!.errors > 0, `${blind}`).toBe(failing.includes(HAZARD_IDS[0]!));
     }
   });
+
+  /**
+   * Three blocks of a metre, each cut off before a signal that is read westbound. A train in the middle one faces the other way, where nothing
+   * protects it from the one beyond; but while somebody stands west of it, it has no current to start with.
+   */
+  const facingAway = (westStands: boolean): LayoutDocument => {
+    const d = newDocument('Cut off', 'H0', 'cm');
+    d.referenceLine = 'a';
+    d.lines = [{ id: 'a', name: 'A', length: cm(300), drawing: undefined }];
+    for (const at of [100, 200])
+      d.features.push(gap(`g${at}`, 'a', at), {
+        ...signal(`D${at}`, 'a', at, 'down'),
+        patterns: ['stop section'],
+      } as Feature);
+    for (const [i, at] of [50, 150, 250].entries()) block(d, `B${i + 1}`, 'a', at);
+    const stands: [string, number, Facing][] = [
+      ['West', 40, 'down'],
+      ['Middle', 150, 'up'],
+      ['East', 260, 'up'],
+    ];
+    for (const [name, at, facing] of westStands ? stands : stands.slice(1)) {
+      const rates = { up: 60, down: 90, delayMs: 500, is: 'assumed' } as const;
+      d.vehicles.push(vehicle(`v${name}`, `Engine of ${name}`, 14, [3, 6, 9, 12], () => true, 260));
+      d.trains.push(train(name, name, [`v${name}`], 40, { line: 'a', at, facing }, rates));
+    }
+    return d;
+  };
+  test.each([
+    [true, false],
+    [false, true],
+  ])(
+    'with somebody to its west: %s, a train that stands cut off comes to another: %s, by proof, Spin and rehearsal',
+    (west, touches) => {
+      const system = compileSystem(facingAway(west));
+      const run = new ProofRun(system, undefined, new Set());
+      while (!run.step(5000)) {}
+      const verdict = run.result().verdicts.find(({ property }) => property === 'trains touch')!;
+      expect(verdict.result).toBe(touches ? 'fails' : 'holds');
+      expect(touches && run.steer('trains touch').confirmed).toBe(touches);
+      const [look] = spinHazards(writePromela(new ProofModel(system, new Set())), [['trains touch']]);
+      expect([look!.complete || touches, look!.errors > 0]).toEqual([true, touches]);
+      const rehearsal = new Rehearsal(system, 1);
+      let met = false;
+      for (let tick = 0; tick < 50 * 60; tick++) rehearsal.step(({ kind }) => (met ||= kind === 'collision'));
+      expect(met).toBe(touches);
+    },
+  );
 });

@@ -99,7 +99,7 @@ const ASSUMPTIONS = [
   'Anybody may ask for any turnout at any moment.',
   `Power has been on for ${(STANDING_TICKS * TICK_MS) / 1000} seconds before any train moves, so that detectors and timers have settled: nothing is said of trains that move sooner.`,
   'Lengths are as surveyed, to half a centimetre: where a train comes to two boundaries nearer together than that, detectors notice them in either order.',
-  'A train in a section that is cut off may still roll on; whether it waits for power for ever is not looked at. Blades of points are taken to be at one place: the tips of a turnout, the middle of a slip.',
+  'A train that stands in a section that is cut off when the proof begins stays there until it has current; one that comes into such a section may still roll on, and whether it waits for power for ever is not looked at. Blades of points are taken to be at one place: the tips of a turnout, the middle of a slip.',
   'A train that has touched another, or whose rules do not settle, is not followed.',
 ];
 
@@ -112,7 +112,7 @@ function faultless(system: System): string {
 }
 
 /** Another number voids every proof made before: what the prover looks at, or how, has changed. */
-const PROVER_VERSION = 3;
+const PROVER_VERSION = 4;
 /** What a proof belongs to: what runs, and the version of the prover. */
 export const proofKey = (system: System): string => `${PROVER_VERSION}-${system.key}`;
 

@@ -240,6 +240,9 @@ static int may_advance(int t, int way) {
   const int r = row(t), a = advance_at[r] + way;
   int i, o;
   if (a >= advance_at[r + 1] || !(is_seen[a] ? second(t) : alone())) return 0;
+  int fed = wants_power_at[a] == wants_power_at[a + 1];
+  for (i = wants_power_at[a]; i < wants_power_at[a + 1]; i++) if (!now.dead[wants_power_of[i]]) fed = 1;
+  if (!fed) return 0;
   for (i = gates_at[a]; i < gates_at[a + 1]; i++) {
     const int at = thing(r, gates_of[i]), signal = ahead_of[at];
     int coming = 1;

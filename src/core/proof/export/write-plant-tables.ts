@@ -115,6 +115,7 @@ function advanceTables(tables: Tables, trains: readonly ProofTrain[], rows: Rows
   number('is_seen', ({ seen }) => (seen ? 1 : 0));
   number('off_the_end', ({ offTheEnd }) => (offTheEnd ? 1 : 0));
   list('gates', ({ gates }) => gates);
+  list('wants_power', ({ fedBy = [] }) => [...fedBy]);
   list('passes', ({ passes }) => passes);
   list('onto', ({ turnouts }) => turnouts.flatMap(({ motor, position, facing }) => [motor, position, facing ? 1 : 0]));
   list('carry', ({ carry }) => carry);

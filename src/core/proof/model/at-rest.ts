@@ -1,29 +1,43 @@
-import type { Placement } from './placement';
+import type { Advance, Placement } from './placement';
 
 /**
  * Where no current flows while a train stands: adds to each placement in which something of it is noticed by what needs current the same one at rest, in
  * which that is not noticed, with the way there and back. A train may come to rest anywhere, and it stands at rest where it begins.
  */
-export function withRest(placements: Placement[], needsCurrent: (field: number) => boolean): Placement[] {
+export function withRest(
+  placements: Placement[],
+  needsCurrent: (field: number) => boolean,
+  fedBy: (placement: Placement) => Advance['fedBy'],
+): Placement[] {
   const all = placements.map((p) => ({ ...p, advances: [...p.advances] }));
   placements.forEach((p, number) => {
     const detected = p.detected.filter((field) => !needsCurrent(field));
     if (detected.length === p.detected.length) return;
-    const step = {
-      gates: [],
-      passes: [],
-      turnouts: [],
-      carry: p.before.map((_, i) => i),
-      seen: true,
-      offTheEnd: false,
-      runMm: 0,
-    };
-    all[number]!.advances.push({ ...step, to: all.length, rests: 'begins' });
-    all.push({ ...p, detected, advances: [{ ...step, to: number, rests: 'ends' }] });
+    all[number]!.advances.push({ ...step(p), to: all.length, rests: 'begins' });
+    all.push({ ...p, detected, advances: [{ ...step(p), to: number, rests: 'ends', fedBy: fedBy(p) }] });
   });
   const resting = all[0]!.advances.find(({ rests }) => rests === 'begins')?.to;
   return resting === undefined ? all : exchanged(all, 0, resting);
 }
+
+/** Adds the placement in which a train stands from the beginning without current, at no more than its place, and which it leaves only once it has some. */
+export function withStandingStart(placements: Placement[], place: Placement, fedBy: readonly number[]): Placement[] {
+  const { before, terminus, turns } = placements[0]!;
+  const starts: Advance = { ...step(placements[0]!), seen: false, to: 0, rests: 'ends', fedBy };
+  const standing = { ...place, before, terminus, turns, advances: [starts] };
+  return exchanged([...placements, standing], 0, placements.length);
+}
+
+/** It goes nowhere. */
+const step = ({ before }: Placement): Omit<Advance, 'to'> => ({
+  gates: [],
+  passes: [],
+  turnouts: [],
+  carry: before.map((_, i) => i),
+  seen: true,
+  offTheEnd: false,
+  runMm: 0,
+});
 
 /** Two placements by each other's number. */
 function exchanged(placements: Placement[], one: number, two: number): Placement[] {

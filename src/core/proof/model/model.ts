@@ -58,6 +58,8 @@ export class ProofModel {
   private readonly askSlots: [number, number][];
   private readonly listing: Listing;
   private readonly inOneScan: boolean;
+  /** Some section can be cut off. */
+  private readonly powers: boolean;
   readonly ofSignals: SignalHazards;
   /** Codes of two things within one scan. */
   readonly pairs = new Pairs();
@@ -68,6 +70,7 @@ export class ProofModel {
   ) {
     this.listing = new Listing(movesUnder(on));
     this.inOneScan = on.has('one scan');
+    this.powers = system.terminals.ofKind('power').length > 0;
     const { start, hazards } = standingStart(system);
     this.startHazards = hazards;
     this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
@@ -179,6 +182,7 @@ export class ProofModel {
   /** Whether a train looks, now or one step on, at anything that a step of that effect changes. */
   looksAtChange(train: number, effect: number): boolean {
     if (this.isOff(train)) return false;
+    if (this.powers && this.placementOf(train).advances.some(({ fedBy }) => fedBy)) return true;
     const { thingWords } = this.rules.independence;
     return this.rules.changesAny(effect, this.sights[train]!.looksAt, this.present.at[train]! * thingWords);
   }
@@ -209,7 +213,12 @@ export class ProofModel {
 
   /** Whether everything that a train would pass lets it. */
   mayAdvance(train: number, way: number): boolean {
-    return this.drivers.mayGo(train, way, this.displayed);
+    return this.drivers.mayGo(train, way, this.displayed) && (!this.powers || this.hasPower(train, way));
+  }
+  /** One that stands without current does not start. */
+  private hasPower(train: number, way: number): boolean {
+    const { fedBy } = this.placementOf(train).advances[way]!;
+    return fedBy === undefined || fedBy.some((power) => !this.rules.isCutOff(this.ruleState, power));
   }
 
   advance(train: number, way: number): boolean {

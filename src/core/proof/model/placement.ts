@@ -15,6 +15,10 @@ export interface Motion {
   topMmPerS: number;
   /** No current flows in the track while it stands. */
   closes: boolean;
+  /** The output for power that switches each section, by its number; -1 for none. */
+  powers?: readonly number[];
+  /** Where it begins it stands without current, which these outputs for power would give it. */
+  beginsCutOffBy?: readonly number[] | undefined;
   /** Where a pulse may be missed. */
   misses?: (field: number) => boolean;
 }
@@ -48,6 +52,8 @@ export interface Advance {
   runMm: number;
   /** It goes nowhere, but comes to rest, so that what needs current does not notice it, or starts again. */
   rests?: 'begins' | 'ends';
+  /** One that starts wants current: one of these outputs for power, by number, has to feed it; undefined where nothing switches it. */
+  fedBy?: readonly number[] | undefined;
   /** Fields in which it is not noticed, though it should be. */
   misses?: readonly number[];
 }

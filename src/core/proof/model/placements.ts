@@ -11,7 +11,7 @@ import { mmOf, STOP_SHORT_MM } from '../../measure';
 import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '../../plant';
 import { END_OF_TRACK, type SignalsOn } from '../../signals';
 import type { EdgeEnd, Over } from '../../track';
-import { withRest } from './at-rest';
+import { withRest, withStandingStart } from './at-rest';
 import { withMissed } from './missed';
 import type { Advance, Before, Motion, Placement, Start, Turn } from './placement';
 import { inEitherOrder, ordered, SAME_MM, takenTogether, unnoticedAsOne } from './unnoticed';
@@ -68,9 +68,26 @@ export class PlacementsOfTrain {
     const { misses } = this.motion;
     const noticed = takenTogether(inEitherOrder(unnoticedAsOne(this.found)), this.motion.topMmPerS);
     const moving = misses ? withMissed(noticed, misses) : noticed;
+    return { placements: this.standing(moving), leadMm };
+  }
+
+  /** With the placements in which it stands, where that makes a difference. */
+  private standing(moving: Placement[]): Placement[] {
     const { all } = this.partition.fields;
-    const placements = this.motion.closes ? withRest(moving, (field) => all[field]!.fedBy !== undefined) : moving;
-    return { placements, leadMm };
+    if (this.motion.closes)
+      return withRest(
+        moving,
+        (field) => all[field]!.fedBy !== undefined,
+        (placement) => this.fedBy(placement),
+      );
+    const { beginsCutOffBy } = this.motion;
+    return beginsCutOffBy === undefined ? moving : withStandingStart(moving, this.found[0]!, beginsCutOffBy);
+  }
+  /** The outputs for power that switch the sections in which it may stand; undefined where one of these has current in any case. */
+  private fedBy({ tape, noseMm }: Placement): number[] | undefined {
+    const under = entriesBetween(tape, noseMm[0] - this.consists[0]!.lengthMm, noseMm[1]);
+    const powers = under.map(({ piece }) => this.motion.powers?.[this.partition.pieces[piece]!.section] ?? -1);
+    return powers.includes(-1) ? undefined : [...new Set(powers)];
   }
 
   private lengthOf(piece: number): number {

@@ -1,9 +1,10 @@
 import type { Partition } from '../../detection';
-import { sensorKind } from '../../kinds';
+import { POWER_LEVELS, sensorKind } from '../../kinds';
 import { fastest, mmOf, mostBrakingMm, STOP_SHORT_MM } from '../../measure';
 import { entriesBetween, type Footprint, footprintOf } from '../../plant';
 import { type SignalsOn, signalsAlong } from '../../signals';
 import { type Rehearsal, slotOf, type Telling, takenOf, tellingsOf } from '../../simulation';
+import type { System } from '../../system';
 import type { Placement } from './placement';
 import { PlacementsOfTrain } from './placements';
 
@@ -74,13 +75,18 @@ export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, ma
       return slot === undefined ? [] : [{ trafficSection: telling.trafficSection, slot, always: telling.always }];
     });
   const signalsOn: SignalsOn = signalsAlong(partition, readings);
+  const powers = powersOf(system);
   return plant.trains.map((rolling) => {
     const train = system.plant.trains.find((t) => t.id === rolling.figures.id)!;
     const { consist, topMmPerS: top } = train;
+    const under = rolling.body().map(({ piece }) => partition.pieces[piece]!.section);
+    const cutOff = under.every((section) => !POWER_LEVELS[plant.power[section]!]!.feeds);
     const motion = {
       brakingMm: Math.max(mostBrakingMm(top, train.brakingMmPerS2), STOP_SHORT_MM + 1),
       topMmPerS: fastest(top),
       closes: system.plant.closes,
+      powers,
+      ...(cutOff && { beginsCutOffBy: [...new Set(under.map((section) => powers[section]!))] }),
       ...(mayMiss && {
         misses: (field: number) => partition.fields.all[field]!.sensors.some((id) => pulsing.has(id)),
       }),
@@ -117,6 +123,12 @@ export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, ma
       toldAtStart: said([...tellingsOf(system, rolling.held()), ...takenOf(system, rolling.held())]),
     };
   });
+}
+
+/** The output for power that switches each section, by its number; -1 for none. */
+function powersOf({ partition, terminals }: System): number[] {
+  const powers = terminals.ofKind('power');
+  return partition.sections.map(({ index }) => powers.findIndex(({ of }) => of === index));
 }
 
 function groundsOf(partition: Partition, { tape, noseMm }: Placement, lengthMm: number): Ground[] {

@@ -51,6 +51,7 @@ export const goesOn: MoveKind = {
     const from = fromOf(model, index);
     const advance = from.advances[way]!;
     if (advance.offTheEnd) return `${name} runs off the end of the track.`;
+    if (advance.rests && !advance.seen) return `${name} ${UNNOTICED}`;
     if (advance.rests)
       return advance.rests === 'begins'
         ? `${name} stands with the throttle closed: nothing that needs current notices it.`
@@ -85,7 +86,8 @@ export const goesOn: MoveKind = {
   },
   course(model, train, way) {
     const from = fromOf(model, train);
-    const { runMm, passes, to, rests, turnouts } = from.advances[way]!;
+    const { runMm, passes, to, seen, turnouts, ...advance } = from.advances[way]!;
+    const rests = advance.rests && !seen ? 'starts' : advance.rests;
     const misses = missedBy(model, from.advances[way]!).map(({ id }) => id);
     const late = passes.map((thing) => from.before[thing]!.signal).find((signal) => model.isAtStop(signal));
     const movingUnder = turnouts.find(({ motor }) => model.present.turnouts[motor]! >= MOVING)?.motor;
@@ -94,6 +96,7 @@ export const goesOn: MoveKind = {
   steer({ model, counterexample, stretches, waitsAt, runsOn, before, tell, rolling }, deed, nth) {
     const { kind, index, runMm, longMm } = deed;
     const train = rolling(index);
+    if (deed.rests === 'starts') return () => true;
     if (deed.rests === 'begins') {
       tell({ kind: 'run', train: model.trains[index]!.id, on: false });
       return () => train.speed === 0;

@@ -12,8 +12,8 @@ export interface Course {
   late?: number | undefined;
   /** The motor of the points that still move when it runs onto them, if there are such. */
   movingUnder?: number | undefined;
-  /** It comes to rest, or starts again. */
-  rests?: 'begins' | 'ends' | undefined;
+  /** It comes to rest, or has current again; or it starts from where it stood without any. */
+  rests?: 'begins' | 'ends' | 'starts' | undefined;
   /** Sensors, by their ids, that miss it. */
   misses?: readonly string[];
 }
