@@ -8,8 +8,8 @@ import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
+import { spinHazards } from '../../tools/spin';
 import { blockIds } from './block-ids';
-import { spinHazards } from './spin';
 
 const table = ASPECT_SYSTEMS as Record<string, AspectSystem>;
 const AHEAD = 'warns two signals ahead';

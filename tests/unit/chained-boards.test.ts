@@ -13,8 +13,8 @@ import { compileTrack } from '@/core/track';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { covering } from '../../tools/fuzz/covering';
+import { spinHazards } from '../../tools/spin';
 import { done } from './editing';
-import { spinHazards } from './spin';
 
 /** Boards in a chain, told by the nose: one spot just behind each signal, as domain.md D4 has them. The tables are worked by hand from there. */
 

@@ -4,8 +4,8 @@ import { countBlockSteps, type Placement, PlacementsOfTrain, StateSet } from '@/
 import { writePlantPromela } from '@/core/proof/export';
 import { compileTrack } from '@/core/track';
 import { ring } from '@/demo/learning-oval';
+import { spin } from '../../tools/spin';
 import { Draw } from './random-line';
-import { spin } from './spin';
 
 const POINT = {
   lengthMm: 0,

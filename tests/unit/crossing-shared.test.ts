@@ -8,8 +8,8 @@ import type { LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { train, vehicle } from '@/demo/build';
 import { type Plan, planned } from '@/demo/plans';
+import { spinHazards } from '../../tools/spin';
 import { done } from './editing';
-import { spinHazards } from './spin';
 
 /** Two lines that cross, and a train on each that comes to the crossing. */
 function crossed(kind: string): LayoutDocument {

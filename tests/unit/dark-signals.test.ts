@@ -5,7 +5,7 @@ import { frameOf, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
-import { spinHazards } from './spin';
+import { spinHazards } from '../../tools/spin';
 
 /** Signals lit only when a train comes: a dark one is taken for its most restrictive aspect. Common practice, no source. */
 function layout(trains: number, lit: boolean, seen = true): LayoutDocument {

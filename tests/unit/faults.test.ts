@@ -8,7 +8,7 @@ import { compileSystem, type System } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { passingLoop } from '@/demo/passing-loop';
-import { spinHazards } from './spin';
+import { spinHazards } from '../../tools/spin';
 
 const edited = (d: LayoutDocument, edit: Edit): LayoutDocument => {
   const result = applyEdit(d, edit);

@@ -10,7 +10,7 @@ import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { Draw } from '../../tools/fuzz/draw';
-import { spinHazards } from './spin';
+import { spinHazards } from '../../tools/spin';
 
 const LONG = 120;
 const sensor = (id: string, kind: Sensor['kind'], at: number, holdMs = 200): Sensor => ({

@@ -10,7 +10,7 @@ import { type LayoutDocument, signalsOf, systemOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { compileTrack } from '@/core/track';
 import { ring, withTrains } from '@/demo/learning-oval';
-import { spinHazards } from './spin';
+import { spinHazards } from '../../tools/spin';
 
 /** A signal that lets trains on where one stands is a hazard by itself: whether a second train comes is another matter. */
 

@@ -10,7 +10,7 @@ import { applyEdit, type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { Draw } from '../../tools/fuzz/draw';
-import { spinHazards } from './spin';
+import { spinHazards } from '../../tools/spin';
 
 /** A stop that may be passed by permission, and who goes first of several that a post works. */
 

@@ -13,7 +13,7 @@ import { compileTrack, onwardFrom } from '@/core/track';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
 import { covering } from '../../tools/fuzz/covering';
 import { randomPoints } from '../../tools/fuzz/random-points';
-import { spinHazards } from './spin';
+import { spinHazards } from '../../tools/spin';
 import { isWhole, ofSweep } from './sweep';
 
 const KINDS: [string, PointsKind][] = Object.entries({ ...TURNOUTS, ...CROSSINGS });

@@ -14,7 +14,7 @@ import { covering } from '../../tools/fuzz/covering';
 import { Draw } from '../../tools/fuzz/draw';
 import { randomLayout } from '../../tools/fuzz/random-layout';
 import { withRandomSensors } from '../../tools/fuzz/random-sensors';
-import { spinHazards } from './spin';
+import { spinHazards } from '../../tools/spin';
 import { ofSweep } from './sweep';
 
 const level = (id: PowerId) => POWER_LEVELS.findIndex((one) => one.id === id);

@@ -8,7 +8,7 @@ import { gap, train, vehicle } from '@/demo/build';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { ring, withTrains } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
-import { spinHazards, spinReads } from './spin';
+import { spinHazards, spinReads } from '../../tools/spin';
 
 const modelOf = (d: LayoutDocument) => new ProofModel(compileSystem(d), new Set());
 

@@ -8,7 +8,7 @@ import type { LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { passingLoop } from '@/demo/passing-loop';
-import { spinHazards } from './spin';
+import { spinHazards } from '../../tools/spin';
 
 function prove(document: LayoutDocument, most?: number, on?: ReadonlySet<Switch>) {
   const run = new ProofRun(compileSystem(document), most, on);

@@ -9,9 +9,9 @@ import { writePromela } from '@/core/proof/export';
 import { type Area, type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { ring, withTrains } from '@/demo/learning-oval';
+import { spinHazards } from '../../tools/spin';
 import { blockIds } from './block-ids';
 import { fork } from './fork';
-import { spinHazards } from './spin';
 
 const SCAN = 20;
 

@@ -5,6 +5,7 @@ import { CORE_FIGURES } from './core-figures';
 import { countAll, sayCounts } from './counts';
 import { type Figure, keeps, type Measured, tell } from './figure';
 import { servedFigures } from './served';
+import { spinSpeed } from './spin-speed';
 
 const COVERING_SECONDS = 60;
 const COVERING: Figure = { name: 'covering test of 300 layouts, from some of them', unit: 's', most: 300 };
@@ -34,6 +35,7 @@ export async function bench(asJson: boolean): Promise<number> {
   await runCore(file, [], (measured) => add(CORE_FIGURES.find(({ name }) => name === measured.name)!, measured));
   drop();
   add(COVERING, covering());
+  for (const { value, calibration, ...figure } of spinSpeed()) add(figure, { name: figure.name, value, calibration });
   for (const { value, ...figure } of await withScratchApplication(servedFigures))
     add(figure, { name: figure.name, value });
   const counts = sayCounts(countAll());
