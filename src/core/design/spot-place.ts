@@ -26,8 +26,8 @@ const MM_PER_FOOT = 304.8;
 export interface SpotPlace {
   /** The signal that is nearest: how far off on the layout, and at full size, and between which distances a spot usually stands. */
   signal?: { name: string; off: TenthUm; fullMm: number; usual: [TenthUm, TenthUm] };
-  /** The blades that are nearest on its line, and how far beyond their clearance point it stands; below zero it stands within. */
-  points?: { name: string; off: TenthUm; beyondClearance: TenthUm };
+  /** The blades that are nearest on its line, and, where it stands on a leg of them, how far beyond their clearance point; below zero it stands within. */
+  points?: { name: string; off: TenthUm; beyondClearance: TenthUm | undefined };
   /** In a curve: how far the ends of a vehicle swing out, and how far the middle of one swings in. */
   curve?: { radius: TenthUm; outside: { vehicle: string; mm: number }; inside: { vehicle: string; mm: number } };
   /** Another spot near it on the line: how long the fastest nose takes from one to the other, and whether inputs tell which was first. */
@@ -78,8 +78,9 @@ export function spotPlace(document: LayoutDocument, sensor: Sensor): SpotPlace |
         name: turnout.name,
         off: off(turnout.at),
         beyondClearance:
-          (at.tenthUm > turnout.at.tenthUm === (turnout.facing === 'up') ? off(turnout.at) : 0) -
-          turnout.clearance.tenthUm,
+          at.tenthUm > turnout.at.tenthUm === (turnout.facing === 'up')
+            ? off(turnout.at) - turnout.clearance.tenthUm
+            : undefined,
       },
     }),
     ...swings(document, sensor),

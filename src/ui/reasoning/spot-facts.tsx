@@ -31,14 +31,7 @@ export function SpotFacts({ sensor }: { sensor: Sensor }) {
             </span>
           </li>
         )}
-        {points && (
-          <li className={points.beyondClearance < 0 ? 'text-warn' : ''}>
-            {says(points.off)} from the blades of {points.name},{' '}
-            {points.beyondClearance < 0
-              ? 'within its clearance: whoever stands at it may be touched from the other track.'
-              : `${says(points.beyondClearance)} beyond its clearance point.`}
-          </li>
-        )}
+        {points && <PointsFact points={points} says={says} />}
         {curve && <CurveFact curve={curve} radius={says(curve.radius)} />}
         {pair && (
           <li className={pair.tells ? '' : 'text-warn'}>
@@ -69,6 +62,27 @@ export function SpotFacts({ sensor }: { sensor: Sensor }) {
         )}
       </ul>
     </Fold>
+  );
+}
+
+function PointsFact({
+  points: { name, off, beyondClearance },
+  says,
+}: {
+  points: NonNullable<SpotPlace['points']>;
+  says: (length: number) => string;
+}) {
+  const within = beyondClearance !== undefined && beyondClearance < 0;
+  const where =
+    beyondClearance === undefined
+      ? 'on the side where its tracks are one.'
+      : within
+        ? 'within its clearance: whoever stands at it may be touched from the other track.'
+        : `${says(beyondClearance)} beyond its clearance point.`;
+  return (
+    <li className={within ? 'text-warn' : ''}>
+      {says(off)} from the blades of {name}, {where}
+    </li>
   );
 }
 
