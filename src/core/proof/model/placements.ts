@@ -11,9 +11,9 @@ import { mmOf, STOP_SHORT_MM } from '../../measure';
 import { entriesBetween, type TapeEntry, turnoutsUnder, whyNotTurnBack } from '../../plant';
 import { END_OF_TRACK, type SignalsOn } from '../../signals';
 import type { EdgeEnd, Over } from '../../track';
-import { withRest, withStandingStart } from './at-rest';
 import { withMissed } from './missed';
 import type { Advance, Before, Motion, Placement, Start, Turn } from './placement';
+import { withRest, withStandingStart } from './start-and-rest';
 import { inEitherOrder, ordered, SAME_MM, takenTogether, unnoticedAsOne } from './unnoticed';
 
 /** More signals than this within a braking distance is a survey error. */

@@ -7,6 +7,8 @@ import { type Rehearsal, slotOf, type Telling, takenOf, tellingsOf } from '../..
 import type { System } from '../../system';
 import type { Placement } from './placement';
 import { PlacementsOfTrain } from './placements';
+import { withOwnStart } from './start-and-rest';
+import { SAME_MM } from './unnoticed';
 
 /** A part of a train’s body on a piece: between which distances along the piece its lower and its higher end are. */
 export interface Ground {
@@ -76,13 +78,16 @@ export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, ma
     });
   const signalsOn: SignalsOn = signalsAlong(partition, readings);
   const powers = powersOf(system);
-  return plant.trains.map((rolling) => {
-    const train = system.plant.trains.find((t) => t.id === rolling.figures.id)!;
-    const { consist, topMmPerS: top } = train;
+  const begun = plant.trains.map((rolling) => {
+    const {
+      consist,
+      topMmPerS: top,
+      brakingMmPerS2,
+    } = system.plant.trains.find(({ id }) => id === rolling.figures.id)!;
     const under = rolling.body().map(({ piece }) => partition.pieces[piece]!.section);
     const cutOff = under.every((section) => !POWER_LEVELS[plant.power[section]!]!.feeds);
     const motion = {
-      brakingMm: Math.max(mostBrakingMm(top, train.brakingMmPerS2), STOP_SHORT_MM + 1),
+      brakingMm: Math.max(mostBrakingMm(top, brakingMmPerS2), STOP_SHORT_MM + 1),
       topMmPerS: fastest(top),
       closes: system.plant.closes,
       powers,
@@ -92,7 +97,11 @@ export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, ma
       }),
     };
     const all = new PlacementsOfTrain(partition, signalsOn, consist, motion, mayTurn);
-    const { placements, leadMm } = all.from({ tape: rolling.body(), noseMm: rolling.head });
+    return { rolling, consist, ...all.from({ tape: rolling.body(), noseMm: rolling.head }) };
+  });
+  return begun.map((one) => {
+    const { rolling, consist } = one;
+    const { placements, leadMm } = beginsNear(one, begun) ? fromWhereItStands(one) : one;
     /** What it holds anywhere in a placement: from where its last wheel begins to where its nose ends. */
     const held = placements.map((p) => {
       const wheelMm = p.turned ? consist.lengthMm - consist.wheelsMm[0] : consist.wheelsMm[1];
@@ -100,8 +109,8 @@ export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, ma
       return under.filter(({ piece }) => p.blocks.includes(partition.pieces[piece]!.block));
     });
     return {
-      id: train.id,
-      name: train.name,
+      id: rolling.figures.id,
+      name: rolling.figures.name,
       placements,
       longMm: (placement) => placements[placement]!.noseMm[1] - placements[placement]!.noseMm[0],
       leadMm,
@@ -124,6 +133,18 @@ export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, ma
     };
   });
 }
+
+interface Begun {
+  placements: Placement[];
+  leadMm: number;
+}
+/** Another train begins on track on which this one begins. */
+function beginsNear(one: Begun, all: readonly Begun[]): boolean {
+  const track = new Set(one.placements[0]!.tape.map(({ piece }) => piece));
+  return all.some((other) => other !== one && other.placements[0]!.tape.some(({ piece }) => track.has(piece)));
+}
+const fromWhereItStands = ({ placements, leadMm }: Begun): Begun =>
+  leadMm < -SAME_MM ? { placements: withOwnStart(placements, leadMm), leadMm: 0 } : { placements, leadMm };
 
 /** The output for power that switches each section, by its number; -1 for none. */
 function powersOf({ partition, terminals }: System): number[] {

@@ -28,6 +28,19 @@ export function withStandingStart(placements: Placement[], place: Placement, fed
   return exchanged([...placements, standing], 0, placements.length);
 }
 
+/**
+ * Adds the placement in which it begins, no farther back than it stands; it comes round to the one that begins `leadMm`, a negative number, before its nose. For trains that
+ * begin near another: behind where it stands it never was.
+ */
+export function withOwnStart(placements: Placement[], leadMm: number): Placement[] {
+  const first = placements[0]!;
+  const advances = first.advances.map((advance) =>
+    advance.rests || advance.offTheEnd ? advance : { ...advance, runMm: advance.runMm + leadMm },
+  );
+  const begins: Placement = { ...first, noseMm: [first.noseMm[0] - leadMm, first.noseMm[1]], advances };
+  return exchanged([...placements, begins], 0, placements.length);
+}
+
 /** It goes nowhere. */
 const step = ({ before }: Placement): Omit<Advance, 'to'> => ({
   gates: [],
