@@ -148,6 +148,23 @@ describe('overhang: the part behind the last wheel is part of the train', () => 
   test('2 cm do not: drivers stop farther before a signal than that', () => {
     expect(prove(learningOval()).failing).toEqual([]);
   });
+  /** Each train is 46 cm long; a gap lies at 180 cm, and the one ahead stands with its tail exactly there. */
+  test.each([
+    [180, true],
+    [179.9, false],
+  ])(
+    'two that stand end to end at a gap touch from the start, 1 mm apart they do not: a nose at %f cm',
+    (nose, touch) => {
+      const d = learningOval();
+      const starts = [226, nose].map((place) => ({ line: 'oval', at: cm(place), facing: 'up' as const }));
+      d.trains = d.trains.map((train, i) => ({ ...train, start: starts[i]! }));
+      const { failing, confirm } = prove(d);
+      expect(failing).toEqual(touch ? ['trains touch'] : []);
+      if (touch) expect(confirm('trains touch').confirmed).toBe(true);
+      const told = checkDesign(d).findings.map(({ says }) => says);
+      expect(told.includes('Red train and Blue train touch where they start.')).toBe(touch);
+    },
+  );
   test('points move under an overhang where the gap stands close before the blades', () => {
     const d = ovalWithSiding(20, 25);
     d.vehicles = [railcar(40, [2, 5, 12, 15])];

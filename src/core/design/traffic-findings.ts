@@ -1,4 +1,4 @@
-import { consistOf, type Partition, resistorAxles, takenOff, unseenOf, watchedFrom } from '../detection';
+import { consistOf, type Partition, resistorAxles, unseenOf, watchedFrom } from '../detection';
 import type { Finding, Fix } from '../findings';
 import {
   fromMm,
@@ -10,11 +10,10 @@ import {
   type TenthUm,
 } from '../measure';
 import type { Scheme } from '../patterns';
-import { faceToFace, footprintOf, inOneBlock, Plant } from '../plant';
 import { warningsOf } from '../signals';
 import { asTyped, type Edit, type LayoutDocument, type Train } from '../survey';
-import { plantParameters } from '../system';
 import type { EdgeEnd, EdgeStretch } from '../track';
+import { startFindings } from './start-findings';
 import { stoppingRoom } from './stopping-room';
 
 /** What can be seen of trains and signals without looking at every state: where they wait, how they begin, how they stop. */
@@ -83,68 +82,6 @@ function signalsInsideClearance({ document, partition, readings }: Scheme): Find
 function reachesBlades(partition: Partition, edge: number, zone: EdgeStretch, exit: EdgeEnd): boolean {
   const { from, to } = partition.graph.edges[edge]!;
   return exit === 1 ? zone.to === to : zone.from === from;
-}
-
-/** How trains stand at the start, and circuits with no block to spare. */
-function startFindings({ document, partition, readings, trafficSections }: Scheme): Finding<Edit>[] {
-  const findings: Finding<Edit>[] = [];
-  const plant = new Plant(plantParameters(document), partition, readings, () => ({ speed: 0, startDelay: 0 }));
-  for (const { train, problem } of plant.notPlaced)
-    findings.push({
-      id: `not-placed ${train}`,
-      kind: 'train that cannot be placed',
-      severity: 'unsafe',
-      subject: train,
-      says: problem,
-      figures: [],
-      advice: 'Give it another place to start, or take it off the track.',
-      fixes: [],
-    });
-  const standing = plant.trains.map((train) => ({
-    id: train.figures.id,
-    name: train.figures.name,
-    footprint: footprintOf(partition, trafficSections, train.held()),
-  }));
-  standing.forEach((one, i) => {
-    for (const two of standing.slice(i + 1)) {
-      const facing = faceToFace(one.footprint, two.footprint);
-      if (!facing && !inOneBlock(one.footprint, two.footprint)) continue;
-      const names = `${one.name} and ${two.name}`;
-      const shared = one.footprint.blocks.find((block) => two.footprint.blocks.includes(block));
-      findings.push({
-        id: `start ${one.id} ${two.id}`,
-        kind: 'trains in each other’s way at the start',
-        severity: 'unsafe',
-        subject: two.id,
-        says: facing
-          ? `${names} face each other at the start, with no points between them where one could get out of the way.`
-          : `${names} start in one block, ${partition.blocks[shared!]!.name}.`,
-        figures: [],
-        advice: 'Give one of them another place to start.',
-        fixes: [takenOff(one), takenOff(two)],
-      });
-    }
-  });
-  for (const trafficSection of trafficSections.all.filter(({ closed }) => closed)) {
-    const trains = standing.filter(({ footprint }) =>
-      footprint.blocks.some((block) => trafficSection.blocks.includes(block)),
-    );
-    if (trains.length === 0 || trains.length < trafficSection.blocks.length) continue;
-    findings.push({
-      id: `full-circuit ${trafficSection.name}`,
-      kind: 'no block to spare on a circuit',
-      severity: 'unsafe',
-      subject: trains[0]!.id,
-      says: `${trains.length} ${trains.length === 1 ? 'train' : 'trains'} on a circuit of ${trafficSection.blocks.length} ${trafficSection.blocks.length === 1 ? 'block' : 'blocks'}: nobody can ever move.`,
-      figures: [
-        { name: 'trains', value: String(trains.length) },
-        { name: 'blocks', value: String(trafficSection.blocks.length) },
-      ],
-      advice: 'Take one train off, or cut one more gap.',
-      fixes: trains.map(takenOff),
-    });
-  }
-  return findings;
 }
 
 /** Trains that need farther to stop than signals warn them: from where one says “be ready to stop” to where they must stand. */

@@ -52,7 +52,8 @@ export class Explorer {
   ) {
     this.search = new Search(model.pack());
     this.state = new Int32Array(model.words);
-    for (const hazard of hazardsOf(model.hazards)) this.hazards.set(hazard, { from: 0 });
+    /** What comes while trains only stand, the model need not find: two that stand end to end touch. */
+    for (const hazard of [...hazardsOf(model.hazards), ...model.startHazards]) this.hazards.set(hazard, { from: 0 });
     if (model.ended) this.noteEnd(model.hazards);
   }
 
