@@ -6,7 +6,7 @@ import { type LayoutDocument, newDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { gap, train, vehicle } from '@/demo/build';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
-import { ring, withTrains } from '@/demo/learning-oval';
+import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { spinHazards, spinReads } from '../../tools/spin';
 
@@ -32,6 +32,15 @@ describe('the model for another checker', () => {
   });
   test.each(EXAMPLES.map(({ id }) => id))('Spin reads the one of “%s”', (id) => {
     spinReads(writePromela(new ProofModel(compileSystem(exampleLayout(EXAMPLES.find((one) => one.id === id)!)))));
+  });
+  test('what is so from the start is so for Spin, too: two trains that stand end to end at a gap', () => {
+    for (const nose of [180, 179.9]) {
+      const d = learningOval();
+      const starts = [226, nose].map((place) => ({ line: 'oval', at: cm(place), facing: 'up' as const }));
+      d.trains = d.trains.map((one, i) => ({ ...one, start: starts[i]! }));
+      const [look] = spinHazards(writePromela(new ProofModel(compileSystem(d))), [['trains touch']]);
+      expect([nose, look!.errors > 0]).toEqual([nose, nose === 180]);
+    }
   });
   test('its text grows with the layout, not with the square of it', () => {
     const lengthOf = (blocks: number) => writePromela(modelOf(withTrains(ring('Ring', blocks, 120), 4, 120))).length;

@@ -1,4 +1,4 @@
-import { HAZARD_IDS } from '../../simulation';
+import { HAZARD_IDS, type HazardId } from '../../simulation';
 import type { ProofModel } from '../model/model';
 import { MOVE_IDS, MOVES } from '../moves';
 import { WRITTEN } from './moves';
@@ -35,7 +35,8 @@ export function writePromela(model: ProofModel): string {
   say(`byte value[${some(compiled.slotCount)}];`, `byte before[${some(compiled.slotCount)}];`);
   say(`byte memo[${some(rules.memory)}];`, `byte ends[${some(rules.timers.length)}];`);
   say('byte work = 1;', `${typeFor(model.system.sensors.length + 1)} extra;`, 'byte events; short todo; int who = -1;');
-  say(...HAZARD_IDS.map((hazard) => `bit ${hazardFlag(hazard)};`), 'bit ended;');
+  const fromTheStart = (hazard: HazardId) => (model.startHazards.includes(hazard) ? 1 : 0);
+  say(...HAZARD_IDS.map((hazard) => `bit ${hazardFlag(hazard)} = ${fromTheStart(hazard)};`), 'bit ended;');
   say(
     `${typeFor(most)} at[${some(trains.length)}]; short past[${some(trains.length)}]; int counted[${some(trains.length)}];`,
   );
