@@ -24,7 +24,7 @@ export interface TimesSeen {
 }
 
 /** So many ticks before the train comes by a signal is to drop, or points are to begin to move. */
-const TICKS_BEFORE = { signal: [2, 8, 25], motor: [2, 25, 75, 140] };
+const TICKS_BEFORE = { signal: [2, 0, 1, 8, 25], motor: [2, 25, 75, 140] };
 /** Longer than anybody waits. */
 const NEVER = 1e9;
 /** Whether a run with such a timing is only to see how long something takes. */
