@@ -177,6 +177,7 @@ export function ComposeTrain() {
           <InRoster
             key={vehicle.id}
             vehicle={vehicle}
+            inTrain={document.trains.find((one) => one.vehicles.includes(vehicle.id))?.name}
             scale={document.scale}
             widthPx={mmOf(vehicle.length.tenthUm) * px}
             onPut={() => recompose([...places, vehicle.id])}

@@ -68,7 +68,7 @@ export function InTrain({
 }
 
 /** A vehicle of the roster: dragged into the train, or put on behind. */
-export function InRoster({ vehicle, onPut, ...shown }: Shown & { onPut: () => void }) {
+export function InRoster({ vehicle, inTrain, onPut, ...shown }: Shown & { inTrain?: string; onPut: () => void }) {
   const { listeners, setNodeRef, transform, isDragging } = useDraggable({
     id: `roster ${vehicle.id}`,
     data: { vehicle: vehicle.id },
@@ -85,6 +85,7 @@ export function InRoster({ vehicle, onPut, ...shown }: Shown & { onPut: () => vo
       </span>
       <span className="max-w-48 truncate" title={vehicle.name}>
         {vehicle.name}
+        {inTrain && <span className="block truncate text-ink3">in {inTrain}</span>}
       </span>
       <button type="button" className="button px-1.5 py-0" aria-label={`Put on ${vehicle.name}`} onClick={onPut}>
         Put on
