@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
+import { giveOwnVehicles } from '../../src/core/survey';
 import { generatedLine } from '../../src/demo/generated';
 import { smallValley } from '../../src/demo/small-valley';
 import { choose, openLayout, stage, watchErrors } from './open';
@@ -51,7 +52,10 @@ test('a long layout opens readable, and the overview moves about in it', async (
 });
 
 test('square brackets step through blocks, Escape lets go, and findings are reached by N and F', async ({ page }) => {
-  await openLayout(page, smallValley());
+  const d = smallValley();
+  giveOwnVehicles(d);
+  for (const vehicle of d.vehicles) vehicle.grams = 400;
+  await openLayout(page, d);
   await sheet(page).focus();
   await page.keyboard.press(']');
   const first = await page
