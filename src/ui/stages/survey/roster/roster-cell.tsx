@@ -5,6 +5,9 @@ import type { Vehicle } from '@/core/survey';
 import { Choice } from '@/ui/parts/choice';
 import { useWorkbenchStore } from '@/ui/state/store';
 
+/** “4 1/2” is never broken between two lines. */
+const inOnePiece = (text: string): string => text.replace(/(\d) (\d+\/\d)/g, '$1\u00a0$2');
+
 /** A text of fewer letters is not broken. */
 const SHORT = 12;
 
@@ -72,7 +75,7 @@ export const RosterCell = memo(function RosterCell({
         onClick={() => setTyped(before)}
         onKeyDown={(event) => event.key === 'F2' && setTyped(before)}
       >
-        {shown || <span className="text-ink3">–</span>}
+        {shown ? inOnePiece(shown) : <span className="text-ink3">–</span>}
       </button>
     );
   return (
