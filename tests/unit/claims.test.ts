@@ -165,6 +165,32 @@ describe('overhang: the part behind the last wheel is part of the train', () => 
       expect(told.includes('Red train and Blue train touch where they start.')).toBe(touch);
     },
   );
+  /** In one block of 2 m each is seen alike wherever it stands in it; but behind where it begins neither ever was. */
+  test.each([
+    ['down', 'up', false],
+    ['up', 'down', true],
+  ] as const)(
+    'of two that begin in one block, the west one facing %s and the east one %s, it is said that they touch: %s',
+    (west, east, touch) => {
+      const d = newDocument('One block', 'H0', 'cm');
+      d.referenceLine = 'a';
+      d.lines = [{ id: 'a', name: 'A', length: cm(300), drawing: undefined }];
+      d.features = [gap('g', 'a', 100)];
+      block(d, 'B1', 'a', 50);
+      block(d, 'B2', 'a', 200);
+      const rates = { up: 60, down: 90, delayMs: 500, is: 'assumed' } as const;
+      for (const [id, place, facing] of [
+        ['w', 140, west],
+        ['e', 220, east],
+      ] as const) {
+        d.vehicles.push(vehicle(`v${id}`, `Engine ${id}`, 14, [3, 11], () => true, 260));
+        d.trains.push(train(id, `Train ${id}`, [`v${id}`], 40, { line: 'a', at: place, facing }, rates));
+      }
+      const { failing, confirm } = prove(d, new Set());
+      expect(failing.includes('trains touch')).toBe(touch);
+      if (touch) expect(confirm('trains touch').confirmed).toBe(true);
+    },
+  );
   test('points move under an overhang where the gap stands close before the blades', () => {
     const d = ovalWithSiding(20, 25);
     d.vehicles = [railcar(40, [2, 5, 12, 15])];
