@@ -211,7 +211,7 @@ export class ProofModel {
     this.effect = NOTHING;
   }
 
-  /** Whether everything that a train would pass lets it. */
+  /** Whether everything that a train would pass lets it, and one that stands without current has some again. */
   mayAdvance(train: number, way: number): boolean {
     return this.drivers.mayGo(train, way, this.displayed) && (!this.powers || this.hasPower(train, way));
   }
