@@ -1,11 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { cm } from '@/core/measure';
-import { Explorer, ProofModel } from '@/core/proof';
+import { Explorer, ProofModel, SWITCH_IDS } from '@/core/proof';
 import { writePromela } from '@/core/proof/export';
 import { type LayoutDocument, newDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { gap, train, vehicle } from '@/demo/build';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
+import { generatedLine, generatedTraffic } from '@/demo/generated';
 import { learningOval, ring, withTrains } from '@/demo/learning-oval';
 import { ondrelValley } from '@/demo/ondrel-valley';
 import { spinHazards, spinReads } from '../../tools/spin';
@@ -32,6 +33,13 @@ describe('the model for another checker', () => {
   });
   test.each(EXAMPLES.map(({ id }) => id))('Spin reads the one of “%s”', (id) => {
     spinReads(writePromela(new ProofModel(compileSystem(exampleLayout(EXAMPLES.find((one) => one.id === id)!)))));
+  });
+  test.each([
+    ['forty blocks and ten trains', withTrains(ring('Ring', 40, 120), 10, 120)],
+    ['a hundred blocks', generatedLine(100)],
+    ['twelve trains on many lines', generatedTraffic(12)],
+  ])('Spin reads the one of a generated layout with everything tried: %s', (_, d) => {
+    spinReads(writePromela(new ProofModel(compileSystem(d), new Set(SWITCH_IDS))));
   });
   test('what is so from the start is so for Spin, too: two trains that stand end to end at a gap', () => {
     for (const nose of [180, 179.9]) {

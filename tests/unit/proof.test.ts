@@ -146,12 +146,45 @@ describe('what is unsafe fails, with the shortest way to it in words, and the re
   });
 });
 
+/** Two trains, each of which stands in more than half the blocks of a ring, so that each can be in the other's last block. */
+function longTrains(blockCm: number, trainCm: number): LayoutDocument {
+  const d = withTrains(ring('Long trains', 4, blockCm), 2, blockCm);
+  for (const vehicle of d.vehicles) {
+    vehicle.length = cm(trainCm);
+    vehicle.axles = [1, trainCm / 2, trainCm - 1].map((at) => ({ at: cm(at), feeds: 'motor' }));
+  }
+  d.trains = d.trains.map((one, i) => ({
+    ...one,
+    vehicles: one.vehicles.slice(0, 1),
+    start: { line: 'oval', at: cm(blockCm * (1.5 + 2 * i) - 2), facing: 'up' },
+  }));
+  return d;
+}
+
+describe('two on a ring that stand in two blocks each', () => {
+  test('do not touch: one is before the other in the one block, and behind it in the next', () => {
+    const { proof, of, failing } = prove(longTrains(60, 62));
+    expect(proof.finished).toBe(true);
+    expect(failing).toEqual(['deadlock']);
+    expect(of('trains touch').result).toBe('holds');
+  });
+  test('touch where a signal is missing', () => {
+    const d = longTrains(60, 66);
+    d.features = d.features.filter((f) => !(f.kind === 'signal' && f.name === 'S2'));
+    const { of, run } = prove(d);
+    const { result, counterexample } = of('trains touch');
+    expect(result).toBe('fails');
+    expect(steerCounterexample(run.explorer.model, 'trains touch', counterexample!).confirmed).toBe(true);
+  });
+});
+
 const BY_HAND = new Set<Switch>(['hold', 'lift']);
 
 describe('the verdicts against Debian’s Spin, on the model written out for it', { timeout: 900_000 }, () => {
   test.each([
     ['the learning oval', learningOval()],
     ['a signal left out', withoutSignal('S3')],
+    ['long trains on a ring', longTrains(60, 62)],
     ['coaches not seen', unseen(learningOval(), 'coach', () => false)],
     ['as many trains as blocks', withTrains(ring('Full', 3, 120), 3, 120)],
     ['the passing loop', passingLoop(['up', 'down'])],

@@ -110,7 +110,7 @@ static int foul(const int *of, const int *at, int r, int s) {
   return 0;
 }
 
-/* How the trains of rows r and s lie to each other: 0 apart, 1 the first lower, 2 the second; 4 they can touch, 8 they lie across each other. */
+/* How the trains of rows r and s lie to each other: 0 apart, 1 the first lower, 2 the second, 3 each on a piece of a ring; 4 they can touch, 8 they lie across each other. */
 static int touch(int r, int s, int order_before, int first_moved) {
   int i, k, order = 0, possible;
   if (foul(throughout_of, throughout_at, r, s)) return 12;
@@ -118,20 +118,18 @@ static int touch(int r, int s, int order_before, int first_moved) {
   for (i = ground_at[r]; i < ground_at[r + 1]; i += 6)
     for (k = ground_at[s]; k < ground_at[s + 1]; k += 6) {
       const double *own = ground_of + i, *other = ground_of + k, *lower, *higher;
-      int now_is = order_before;
+      int now_is;
       if (own[0] != other[0]) continue;
-      if (now_is == 0) {
-        const int first_lower = own[3] < other[2], second_lower = other[3] < own[2];
-        if (first_lower && second_lower) now_is = ((first_moved ? own : other)[5] == first_moved) ? 1 : 2;
-        else now_is = first_lower ? 1 : second_lower ? 2 : 0;
-      }
+      now_is = (own[3] < other[2] ? 1 : 0) | (other[3] < own[2] ? 2 : 0);
+      if (now_is == 3)
+        now_is = order_before % 3 ? order_before : ((first_moved ? own : other)[5] == first_moved) ? 1 : 2;
       if (now_is == 0) return 12;
       lower = now_is == 1 ? own : other;
       higher = now_is == 1 ? other : own;
-      if (lower[3] >= higher[2]) return 12;
       if ((lower[5] || !higher[5]) && lower[4] > higher[1]) possible = 1;
-      order = now_is;
+      order |= now_is;
     }
+  if (order_before && order && !(order & order_before)) return 12;
   return order | (possible ? 4 : 0);
 }
 

@@ -1,8 +1,11 @@
 import { type Ground, meet, type ProofTrain } from './proof-train';
 
-/** How two trains on one piece of track lie to each other: not on one, or which of them lies at smaller distances. */
-export const [APART, FIRST_IS_LOWER, SECOND_IS_LOWER] = [0, 1, 2] as const;
-export const ORDERS = 3;
+/**
+ * How two trains on one piece of track lie to each other: not on one, or which of them lies at smaller distances; a bit for each, since on a
+ * ring each can be the lower one on one of two pieces.
+ */
+export const [APART, FIRST_IS_LOWER, SECOND_IS_LOWER, EITHER] = [0, 1, 2, 3] as const;
+export const ORDERS = 4;
 
 /** The number of a pair of trains, the lower first: every pair among the lower trains comes before. */
 export const twoOf = (first: number, second: number): number => (second * (second - 1)) / 2 + first;
@@ -20,7 +23,8 @@ const ACROSS: Touch = { order: APART, possible: true, certain: true };
 
 /**
  * Whether two trains touch, where each is somewhere within its placement: on two tracks that foul each other, or on one piece of
- * track. There they keep their order, given from before or, for `mover`, by the end at which it came in.
+ * track. There they keep their order, given from before or, for the one that has moved, by the end at which it came in. On a ring they can come
+ * onto a second piece the other way about; they have run through each other only where no piece has the order from before.
  */
 export function touchOf(
   one: ProofTrain,
@@ -37,26 +41,25 @@ export function touchOf(
   for (const own of one.grounds[p]!) {
     for (const other of two.grounds[q]!) {
       if (own.piece !== other.piece) continue;
-      const order = before !== APART ? before : orderOf(own, other, firstMoved);
+      const order = orderOf(own, other, before, firstMoved);
       if (order === APART) return ACROSS;
       const [lower, higher] = order === FIRST_IS_LOWER ? [own, other] : [other, own];
-      if (lower.high[0] >= higher.low[1]) return ACROSS;
       const near = (lower.up || !higher.up) && lower.high[1] > higher.low[0];
-      found = { order, possible: found.possible || near, certain: false };
+      found = { order: found.order | order, possible: found.possible || near, certain: false };
     }
   }
-  return found;
+  const kept = before === APART || found.order === APART || (found.order & before) !== 0;
+  return kept ? found : ACROSS;
 }
 
 const foul = (mine: number[], theirs: number[]): boolean => mine.some((zone) => theirs.includes(zone ^ 1));
 
-/** The order of two trains that have just come onto one piece; APART when they can only lie across each other. */
-function orderOf(mine: Ground, theirs: Ground, firstMoved: boolean): number {
-  const firstLower = mine.high[0] < theirs.low[1];
-  const secondLower = theirs.high[0] < mine.low[1];
-  if (firstLower && secondLower) {
-    const mover = firstMoved ? mine : theirs;
-    return mover.up === firstMoved ? FIRST_IS_LOWER : SECOND_IS_LOWER;
-  }
-  return firstLower ? FIRST_IS_LOWER : secondLower ? SECOND_IS_LOWER : APART;
+/** The order of two trains on one piece; APART when they can only lie across each other. */
+function orderOf(mine: Ground, theirs: Ground, before: number, firstMoved: boolean): number {
+  const can =
+    (mine.high[0] < theirs.low[1] ? FIRST_IS_LOWER : APART) | (theirs.high[0] < mine.low[1] ? SECOND_IS_LOWER : APART);
+  if (can !== EITHER) return can;
+  if (before === FIRST_IS_LOWER || before === SECOND_IS_LOWER) return before;
+  const mover = firstMoved ? mine : theirs;
+  return mover.up === firstMoved ? FIRST_IS_LOWER : SECOND_IS_LOWER;
 }
