@@ -5,6 +5,7 @@ import type { LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { sensor } from '@/demo/build';
 import { learningOval } from '@/demo/learning-oval';
+import { passingLoop } from '@/demo/passing-loop';
 
 /** The oval with its first block told of by people alone, or by a spot that gives pulses at its place. */
 function told(change: (d: LayoutDocument) => void): LayoutDocument {
@@ -43,6 +44,24 @@ describe('as power comes on', () => {
     expect(firstEvents(d).said[0]).toContain('there is a train in');
   });
   test('nothing is told where detectors watch everything', () => expect(firstEvents(learningOval()).said).toEqual([]));
+});
+
+describe('which way trains came in', () => {
+  test('is told of each that stands on a single line', () => {
+    const d = passingLoop(['up', 'down']);
+    const { run, said } = firstEvents(d);
+    expect(said).toHaveLength(1);
+    for (const { id, name } of d.trains) {
+      const standsOnSingleLine = run.system.trafficSections.all.some(
+        ({ bothWays, blocks }) =>
+          bothWays &&
+          run.plant.trains[d.trains.findIndex((t) => t.id === id)]!.held().some(({ piece }) =>
+            blocks.includes(run.system.partition.pieces[piece]!.block),
+          ),
+      );
+      expect([name, said[0]!.includes(`${name} in `)]).toEqual([name, standsOnSingleLine]);
+    }
+  });
 });
 
 describe('a pulse too many', () => {

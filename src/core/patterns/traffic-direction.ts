@@ -1,5 +1,5 @@
 import { and, type Expr, name, not, or, previous } from '../logic';
-import { canBothBeSet, type Route, type SignalReading, type TrafficSections } from '../signals';
+import { canBothBeSet, type Route, type SignalReading, saySide } from '../signals';
 import * as names from './names';
 import type { Pattern, PatternOption } from './pattern';
 import type { RuleBook } from './rule-book';
@@ -143,10 +143,6 @@ export const trafficDirection: Pattern = {
     }
   },
 };
-
-function saySide({ sideNames }: TrafficSections, side: string): string {
-  return side === 'onward' ? 'along it' : side === 'back' ? 'the other way along it' : sideNames.get(side)!;
-}
 
 /**
  * Who asks: a train that has only this signal before it, and one that has been cleared up to this signal by the one

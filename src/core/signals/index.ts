@@ -6,6 +6,6 @@ export { type LettingIn, lettingIn, standsOn } from './letting-in';
 export { END_OF_TRACK, mustStopBefore } from './obligation';
 export { canBothBeSet, type Route, readSignals, type SignalReading } from './routes';
 export { signalFindings } from './signal-findings';
-export { findTrafficSections, type TrafficSection, type TrafficSections } from './traffic-sections';
+export { findTrafficSections, saySide, type TrafficSection, type TrafficSections } from './traffic-sections';
 export { type Warning, warningsOf } from './warning';
 export { type WaysRun, waysRun } from './ways-run';

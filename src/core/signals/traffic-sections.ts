@@ -34,6 +34,11 @@ export interface TrafficSections {
   sideCameInBy(piece: number, exit: EdgeEnd): string;
 }
 
+/** From which side, after “trains” or “came in”. */
+export function saySide({ sideNames }: TrafficSections, side: string): string {
+  return side === 'onward' ? 'along it' : side === 'back' ? 'the other way along it' : sideNames.get(side)!;
+}
+
 /** Groups blocks into traffic sections and finds those that are worked in both directions. */
 export const findTrafficSections = remembered(
   [],

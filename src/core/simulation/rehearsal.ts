@@ -67,9 +67,11 @@ export class Rehearsal {
     this.aspectSlots = system.readings.map(({ index }) => system.terminals.slot('aspect', index));
     this.aspects = system.readings.map(() => system.aspects[0]!);
     this.orders = new Orders(system.partition, this.plant);
-    for (let t = 0; t < this.plant.trains.length; t++) this.tellDirection(t);
+    const directions = this.plant.trains.flatMap((_, train) =>
+      this.tellDirection(train).map(({ trafficSection, which }) => ({ train, trafficSection, side: which! })),
+    );
     const held = this.plant.trains.map((train) => train.held());
-    this.saidAtFirst = saidAtFirst(system, held);
+    this.saidAtFirst = saidAtFirst(system, held, directions);
     const { terminals } = system;
     for (const block of this.saidAtFirst.taken) this.controller.pulse(terminals.slot('said occupied', block));
     for (const block of this.saidAtFirst.free) this.controller.pulse(terminals.slot('said free', block));
@@ -104,8 +106,7 @@ export class Rehearsal {
     this.tick += 1;
     this.sink = sink;
     const { emit } = this;
-    if (this.tick === 1 && Object.values(this.saidAtFirst).some(({ length }) => length > 0))
-      emit({ kind: 'said at first', ...this.saidAtFirst });
+    if (this.tick === 1) this.tellWhatWasSaid();
     if (this.orders.size > 0 && this.tick % ERRAND_TICKS === 0) this.runErrands(emit);
     this.events.length = 0;
     const changed = this.process.step(this.events);
@@ -192,22 +193,30 @@ export class Rehearsal {
     }
   }
 
+  /** Directions alone are told, but are no part of the trace: they follow from how the trains stand. */
+  private tellWhatWasSaid(): void {
+    const { directions, ...ofBlocks } = this.saidAtFirst;
+    const event = { kind: 'said at first', ...this.saidAtFirst } as const;
+    if (Object.values(ofBlocks).some(({ length }) => length > 0)) this.emit(event);
+    else if (directions.length > 0) this.sink?.(event);
+  }
+
   /**
    * A person says which way a train came into the traffic section it stands in: when trains are put on the track and when one
    * turns back. Not said where another train stands in the same section, since that one may hold it rightly.
    */
-  tellDirection(train: number): void {
-    this.tell(train, tellingsOf(this.system, this.plant.trains[train]!.held()));
+  tellDirection(train: number): Telling[] {
+    return this.tell(train, tellingsOf(this.system, this.plant.trains[train]!.held()));
   }
   /** And that it is there at all, where nothing would see it. */
   tellPutDown(train: number): void {
     this.tellDirection(train);
     this.tell(train, takenOf(this.system, this.plant.trains[train]!.held()));
   }
-  private tell(train: number, told: Telling[]): void {
+  private tell(train: number, told: Telling[]): Telling[] {
     const { partition, trafficSections } = this.system;
     const held = this.plant.trains.map((rolling) => rolling.held());
-    for (const telling of told) {
+    return told.filter((telling) => {
       const { trafficSection, always } = telling;
       const slot = slotOf(this.system, telling);
       const shared = held.some(
@@ -215,8 +224,10 @@ export class Rehearsal {
           t !== train &&
           theirs.some(({ piece }) => trafficSections.ofBlock[partition.pieces[piece]!.block] === trafficSection),
       );
-      if (slot !== undefined && (always || !(shared && this.tick > 0))) this.controller.pulse(slot);
-    }
+      if (slot === undefined || (!always && shared && this.tick > 0)) return false;
+      this.controller.pulse(slot);
+      return true;
+    });
   }
 
   private fold(event: RehearsalEvent): void {

@@ -42,19 +42,32 @@ function freeBlocks(system: System, held: readonly TapeEntry[][]): number[] {
   return partition.blocks.flatMap(({ index }) => (!taken.has(index) && isSaid(partition, index) ? [index] : []));
 }
 
-/** What people say as power comes on of blocks that nothing notices, by number: free, taken by a train, and those of which nobody says anything. */
+/** By which side a train came into a traffic section, as a person says it. */
+export interface DirectionSaid {
+  train: number;
+  trafficSection: number;
+  side: string;
+}
+
+/** What people say as power comes on of blocks that nothing notices, by number: free, taken by a train, and those of which nobody says anything; and of trains. */
 export interface SaidAtFirst {
   free: number[];
   taken: number[];
   silent: number[];
+  directions: DirectionSaid[];
 }
-export function saidAtFirst(system: System, held: readonly TapeEntry[][]): SaidAtFirst {
+export function saidAtFirst(
+  system: System,
+  held: readonly TapeEntry[][],
+  directions: readonly DirectionSaid[],
+): SaidAtFirst {
   const { unspokenAtFirst: unspoken, partition } = system;
   const said = (blocks: Iterable<number>) => [...blocks].filter((block) => !unspoken.has(block));
   return {
     free: said(freeBlocks(system, held)),
     taken: said(blocksUnder(system, held.flat())).filter((block) => isSaid(partition, block)),
     silent: [...unspoken],
+    directions: [...directions],
   };
 }
 

@@ -1,4 +1,5 @@
 import type { Aspect } from '../../kinds';
+import { saySide } from '../../signals';
 import { type Command, sayCommand } from '../commands';
 import type { SaidAtFirst } from '../tell-direction';
 import type { EventKind } from './kind';
@@ -33,18 +34,25 @@ export const told: EventKind<{ kind: 'told'; command: Command }> = {
   says: (run, { command }) => sayCommand(run, command),
 };
 
-/** As power comes on, of blocks that no detector watches throughout, by number: what people see there and say, and of which they say nothing. */
+const AND = new Intl.ListFormat('en');
+
+/** As power comes on, of blocks that no detector watches throughout, by number: what people see there and say, and of which they say nothing; and how trains came in. */
 export const saidAtFirst: EventKind<{ kind: 'said at first' } & SaidAtFirst> = {
   code: 15,
   group: 'what people do',
-  says({ system: { partition } }, { free, taken, silent }) {
+  says(run, { free, taken, silent, directions }) {
+    const { partition, trafficSections } = run.system;
     const named = (blocks: number[]) => blocks.map((block) => partition.blocks[block]!.name).join(', ');
     const said = [
       ...(taken.length > 0 ? [`there is a train in ${named(taken)}`] : []),
       ...(free.length > 0 ? [`there is none in ${named(free)}`] : []),
+      ...directions.map(
+        ({ train, trafficSection, side }) =>
+          `${trainName(run, train)} in ${trafficSections.all[trafficSection]!.name} came in ${saySide(trafficSections, side)}`,
+      ),
     ];
     const unsaid = silent.length > 0 ? [`of ${named(silent)} nobody says anything`] : [];
-    const all = [...(said.length > 0 ? [`somebody looks, and says that ${said.join(' and ')}`] : []), ...unsaid];
+    const all = [...(said.length > 0 ? [`somebody looks, and says that ${AND.format(said)}`] : []), ...unsaid];
     return `As power comes on, ${all.join('; ')}`;
   },
 };
