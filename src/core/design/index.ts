@@ -13,6 +13,7 @@ export { FAILURES, type FailOutcome, type FailRow, type FailSum, sumOf } from '.
 export { type FailureFix, type FailureFixes, triedOnFailure } from './failure-fixes';
 export type { KeptRun, KeptRunRow } from './kept-run';
 export { leftOut } from './left-out';
+export { type ConflictCell, type FlankCell, type LockingRow, lockingTable } from './locking-table';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export { type OwnRuleRow, ownRuleList } from './own-rule-list';
 export { type PointsView, viewPoints } from './points-view';

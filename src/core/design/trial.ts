@@ -89,6 +89,8 @@ export interface Tried {
   aspects: string[];
   /** What lamps and indicators show, by the id of what they belong to. */
   shows: Record<string, string>;
+  /** Motors that are locked, by id. */
+  locked: string[];
   /** Of the train that is put somewhere: the blocks that say so, and the track it lies on. */
   moved?: Pick<StandingTrains, 'blocks' | 'body'>;
 }
@@ -110,7 +112,9 @@ export class Bench {
       this.design.system,
       this.free!.layout.compiled.names.map((name) => this.values[name]!),
     );
-    return { aspects: shown, shows, moved: movedTrain(this.design, trial) };
+    const { system } = this.design;
+    const locked = system.partition.graph.motors.filter((motor) => this.values[names.locked(motor)] === 1);
+    return { aspects: shown, shows, locked: locked.map(({ id }) => id), moved: movedTrain(this.design, trial) };
   }
   /** Left alone with the points lying so: worked out anew only when they lie otherwise. */
   private freeWith(points: Trial['points']): FreeLayout {

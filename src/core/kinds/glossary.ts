@@ -144,6 +144,30 @@ export const GLOSSARY = {
     retiredNames: ['foulingLock'],
     retiredPhrases: ['fouling lock'],
   },
+  lockingTable: {
+    means:
+      'A row for each route: what must be so before its signal is cleared, which routes it excludes, and when its turnouts may move again.',
+    word: 'locking table',
+    engineer: 'control table',
+    code: 'lockingTable',
+  },
+  flank: {
+    means: 'Points or a signal that keep others from running into the side of a route.',
+    word: 'flank protection',
+    code: 'flank',
+  },
+  conflict: {
+    means:
+      'Routes that must not be cleared at once: they need the same points otherwise, the same track, or track that fouls it.',
+    word: 'conflicting routes',
+    code: 'conflict',
+  },
+  approachLocking: {
+    means:
+      'The turnouts of a route stay locked for a time after its signal was put back, since a train may have seen it clear.',
+    word: 'approach locking',
+    code: 'approachLocking',
+  },
   hazard: {
     means: 'What must never happen between trains, track and signals.',
     word: 'mishap',

@@ -7,6 +7,7 @@ export { aspectFindings } from './aspect-findings';
 export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks } from './detector-locking';
 export { besidesOf, expectedOf, needsOf, type PutTerm } from './gather';
+export { groupOf } from './groups';
 export * as names from './names';
 export { isOption, OPTIONS, type OptionView, optionsAt } from './options';
 export { calledName, OWN, type OwnRuleFault, problemOf, standsAlone, withOwnRules } from './own-rules';

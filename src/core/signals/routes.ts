@@ -18,6 +18,8 @@ export interface SignalPlace {
 export interface Route {
   /** How the motors of points have to lie: facing ones choose the route, the others must merely lie right for it. */
   conditions: Over[];
+  /** All track beyond the signal in order, up to the ending, with the end by which each piece is entered; of the piece with the signal nothing. */
+  track: { piece: number; enters: EdgeEnd }[];
   /** Blocks in order, and the piece and end by which each is entered. */
   blocks: { block: number; piece: number; enters: EdgeEnd }[];
   /** Blocks off the route that must be free too, because a vehicle in them would foul it. */
@@ -131,7 +133,13 @@ function routesFrom(
       const next: Route =
         onward.length === 1
           ? route
-          : { ...route, conditions: [...route.conditions], blocks: [...route.blocks], fouled: [...route.fouled] };
+          : {
+              ...route,
+              conditions: [...route.conditions],
+              track: [...route.track],
+              blocks: [...route.blocks],
+              fouled: [...route.fouled],
+            };
       if (onward.length > 1 && on.over.some(({ position }) => position === 'diverging')) next.aside = true;
       next.conditions.push(...on.over.filter(({ motor }) => !earlier(motor)));
       const key = on.piece.index * 2 + on.enters;
@@ -160,6 +168,7 @@ function routesFrom(
   /** Comes into a piece by an end. In the block that it comes from, also when it comes round to that, a train meets nobody but itself. */
   const enter = (piece: Piece, enters: EdgeEnd, route: Route) => {
     route.length += piece.to - piece.from;
+    route.track.push({ piece: piece.index, enters });
     if (piece.block !== rear && !route.blocks.some((b) => b.block === piece.block))
       route.blocks.push({ block: piece.block, piece: piece.index, enters });
     for (const trafficSection of fouling.get(piece.edge) ?? []) {
@@ -175,6 +184,7 @@ function routesFrom(
   const toBoundary = up ? start.to - place.signal.at.tenthUm : place.signal.at.tenthUm - start.from;
   const first: Route = {
     conditions: [],
+    track: [],
     blocks: [],
     fouled: [],
     ending: { kind: 'end of track' },

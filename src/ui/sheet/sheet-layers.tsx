@@ -10,6 +10,7 @@ import { heightOf, type LaneKind } from './lanes';
 import { LengthMarks } from './length-marks';
 import type { Placed } from './plan-labels';
 import { PointedPlace } from './pointed-place';
+import { PointedRoutes } from './pointed-routes';
 import { ProposedCuts } from './proposed-cuts';
 import { Rulers } from './rulers';
 import type { SheetGeometry } from './sheet-geometry';
@@ -63,6 +64,7 @@ export const SheetLayers = memo(function SheetLayers(props: Props) {
         onSelect={props.pickTurnout}
         onGoOn={props.goOn}
       />
+      <PointedRoutes geometry={geometry} />
       <CutsLayer
         document={props.withCuts}
         geometry={geometry}

@@ -23,8 +23,9 @@ export function useShownState(document: LayoutDocument) {
     return lies;
   }, [document.turnouts, board?.points, trial.points]);
   const locked = useMemo(
-    () => new Set(document.turnouts.filter((_, i) => board?.locked[i]).map((t) => t.id)),
-    [document.turnouts, board?.locked],
+    () =>
+      board ? new Set(document.turnouts.filter((_, i) => board.locked[i]).map((t) => t.id)) : new Set(tried?.locked),
+    [document.turnouts, board, tried?.locked],
   );
   const occupied = useMemo(
     () =>

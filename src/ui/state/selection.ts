@@ -1,3 +1,4 @@
+import type { Stretch } from '@/core/locking';
 import type { DocumentSlice } from './document';
 
 export interface Pointed {
@@ -9,6 +10,13 @@ export interface Pointed {
   danger?: readonly { line: string; from: number; to: number }[];
   /** What is written there in place of its distance. */
   says?: string;
+}
+
+/** Routes that are spoken of: the track of one, of another beside it, and where the two cannot both be. */
+export interface PointedRoutes {
+  route: readonly Stretch[];
+  other?: readonly Stretch[];
+  conflict?: readonly Stretch[];
 }
 
 /** What is chosen on the sheet. */
@@ -23,6 +31,8 @@ export interface SelectionSlice {
   place?: (place: { line: string; at: number }) => void;
   /** The place or the stretch that is being typed or spoken of, marked on the track with what else belongs to it. */
   pointed?: Pointed;
+  /** Routes that are pointed at in a table, marked on the track. */
+  routes?: PointedRoutes;
   /** Where gaps are suggested, marked on the track as long as that is looked at. */
   proposed?: readonly { line: string; at: number }[];
   select(id: string | undefined): void;

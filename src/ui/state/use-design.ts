@@ -29,6 +29,7 @@ export function useDesign(): void {
       matrixOf: (points: Trial['points'], some: Some) => remote.matrix(points, some),
       lookUpSignal: (id: string) => remote.signal(id),
       lookUpPoints: (id: string) => remote.points(id),
+      lockingTable: () => remote.locking(),
       ownRules: () => remote.ownRules(),
       rulesAbout: (id: string) => remote.rulesAbout(id),
       readRules: (id: string, text: string) => remote.readRules(id, text),

@@ -1,0 +1,199 @@
+import {
+  type FlankGuard,
+  flanksOf,
+  type RouteConflict,
+  routeConflicts,
+  routesIn,
+  type Stretch,
+  stretchesOf,
+} from '../locking';
+import { alwaysOf, anyOf, type Expr, Teller } from '../logic';
+import { showLength } from '../measure';
+import { type NamedRoute, names, type Scheme } from '../patterns';
+import type { TurnoutPosition } from '../survey';
+import { aspectTree } from './aspect-tree';
+import type { Design } from './check-design';
+import { exclude, waysToClear } from './route-terms';
+
+interface Thing {
+  id: string;
+  name: string;
+}
+
+/** Another route with which one must not be cleared. */
+export interface ConflictCell {
+  /** The number of its row. */
+  row: number;
+  reason: RouteConflict['reason'];
+  says: string;
+  /** The conditions of the two exclude each other, as the rules stand. */
+  apart: boolean;
+  where: Stretch[];
+}
+
+/** What comes to the side of a route at some points or a crossing, and what holds it off. */
+export interface FlankCell {
+  at: Thing;
+  guards: { by: 'signal' | 'points' | 'end'; about?: string; says: string; short: string }[];
+}
+
+/** One route in the locking table: what clears its signal is read off the rules, what it conflicts with off the track. */
+export interface LockingRow {
+  /** Its signal and what it leads to; the same as long as these are. */
+  id: string;
+  signal: Thing;
+  exit: string;
+  ending: NamedRoute['route']['ending']['kind'];
+  /** What the signal can show for it, as its rule stands. */
+  aspects: string[];
+  /** It is never cleared, whatever happens, by the rules as they stand. */
+  never: boolean;
+  points: { motor: string; name: string; position: TurnoutPosition }[];
+  /** Blocks that have to read free. */
+  free: Thing[];
+  /** Whatever else is asked for. */
+  also: string[];
+  /** Each of these alone clears it, whatever else is asked for. */
+  besides: string[];
+  flank: FlankCell[];
+  conflicts: ConflictCell[];
+  /** How long its points stay locked after the signal was put back, in ms; undefined where nothing keeps them. */
+  keepsMs: number | undefined;
+  /** For each motor of its points, the blocks that hold it while they are occupied. */
+  release: { motor: string; name: string; blocks: string[] }[];
+  track: Stretch[];
+}
+
+/** The locking table of a layout, a row for each route of each signal. */
+export function lockingTable({ scheme, system: { program } }: Design): LockingRow[] {
+  const { partition } = scheme;
+  const { motors } = partition.graph;
+  const teller = new Teller(program);
+  const isAlways = alwaysOf(program);
+  const routes = routesIn(scheme);
+  const aspects = scheme.readings.map((reading) => aspectTree(scheme, program, reading).routes);
+  const ways = routes.map((route) => waysToClear(teller, route));
+  const conflicts = conflictCells(scheme, routes, ways);
+  const byPoints = new Map(motors.map((motor) => [names.points(motor), motor]));
+  const byOccupied = new Map(partition.blocks.map((block) => [names.occupied(block), block]));
+  const holding = motors.map((motor) => {
+    const lock = teller.ruleOf(names.locked(motor))?.expr;
+    return (lock ? anyOf(lock) : []).flatMap((part) =>
+      part.op === 'name' ? (byOccupied.get(part.name)?.name ?? []) : [],
+    );
+  });
+  return routes.map((named, nth): LockingRow => {
+    const { reading, route, id, to } = named;
+    const asked = ways[nth]![0] ?? [];
+    const rest: Expr[] = [];
+    const points: LockingRow['points'] = [];
+    const free: Thing[] = [];
+    for (const part of asked) {
+      const motor = part.op === 'is' && part.left.op === 'name' ? byPoints.get(part.left.name) : undefined;
+      const block = part.op === 'not' && part.of.op === 'name' ? byOccupied.get(part.of.name) : undefined;
+      if (motor && part.op === 'is' && part.right.op === 'value')
+        points.push({ motor: motor.id, name: motor.name, position: part.right.value as TurnoutPosition });
+      else if (block) free.push({ id: block.id, name: block.name });
+      else if (part.op !== 'name' || part.name !== names.may(named)) rest.push(part);
+    }
+    const over = route.conditions.map(({ motor }) => motors[motor]!);
+    const kept = over.flatMap((motor) => {
+      const rule = teller.ruleOf(names.cleared(motor))?.expr;
+      return rule?.op === 'TOF' ? [rule.ms] : [];
+    });
+    return {
+      id: `${reading.signal.id} ${id}`,
+      signal: { id: reading.signal.id, name: reading.signal.name },
+      exit: to,
+      ending: route.ending.kind,
+      aspects: [...new Set(aspects[reading.index]![id]!.map(({ aspect }) => aspect))],
+      never: isAlways(names.go(named)) === 0,
+      points,
+      free,
+      also: [...new Set(rest.filter(({ op }) => op !== 'false').map((part) => teller.say(part)))],
+      besides: ways[nth]!.slice(1).map((way) => way.map((part) => teller.say(part)).join(', and ')),
+      flank: flankCells(scheme, named),
+      conflicts: conflicts[nth]!,
+      keepsMs: kept.length > 0 ? Math.max(...kept) : undefined,
+      release: over.map(({ id: motor, name, index }) => ({ motor, name, blocks: holding[index]! })),
+      track: stretchesOf(
+        partition,
+        route.track.map(({ piece }) => piece),
+      ),
+    };
+  });
+}
+
+function conflictCells(scheme: Scheme, routes: NamedRoute[], ways: (readonly Expr[])[][]): ConflictCell[][] {
+  const cells: ConflictCell[][] = routes.map(() => []);
+  for (const conflict of routeConflicts(scheme)) {
+    const { one, two, reason, where } = conflict;
+    const apart = ways[one]!.every((mine) => ways[two]!.every((theirs) => exclude(mine, theirs)));
+    const [first, second] = [routes[one]!, routes[two]!];
+    cells[one]!.push({ row: two, reason, apart, where, says: sayConflict(scheme, first, second, conflict) });
+    cells[two]!.push({ row: one, reason, apart, where, says: sayConflict(scheme, first, second, conflict) });
+  }
+  return cells;
+}
+
+export const routeName = ({ reading: { signal }, to }: NamedRoute): string => `${signal.name} → ${to}`;
+
+function sayConflict(scheme: Scheme, one: NamedRoute, two: NamedRoute, conflict: RouteConflict): string {
+  const { partition } = scheme;
+  const { reason, motors, block } = conflict;
+  const [first, second] = [routeName(one), routeName(two)];
+  const called = (motor: number) => partition.graph.motors[motor]!.name;
+  const where = sayWhere(scheme, conflict.where);
+  const shared = where ? ` Both run over ${where}.` : '';
+  switch (reason) {
+    case 'points': {
+      const { one: mine, two: theirs } = motors!;
+      const needs = `${first} needs ${called(mine.motor)} ${mine.position}, ${second} needs `;
+      return mine.motor === theirs.motor
+        ? `${needs}it ${theirs.position}.${shared}`
+        : `${needs}${called(theirs.motor)} ${theirs.position}, and they throw together.${shared}`;
+    }
+    case 'head-on':
+      return `${first} and ${second} run over ${where} towards each other.`;
+    case 'same track':
+      return `${first} and ${second} both run over ${where}.`;
+    case 'fouling':
+      return `${first} and ${second} come too near to each other, or cross: ${where}.`;
+    case 'block':
+      return `${first} and ${second} lead into ${partition.blocks[block!]!.name} by different tracks, and its detector cannot tell them apart.`;
+  }
+}
+
+const sayWhere = ({ document }: Scheme, where: readonly Stretch[]): string =>
+  where
+    .map(({ line, from, to }) => {
+      const { name } = document.lines.find(({ id }) => id === line)!;
+      const [low, high] = [from, to].map((at) => showLength(at, document.shownUnit));
+      return `${name} from ${low} to ${high}`;
+    })
+    .join(' and ');
+
+function flankCells(scheme: Scheme, route: NamedRoute): FlankCell[] {
+  return flanksOf(scheme, route).map(({ at, guards }) => ({
+    at,
+    guards: guards.map((guard) => sayGuard(scheme, at, guard)),
+  }));
+}
+
+function sayGuard(
+  { partition, readings, document }: Scheme,
+  at: Thing,
+  guard: FlankGuard,
+): FlankCell['guards'][number] {
+  if (guard.by === 'signal') {
+    const { id, name } = readings[guard.signal]!.signal;
+    return { by: 'signal', about: id, short: name, says: `${name} holds what comes to ${at.name} from there` };
+  }
+  if (guard.by === 'points') {
+    const { id, name } = partition.graph.motors[guard.motor]!;
+    const says = `${name} would lead it aside while it lies ${guard.position}; nobody asks that of it yet`;
+    return { by: 'points', about: id, short: `${name} ${guard.position === 'straight' ? 'N' : 'R'}?`, says };
+  }
+  const { name } = document.lines.find(({ id }) => id === guard.line)!;
+  return { by: 'end', short: `${name}: none`, says: `Nothing holds what stands on ${name} before ${at.name}` };
+}

@@ -1,0 +1,153 @@
+import type { Partition } from '../detection';
+import type { TenthUm } from '../measure';
+import type { NamedRoute, Scheme } from '../patterns';
+import { groupOf } from '../patterns';
+import type { EdgeStretch, Over } from '../track';
+
+/** A part of a line, for people to see and for pictures. */
+export interface Stretch {
+  line: string;
+  from: TenthUm;
+  to: TenthUm;
+}
+
+/**
+ * Why two routes of different signals must not be cleared at once. The first reason that holds, in this order:
+ * `points`, one motor, or motors that throw together, must lie both ways; `head-on`, they run over the same track towards each other;
+ * `same track`, they run over it the same way; `fouling`, the track of one lies within the clearance of the other's; `block`, both lead into one
+ * block by different tracks, and one detector cannot tell them apart.
+ */
+export type ConflictReason = 'points' | 'head-on' | 'same track' | 'fouling' | 'block';
+
+export interface RouteConflict {
+  /** Numbers of routes (`routesIn`), the lower first. */
+  one: number;
+  two: number;
+  reason: ConflictReason;
+  /** For points: the motors that each needs, and how they would have to lie. */
+  motors?: { one: Over; two: Over };
+  /** For a block, its number. */
+  block?: number;
+  /** Track that both need, or that fouls the other's; none where only points or a block are shared. */
+  where: Stretch[];
+}
+
+/** All routes of a scheme, numbered as they stand with their signals. */
+export const routesIn = ({ routesOf }: Scheme): NamedRoute[] => routesOf.flat();
+
+/** What of a route other routes can be in conflict with. */
+interface Needs {
+  /** By motor, how it must lie. */
+  lies: Map<number, Over>;
+  /** By piece, the end by which it is entered. */
+  pieces: Map<number, 0 | 1>;
+  blocks: Set<number>;
+  /** Places of fouling that its track lies in: twice the pair, and one more for its second side. */
+  zones: Set<number>;
+}
+
+/** Every pair of routes that must not be cleared at once, except the routes of one signal, of which it clears one at a time. */
+export function routeConflicts(scheme: Scheme): RouteConflict[] {
+  const routes = routesIn(scheme);
+  const needs = routes.map((route) => needsOf(scheme, route));
+  const rivals = new Set<number>();
+  /** Only routes that share something are looked at in pairs. */
+  const sharing = new Map<string, number[]>();
+  const share = (key: string, route: number) => {
+    const others = sharing.get(key) ?? [];
+    for (const other of others) rivals.add(other * routes.length + route);
+    others.push(route);
+    sharing.set(key, others);
+  };
+  needs.forEach(({ lies, blocks, zones }, route) => {
+    const groups = [...lies.keys()].map((motor) => groupOf(scheme, scheme.partition.graph.motors[motor]!)[0]!.index);
+    for (const group of new Set(groups)) share(`group ${group}`, route);
+    for (const block of blocks) share(`block ${block}`, route);
+    for (const pair of new Set([...zones].map((zone) => zone >> 1))) share(`pair ${pair}`, route);
+  });
+  return [...rivals]
+    .sort((a, b) => a - b)
+    .flatMap((key): RouteConflict[] => {
+      const [one, two] = [Math.floor(key / routes.length), key % routes.length];
+      if (routes[one]!.reading === routes[two]!.reading) return [];
+      const found = reasonOf(scheme, needs[one]!, needs[two]!);
+      return found ? [{ one, two, ...found }] : [];
+    });
+}
+
+function needsOf({ partition }: Scheme, { route }: NamedRoute): Needs {
+  const pieces = new Map(route.track.map(({ piece, enters }) => [piece, enters]));
+  const zones = new Set<number>();
+  partition.graph.fouling.forEach(({ a, b }, pair) => {
+    for (const [side, stretches] of [a, b].entries())
+      if (stretches.some((part) => liesOn(partition, pieces.keys(), part))) zones.add(2 * pair + side);
+  });
+  return {
+    lies: new Map(route.conditions.map((over) => [over.motor, over])),
+    pieces,
+    blocks: new Set([...pieces.keys()].map((piece) => partition.pieces[piece]!.block)),
+    zones,
+  };
+}
+
+function reasonOf(scheme: Scheme, one: Needs, two: Needs): Omit<RouteConflict, 'one' | 'two'> | undefined {
+  const { partition } = scheme;
+  const shared = [...one.pieces.keys()].filter((piece) => two.pieces.has(piece));
+  const where = stretchesOf(partition, shared);
+  const motors = contraryPoints(scheme, one, two);
+  if (motors) return { reason: 'points', motors, where };
+  const [first] = shared;
+  if (first !== undefined) {
+    const opposed = shared.some((piece) => one.pieces.get(piece) !== two.pieces.get(piece));
+    return { reason: opposed ? 'head-on' : 'same track', where };
+  }
+  const zone = [...one.zones].find((own) => two.zones.has(own ^ 1));
+  if (zone !== undefined) {
+    const pair = partition.graph.fouling[zone >> 1]!;
+    return { reason: 'fouling', where: [...pair.a, ...pair.b].map((part) => onLine(partition, part)) };
+  }
+  const block = [...one.blocks].find((own) => two.blocks.has(own));
+  return block === undefined ? undefined : { reason: 'block', block, where: [] };
+}
+
+/** Motors of one group that the routes need to lie differently; those that both pass first. */
+function contraryPoints(scheme: Scheme, one: Needs, two: Needs): RouteConflict['motors'] {
+  const { motors } = scheme.partition.graph;
+  let together: RouteConflict['motors'];
+  for (const own of one.lies.values())
+    for (const { index } of groupOf(scheme, motors[own.motor]!)) {
+      const other = two.lies.get(index);
+      if (!other || other.position === own.position) continue;
+      if (index === own.motor) return { one: own, two: other };
+      together ??= { one: own, two: other };
+    }
+  return together;
+}
+
+function liesOn({ pieces }: Partition, own: Iterable<number>, part: EdgeStretch): boolean {
+  for (const piece of own) {
+    const { edge, from, to } = pieces[piece]!;
+    if (edge === part.edge && part.from < to && part.to > from) return true;
+  }
+  return false;
+}
+
+const onLine = ({ graph }: Partition, { edge, from, to }: EdgeStretch): Stretch => ({
+  line: graph.edges[edge]!.line,
+  from,
+  to,
+});
+
+/** Pieces as parts of lines, those that lie end to end made one. */
+export function stretchesOf({ pieces }: Partition, of: Iterable<number>): Stretch[] {
+  const found: Stretch[] = [];
+  for (const { line, from, to } of [...of].map((piece) => pieces[piece]!)) {
+    const beside = found.find((one) => one.line === line && (one.to === from || one.from === to));
+    if (!beside) found.push({ line, from, to });
+    else {
+      beside.from = Math.min(beside.from, from);
+      beside.to = Math.max(beside.to, to);
+    }
+  }
+  return found;
+}

@@ -1,0 +1,108 @@
+'use client';
+import type { LockingRow } from '@/core/design';
+import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
+import { SelectThing } from '@/ui/reasoning/select-thing';
+import { shownTried } from '@/ui/state/design';
+import { useWorkbench } from '@/ui/state/store';
+import { routeOf } from './say-row';
+
+/** What there is to say of all routes while none is chosen: how many, what is not guarded, and which turnouts are locked. */
+export function LockSummary({
+  rows,
+  onChoose,
+}: {
+  rows: LockingRow[] | undefined;
+  onChoose: (row: LockingRow) => void;
+}) {
+  if (rows === undefined) return <p className="text-ink2">Working it out …</p>;
+  const pairs = rows.reduce((sum, { conflicts }) => sum + conflicts.length, 0) / 2;
+  const open = rows.filter(({ flank }) => flank.some(({ guards }) => guards.some(({ by }) => by !== 'signal')));
+  const loose = rows.filter(({ conflicts }) => conflicts.some(({ apart }) => !apart));
+  return (
+    <>
+      <PanelTitle>
+        {rows.length === 0
+          ? 'There is no route yet'
+          : `${rows.length} ${rows.length === 1 ? 'route' : 'routes'}, ${pairs} ${pairs === 1 ? 'pair that conflicts' : 'pairs that conflict'}`}
+      </PanelTitle>
+      <p className="text-ink2">
+        Each row of the table is one way from a signal to the next. Point at a row or at a name under “Not with”, and
+        the sheet shows the track. Choose a route to read why.
+      </p>
+      <LockedNow />
+      <Listed
+        title="Nothing guards a side of"
+        none="Signals guard the sides of every route."
+        rows={open}
+        onChoose={onChoose}
+        all={rows}
+      />
+      <Listed
+        title="Kept apart by no single rule"
+        none="The rules cannot clear two routes of a pair at once."
+        rows={loose}
+        onChoose={onChoose}
+        all={rows}
+      />
+    </>
+  );
+}
+
+function Listed({
+  title,
+  none,
+  rows,
+  all,
+  onChoose,
+}: {
+  title: string;
+  none: string;
+  rows: readonly LockingRow[];
+  all: readonly LockingRow[];
+  onChoose: (row: LockingRow) => void;
+}) {
+  if (all.length === 0) return null;
+  if (rows.length === 0) return <p className="mt-3 text-ink2">{none}</p>;
+  return (
+    <PanelSection title={title}>
+      <ul>
+        {rows.map((row) => (
+          <li key={row.id}>
+            <button
+              type="button"
+              className="cursor-pointer rounded-sm text-accent hover:bg-accent-tint"
+              onClick={() => onChoose(row)}
+            >
+              {routeOf(row)}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </PanelSection>
+  );
+}
+
+/** Turnouts that are locked as the trains stand, each a link to why. */
+function LockedNow() {
+  const locked = useWorkbench((s) => shownTried(s)?.locked);
+  const document = useWorkbench((s) => s.document);
+  const known = [...document.turnouts, ...document.crossings].flatMap(({ id, name }) =>
+    locked?.some((motor) => motor === id || motor.startsWith(`${id}:`)) ? [{ id, name }] : [],
+  );
+  if (!locked) return null;
+  return (
+    <PanelSection title="Locked as the trains stand">
+      {known.length === 0 ? (
+        <p className="text-ink2">No turnout is locked: none has a train near it, and none is cleared over it.</p>
+      ) : (
+        <p className="flex flex-wrap gap-x-3">
+          {known.map(({ id, name }) => (
+            <SelectThing key={id} id={id}>
+              {name}
+            </SelectThing>
+          ))}
+        </p>
+      )}
+    </PanelSection>
+  );
+}

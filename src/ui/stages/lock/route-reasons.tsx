@@ -1,0 +1,166 @@
+'use client';
+import type { LockingRow } from '@/core/design';
+import { names } from '@/core/patterns';
+import { Fold } from '@/ui/parts/fold';
+import { Answer } from '@/ui/reasoning/answer';
+import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
+import { SelectThing } from '@/ui/reasoning/select-thing';
+import { useWorkbenchStore } from '@/ui/state/store';
+import { keepsOf, routeOf } from './say-row';
+
+/** One route in plain words: what clears its signal, what must stay at stop meanwhile, and when its points may move again. */
+export function RouteReasons({
+  row,
+  rows,
+  onChoose,
+}: {
+  row: LockingRow;
+  rows: readonly LockingRow[];
+  onChoose: (row: LockingRow) => void;
+}) {
+  const { signal, exit, points, free, also, besides, never } = row;
+  const leads = row.id.slice(signal.id.length + 1);
+  return (
+    <>
+      <PanelTitle>
+        {signal.name} to {exit}
+      </PanelTitle>
+      <p className="text-ink2">{ENDINGS[row.ending]}</p>
+      <PanelSection title="Now, as the trains stand">
+        <Answer
+          rule={names.go({ reading: { signal }, id: leads })}
+          otherwise={<p className="text-ink2">Working it out …</p>}
+        />
+      </PanelSection>
+      <PanelSection title={never ? 'It is never cleared' : `${signal.name} is cleared once`}>
+        {never ? (
+          <p className="text-ink2">By its rules as they stand nothing can clear {signal.name} for this route.</p>
+        ) : (
+          <ul className="list-disc pl-4 text-ink2">
+            {points.map(({ motor, name, position }) => (
+              <li key={motor}>
+                <SelectThing id={motor}>{name}</SelectThing> is proved to lie {position}
+              </li>
+            ))}
+            {free.map(({ id, name }) => (
+              <li key={id}>
+                <SelectThing id={id}>{name}</SelectThing> reads free
+              </li>
+            ))}
+            {also.map((says) => (
+              <li key={says}>{says}</li>
+            ))}
+            {besides.map((says) => (
+              <li key={says}>or else, whatever stands there: {says}</li>
+            ))}
+          </ul>
+        )}
+      </PanelSection>
+      <FlankOf row={row} />
+      <ConflictsOf row={row} rows={rows} onChoose={onChoose} />
+      <PanelSection title="When its points may move again">
+        {row.release.length === 0 ? (
+          <p className="text-ink2">There are no points on it.</p>
+        ) : (
+          <ul className="list-disc pl-4 text-ink2">
+            {row.release.map(({ motor, name, blocks }) => (
+              <li key={motor}>
+                <SelectThing id={motor}>{name}</SelectThing>{' '}
+                {blocks.length === 0
+                  ? 'is held by no block'
+                  : `once ${blocks.join(' and ')} ${blocks.length === 1 ? 'reads' : 'read'} free`}
+              </li>
+            ))}
+            {row.keepsMs !== undefined && (
+              <li>
+                and no sooner than {keepsOf(row)} after {signal.name} went back to stop, so that a train that saw it
+                clear has stopped
+              </li>
+            )}
+          </ul>
+        )}
+      </PanelSection>
+    </>
+  );
+}
+
+const ENDINGS: Record<LockingRow['ending'], string> = {
+  signal: 'It leads to the next signal.',
+  'end of track': 'It leads to the end of the track.',
+  'end of detection': 'It leads into track that nothing watches: whether that is free, no rule can tell.',
+  circle: 'It comes back to itself without a signal.',
+};
+
+function FlankOf({ row: { flank } }: { row: LockingRow }) {
+  const store = useWorkbenchStore();
+  if (flank.length === 0) return null;
+  return (
+    <PanelSection title="What comes from the side">
+      <ul className="list-disc pl-4 text-ink2">
+        {flank.flatMap(({ at, guards }, i) =>
+          guards.map(({ by, about, says }, k) => (
+            <li key={`${i} ${k}`} className={by === 'signal' ? '' : 'text-warn'}>
+              {about ? (
+                <button
+                  type="button"
+                  className="cursor-pointer text-left underline decoration-dotted"
+                  onClick={() => store.getState().select(about)}
+                >
+                  {says}
+                </button>
+              ) : (
+                says
+              )}
+              <span className="sr-only"> at {at.name}</span>
+            </li>
+          )),
+        )}
+      </ul>
+    </PanelSection>
+  );
+}
+
+function ConflictsOf({
+  row,
+  rows,
+  onChoose,
+}: {
+  row: LockingRow;
+  rows: readonly LockingRow[];
+  onChoose: (row: LockingRow) => void;
+}) {
+  const store = useWorkbenchStore();
+  const { conflicts, track } = row;
+  if (conflicts.length === 0) return null;
+  const loose = conflicts.filter(({ apart }) => !apart);
+  return (
+    <PanelSection title="Not with">
+      <p className="text-ink2">
+        {loose.length === 0
+          ? 'The rules as they stand cannot clear any of these while it is cleared.'
+          : `Of ${loose.length} of these the rules alone do not say so at a glance (marked): Prove looks whether both can be cleared.`}
+      </p>
+      <Fold title={`${conflicts.length} ${conflicts.length === 1 ? 'route' : 'routes'}`} open>
+        <ul className="flex flex-col gap-1.5">
+          {conflicts.map(({ row: nth, says, apart, where }) => {
+            const other = rows[nth]!;
+            const point = () => store.getState().set({ routes: { route: track, other: other.track, conflict: where } });
+            const leave = () => store.getState().set({ routes: { route: track } });
+            return (
+              <li key={other.id} onPointerEnter={point} onPointerLeave={leave} onFocus={point} onBlur={leave}>
+                <button
+                  type="button"
+                  className={`cursor-pointer font-semibold hover:bg-accent-tint ${apart ? '' : 'text-warn'}`}
+                  onClick={() => onChoose(other)}
+                >
+                  {routeOf(other)}
+                </button>
+                <span className="block text-ink2">{says}</span>
+              </li>
+            );
+          })}
+        </ul>
+      </Fold>
+    </PanelSection>
+  );
+}

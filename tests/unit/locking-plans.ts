@@ -1,0 +1,57 @@
+/** Detectors and names of blocks. */
+const blocks = (...at: [number, string][]) =>
+  at.map(([cm, name]) => `detector ${cm}\nblock ${cm} "${name}"`).join('\n');
+
+/** A loop on a single line, signalled at both ends of it and of both its roads. */
+export const LOOP = `line Main 400
+line Loop 160
+line Main
+gap 100
+turnout 110 left "T1" to Loop start clear 12
+gap 140
+gap 240
+turnout 270 left trailing "T2" to Loop end clear 12
+gap 280
+signal up 100 A
+signal down 280 B
+signal up 240 ME
+signal down 140 MW
+${blocks([50, 'W'], [105, 'P'], [200, 'M'], [275, 'Q'], [350, 'E'])}
+line Loop
+gap 30
+gap 130
+signal up 130 LE
+signal down 30 LW
+${blocks([80, 'L'])}`;
+
+/**
+ * A junction of a double track: the branch leaves the eastbound track by T1; the track back from it crosses the eastbound one at X1, beyond T1, and
+ * joins the westbound one at T2. Each track is run one way.
+ */
+export const JUNCTION = `line East 400 one way up
+line West 400 one way down
+line BranchOut 200 one way up
+line BranchIn 200 one way down
+line East
+gap 150
+turnout 180 right "T1" to BranchOut start clear 12
+gap 290
+signal up 150 D1
+crossing 240 with BranchIn 60 angle 30 clear 10 "X1"
+${blocks([70, 'DA'], [170, 'DJ'], [340, 'DB'])}
+line BranchOut
+gap 40
+signal up 40 BO
+${blocks([120, 'BO1'])}
+line West
+gap 150
+gap 290
+turnout 200 left "T2" to BranchIn start clear 12
+signal down 290 U1
+signal down 150 UX
+${blocks([70, 'UB'], [250, 'UJ'], [340, 'UA'])}
+line BranchIn
+gap 20
+gap 120
+signal down 120 BU
+${blocks([60, 'BJ'], [160, 'BI1'])}`;
