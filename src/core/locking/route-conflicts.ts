@@ -75,8 +75,10 @@ export function routeConflicts(scheme: Scheme): RouteConflict[] {
     });
 }
 
-function needsOf({ partition }: Scheme, { route }: NamedRoute): Needs {
-  const pieces = new Map(route.track.map(({ piece, enters }) => [piece, enters]));
+/** In the block in rear of the signal the train stands already, and holds it. */
+function needsOf({ partition }: Scheme, { route, reading: { rear } }: NamedRoute): Needs {
+  const beyond = route.track.filter(({ piece }) => partition.pieces[piece]!.block !== rear);
+  const pieces = new Map(beyond.map(({ piece, enters }) => [piece, enters]));
   const zones = new Set<number>();
   partition.graph.fouling.forEach(({ a, b }, pair) => {
     for (const [side, stretches] of [a, b].entries())
@@ -104,7 +106,7 @@ function reasonOf(scheme: Scheme, one: Needs, two: Needs): Omit<RouteConflict, '
   const zone = [...one.zones].find((own) => two.zones.has(own ^ 1));
   if (zone !== undefined) {
     const pair = partition.graph.fouling[zone >> 1]!;
-    return { reason: 'fouling', where: [...pair.a, ...pair.b].map((part) => onLine(partition, part)) };
+    return { reason: 'fouling', where: merged([...pair.a, ...pair.b].map((part) => onLine(partition, part))) };
   }
   const block = [...one.blocks].find((own) => two.blocks.has(own));
   return block === undefined ? undefined : { reason: 'block', block, where: [] };
@@ -138,10 +140,14 @@ const onLine = ({ graph }: Partition, { edge, from, to }: EdgeStretch): Stretch 
   to,
 });
 
-/** Pieces as parts of lines, those that lie end to end made one. */
-export function stretchesOf({ pieces }: Partition, of: Iterable<number>): Stretch[] {
+/** Pieces as parts of lines. */
+export const stretchesOf = ({ pieces }: Partition, of: Iterable<number>): Stretch[] =>
+  merged([...of].map((piece) => pieces[piece]!));
+
+/** Those that lie end to end made one. */
+function merged(stretches: readonly Stretch[]): Stretch[] {
   const found: Stretch[] = [];
-  for (const { line, from, to } of [...of].map((piece) => pieces[piece]!)) {
+  for (const { line, from, to } of stretches) {
     const beside = found.find((one) => one.line === line && (one.to === from || one.from === to));
     if (!beside) found.push({ line, from, to });
     else {
