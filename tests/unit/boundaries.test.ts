@@ -21,6 +21,7 @@ const ROOMS = [
   'signals',
   'logic',
   'patterns',
+  'locking',
   'system',
   'faults',
   'plant',

@@ -240,8 +240,8 @@ describe('forms of track in one phrase', () => {
     }
     expect(run.motors.length).toBeGreaterThan(0);
     const lies = run.plant.motors.map(({ position }) => position);
-    /** Undetected track counts as occupied and locks points: nothing moves there. */
-    expect(new Set(lies)).toEqual(new Set(['straight']));
+    /** Nothing watches them, and they follow their button. */
+    expect(new Set(lies)).toEqual(new Set(['diverging']));
     const seen = walkAlong(d, ...d.lines.flatMap(({ name }) => [`line "${name}"`, 'detector 0']));
     const moved = new Rehearsal(compileSystem(seen), 1);
     for (let tick = 0; tick < 600; tick++) moved.step();

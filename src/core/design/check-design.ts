@@ -11,7 +11,8 @@ import {
 } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
-import { aspectFindings, compileScheme, patternFindings, type Scheme } from '../patterns';
+import { lockFindings } from '../locking';
+import { aspectFindings, chosenOutputs, compileScheme, holdsNothing, patternFindings, type Scheme } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
 import { ownRuleFindings, System } from '../system';
@@ -35,12 +36,17 @@ export function checkDesign(document: LayoutDocument): Design {
   const system = new System(scheme);
   const { partition, readings } = scheme;
   const { graph } = partition;
+  /** Signals that hold trains: the others protect nothing. */
+  const holding = readings.filter(({ signal }) => !holdsNothing(signal));
+  /** Somebody who has nothing but indicators, and arms that follow the points, does not mean to signal trains. */
+  const isSignalled = holding.length > 0 || chosenOutputs(document).size === 0;
   const findings = [
-    ...detectionFindings(document, partition),
+    ...detectionFindings(document, partition, isSignalled),
     ...sensitivityFindings(document, partition),
     ...spotFindings(document, partition),
     ...inferredFindings(document, partition),
-    ...signalFindings(document, partition, readings),
+    ...signalFindings(document, partition, holding, isSignalled),
+    ...lockFindings(scheme),
     ...trackEndFindings(document, graph),
     ...trafficFindings(scheme),
     ...startsAgainstPoints(scheme),

@@ -10,8 +10,12 @@ import { seeAll } from './resistor-axles';
 import { watchIt } from './watch-it';
 import { seenAcross } from './watched-ways';
 
-/** Track no detector sees, sections with two detectors, blocks shorter than a train, trains no detector sees. */
-export function detectionFindings(document: LayoutDocument, partition: Partition): Finding<Edit>[] {
+/** Track no detector sees, sections with two detectors, blocks shorter than a train, trains no detector sees. `isSignalled`: signals hold trains, or are meant to. */
+export function detectionFindings(
+  document: LayoutDocument,
+  partition: Partition,
+  isSignalled: boolean,
+): Finding<Edit>[] {
   const trains = document.trains.map((train): SeenTrain => {
     const consist = consistOf(document, train);
     return { train, consist, unseen: unseenOf(document, consist) };
@@ -19,7 +23,7 @@ export function detectionFindings(document: LayoutDocument, partition: Partition
   const ways = roomsOver(document, partition);
   return [
     ...tailsAtClearance(document, partition, trains),
-    ...partition.sections.flatMap((section) => sectionFindings(document, partition, section)),
+    ...partition.sections.flatMap((section) => sectionFindings(document, partition, section, isSignalled)),
     ...shortBlocks(document, partition, trains),
     ...trains.flatMap((seen) => [...unseenMiddle(document, ways, seen), ...unseenEnds(document, seen)]),
   ];
@@ -42,7 +46,12 @@ interface SeenTrain {
   unseen: ReturnType<typeof unseenOf>;
 }
 
-function sectionFindings(document: LayoutDocument, partition: Partition, section: Section): Finding<Edit>[] {
+function sectionFindings(
+  document: LayoutDocument,
+  partition: Partition,
+  section: Section,
+  isSignalled: boolean,
+): Finding<Edit>[] {
   const all = section.blocks.map((b) => partition.blocks[b]!);
   /** Those that spots tell of are spoken of elsewhere. */
   const blocks = section.sensors.length > 0 ? all : all.filter((block) => !partition.inferred.get(block.index));
@@ -57,9 +66,9 @@ function sectionFindings(document: LayoutDocument, partition: Partition, section
       {
         id: `no-detector ${first.id}`,
         kind: 'track without detection',
-        severity: 'check',
+        severity: isSignalled ? 'check' : 'note',
         subject: first.id,
-        says: `No detector watches ${names}. A train there is not seen, so signals into it stay at stop.`,
+        says: `No detector watches ${names}. A train there is not seen${isSignalled ? ', so signals into it stay at stop' : ''}.`,
         figures: [{ name: 'length unseen', value: showLength(unseen, document.shownUnit) }],
         fixes: watchIt(document, partition, first, names),
       },

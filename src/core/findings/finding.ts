@@ -1,7 +1,7 @@
 export type Severity = 'unsafe' | 'check' | 'note';
 
 /** The stages of the work in which findings are put right, each kind in one. */
-export const STAGE_IDS = ['survey', 'traffic', 'detect', 'signal'] as const;
+export const STAGE_IDS = ['survey', 'traffic', 'detect', 'signal', 'lock'] as const;
 export type StageId = (typeof STAGE_IDS)[number];
 
 /**
@@ -31,6 +31,7 @@ export const FINDING_KINDS = {
   'signal with too many routes': { stage: 'signal' },
   'no signal at the end of a block': { stage: 'signal', hazard: 'two trains in a block' },
   'points without protection': { stage: 'signal', hazard: 'points set wrong' },
+  'points that nothing holds': { stage: 'lock', hazard: 'points moved under a train' },
   'signal inside clearance': { stage: 'signal', hazard: 'trains touch' },
   'braking longer than its warning': { stage: 'signal', hazard: 'stop not announced in time' },
   'two things with one name': { stage: 'survey' },

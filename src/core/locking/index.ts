@@ -1,5 +1,6 @@
 /** Routes beside each other: which must not be cleared at once, and what comes to the side of each. Geometry alone; what the rules make of it is read off the program. */
 export { type Flank, type FlankGuard, flanksOf } from './flank';
+export { lockFindings } from './lock-findings';
 export {
   type ConflictReason,
   type RouteConflict,

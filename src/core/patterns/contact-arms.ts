@@ -13,7 +13,7 @@ export const contactArms: Pattern = {
     wired: true,
   },
   instead: (scheme, { reading: { signal }, route }) =>
-    isChosen(contactArms, signal) && route.blocks.length > 0
+    isChosen(contactArms, signal) && route.blocks.length + route.conditions.length > 0
       ? [{ expr: and(...pointsLie(scheme, route)), says: 'the points are set for the route' }]
       : [],
 };

@@ -1,6 +1,6 @@
 import { blocksOn } from '../detection';
 import { name } from '../logic';
-import { trackFrom } from '../track';
+import { type Motor, trackFrom } from '../track';
 import { groupOf } from './groups';
 import * as names from './names';
 import type { Pattern } from './pattern';
@@ -16,14 +16,25 @@ export function foulingBlocks(scheme: Scheme, motor: number): number[] {
   return [...new Set(near.flatMap((s) => blocksOn(partition, s.edge, s.from, s.to)))];
 }
 
+/** The blocks that hold a motor: its own, and those of others that throw with it. */
+export const holdingBlocks = (scheme: Scheme, motor: Motor): number[] =>
+  [...new Set(groupOf(scheme, motor).flatMap(({ index }) => foulingBlocks(scheme, index)))].sort((a, b) => a - b);
+
+/** Whether anything at all tells of a train near a motor. Where nothing does, its points follow their button. */
+export function isWatched(scheme: Scheme, motor: Motor): boolean {
+  const { blocks, sections, inferred } = scheme.partition;
+  return holdingBlocks(scheme, motor).some(
+    (block) => inferred.has(block) || sections[blocks[block]!.section]!.sensors.length > 0,
+  );
+}
+
 /** Points are locked while a vehicle may stand on the blades or foul a leg of them, or of others that throw with them. */
 export const detectorLocking: Pattern = {
   id: 'detector locking',
   lock(scheme, motor) {
+    if (!isWatched(scheme, motor)) return [];
     const { blocks } = scheme.partition;
-    const foul = new Set(groupOf(scheme, motor).flatMap(({ index }) => foulingBlocks(scheme, index)));
-    return [...foul]
-      .sort((a, b) => a - b)
+    return holdingBlocks(scheme, motor)
       .map((block) => blocks[block]!)
       .map((block) => ({ expr: name(names.occupied(block)), says: `${block.name} is occupied` }));
   },

@@ -5,14 +5,14 @@
 
 export { aspectFindings } from './aspect-findings';
 export { unspokenAtFirst } from './caution-at-first';
-export { foulingBlocks } from './detector-locking';
+export { foulingBlocks, holdingBlocks, isWatched } from './detector-locking';
 export { besidesOf, expectedOf, needsOf, type PutTerm } from './gather';
 export { groupOf } from './groups';
 export * as names from './names';
 export { isOption, OPTIONS, type OptionView, optionsAt } from './options';
 export { calledName, OWN, type OwnRuleFault, problemOf, standsAlone, withOwnRules } from './own-rules';
 export { patternFindings } from './pattern-findings';
-export { CHOOSABLE, chosenOutputs, cutsOff } from './pattern-list';
+export { CHOOSABLE, chosenOutputs, cutsOff, holdsNothing } from './pattern-list';
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
 export { rulesOfSignals, writeRules } from './rule-program';
 export { compileScheme, type NamedRoute, type Scheme } from './scheme';

@@ -57,6 +57,10 @@ export const CHOOSABLE = PATTERNS.flatMap(({ id, chosen }) => (chosen ? [{ id, .
 export const cutsOff = ({ patterns = [] }: { patterns?: string[] }): boolean =>
   CHOOSABLE.some(({ id, makes }) => makes === 'power' && patterns.includes(id));
 
+/** Whether a signal shows proceed whatever stands beyond, so that it holds no train. */
+export const holdsNothing = ({ patterns = [] }: { patterns?: string[] }): boolean =>
+  CHOOSABLE.some((one) => one.holdsNothing && patterns.includes(one.id));
+
 /** The kinds of output that are worked because somebody chose what works them. */
 export function chosenOutputs(document: LayoutDocument): ReadonlySet<OutputKindId> {
   const things = [...signalsOf(document), ...document.turnouts, ...document.crossings, ...document.sensors];

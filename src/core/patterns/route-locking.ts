@@ -1,8 +1,9 @@
 import { and, type Expr, name, or } from '../logic';
 import type { Motor } from '../track';
+import { contactArms } from './contact-arms';
 import { groupOf } from './groups';
 import * as names from './names';
-import type { Pattern, PatternOption } from './pattern';
+import { isChosen, type Pattern, type PatternOption } from './pattern';
 import type { Scheme } from './scheme';
 import { optionOf } from './setting-of';
 
@@ -25,6 +26,7 @@ export const routeLocking: Pattern = {
     const { id: about, name: called } = motor;
     const group = groupOf(scheme, motor);
     const over = group.flatMap(({ index }) => clearedOver(scheme, index));
+    if (over.length === 0) return [];
     const ms = Math.max(...group.map((one) => optionOf(scheme, RELEASE, pointsOf(scheme, one))));
     book.rule(
       names.cleared(motor),
@@ -46,10 +48,11 @@ function pointsOf({ document, partition }: Scheme, { points }: Motor) {
   return [...document.turnouts, ...document.crossings].find((one) => one.id === id);
 }
 
-/** A route over a motor is cleared and a train in rear of its signal may be about to take it. */
+/** A route over a motor is cleared and a train in rear of its signal may be about to take it. Arms that follow the points clear none. */
 function clearedOver(scheme: Scheme, motor: number): Expr[] {
   const bySignal = new Map<number, Expr[]>();
   for (const route of scheme.routesOver[motor]!) {
+    if (isChosen(contactArms, route.reading.signal)) continue;
     const { index } = route.reading;
     bySignal.set(index, [...(bySignal.get(index) ?? []), name(names.go(route))]);
   }

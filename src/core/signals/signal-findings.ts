@@ -6,11 +6,12 @@ import { type EdgeEnd, isAgainst } from '../track';
 import { MOST_ROUTES, type SignalReading } from './routes';
 import { waysRun } from './ways-run';
 
-/** Signals off a block’s end, signals with nothing to protect, and points that a train can reach without a signal. */
+/** Signals off a block’s end, signals with nothing to protect, and points that a train can reach without a signal. `isSignalled`: signals hold trains, or are meant to. */
 export function signalFindings(
   document: LayoutDocument,
   partition: Partition,
   readings: readonly SignalReading[],
+  isSignalled: boolean,
 ): Finding<Edit>[] {
   return [
     ...readings.flatMap((reading) => [
@@ -19,7 +20,7 @@ export function signalFindings(
       ...nothingAhead(partition, reading),
     ]),
     ...unsignalledBoundaries(document, partition, readings),
-    ...unprotectedPoints(document, partition, readings),
+    ...unprotectedPoints(document, partition, readings, isSignalled),
   ];
 }
 
@@ -168,11 +169,12 @@ function unprotectedPoints(
   document: LayoutDocument,
   partition: Partition,
   readings: readonly SignalReading[],
+  isSignalled: boolean,
 ): Finding<Edit>[] {
   const ways = waysIn(document, partition, readings);
   return partition.blocks.flatMap((block) => {
     if (block.points.length + block.crossings.length === 0) return [];
-    if (!block.ends.some(ways.isCut)) return [unboundedPoints(document, partition, block)];
+    if (!block.ends.some(ways.isCut)) return [unboundedPoints(document, partition, block, isSignalled)];
     const open = block.ends.filter((end) => ways.isCut(end) && !ways.isProtected(end));
     return WHO_COMES.flatMap((who) => {
       const ends = open.filter((end) => ways.whoComes(end) === who);
@@ -243,13 +245,18 @@ const OPEN_POINTS: { readonly [W in WhoComes]: { comes: string; advice?: string 
   },
 };
 
-function unboundedPoints(document: LayoutDocument, partition: Partition, block: Block): Finding<Edit> {
+function unboundedPoints(
+  document: LayoutDocument,
+  partition: Partition,
+  block: Block,
+  isSignalled: boolean,
+): Finding<Edit> {
   const own = guardedIn(document, partition, block);
   const names = own.map(({ name }) => name).join(', ');
   return {
     id: `open-points check ${block.name}`,
     kind: 'points without protection',
-    severity: 'check',
+    severity: isSignalled ? 'check' : 'note',
     subject: own[0]!.id,
     says: `${names} ${own.length > 1 ? 'lie' : 'lies'} in ${block.name}, which no gap or block mark bounds, so no signal can protect it.`,
     figures: [],
