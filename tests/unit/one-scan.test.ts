@@ -84,6 +84,7 @@ function randomRules(draw: Draw): Rules | undefined {
     aspects: rules.map(({ name }) => slot(name)),
     stops: [],
     frees: [],
+    releases: [],
     hands: [],
   };
   const nothing = () => new Int32Array(compiled.slotCount);

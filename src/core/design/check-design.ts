@@ -11,7 +11,7 @@ import {
 } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
-import { lockFindings } from '../locking';
+import { arrivalFindings, lockFindings } from '../locking';
 import { aspectFindings, chosenOutputs, compileScheme, holdsNothing, patternFindings, type Scheme } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
@@ -47,6 +47,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...inferredFindings(document, partition),
     ...signalFindings(document, partition, holding, isSignalled),
     ...lockFindings(scheme),
+    ...arrivalFindings(scheme),
     ...trackEndFindings(document, graph),
     ...trafficFindings(scheme),
     ...startsAgainstPoints(scheme),

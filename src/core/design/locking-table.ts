@@ -9,7 +9,7 @@ import {
 } from '../locking';
 import { alwaysOf, anyOf, type Expr, Teller } from '../logic';
 import { showLength } from '../measure';
-import { type NamedRoute, names, type Scheme } from '../patterns';
+import { arrivalsOf, type NamedRoute, names, type Scheme } from '../patterns';
 import type { TurnoutPosition } from '../survey';
 import { aspectTree } from './aspect-tree';
 import type { Design } from './check-design';
@@ -59,8 +59,8 @@ export interface LockingRow {
   conflicts: ConflictCell[];
   /** How long its points stay locked after the signal was put back, in ms; undefined where nothing keeps them. */
   keepsMs: number | undefined;
-  /** For each motor of its points, the blocks that hold it while they are occupied. */
-  release: { motor: string; name: string; blocks: string[] }[];
+  /** For each motor of its points, the blocks that hold it while they are occupied, and the spot at which a train that took this route has arrived. */
+  release: { motor: string; name: string; blocks: string[]; arrival?: string }[];
   track: Stretch[];
 }
 
@@ -76,12 +76,12 @@ export function lockingTable({ scheme, system: { program } }: Design): LockingRo
   const conflicts = conflictCells(scheme, routes, ways);
   const byPoints = new Map(motors.map((motor) => [names.points(motor), motor]));
   const byOccupied = new Map(partition.blocks.map((block) => [names.occupied(block), block]));
-  const holding = motors.map((motor) => {
+  const marks = new Map(arrivalsOf(scheme).flatMap(({ route, mark }) => (mark ? [[route, mark.name] as const] : [])));
+  const heldBy = motors.map((motor) => {
     const lock = teller.ruleOf(names.locked(motor))?.expr;
-    return (lock ? anyOf(lock) : []).flatMap((part) =>
-      part.op === 'name' ? (byOccupied.get(part.name)?.name ?? []) : [],
-    );
+    return new Set((lock ? anyOf(lock) : []).flatMap((part) => (part.op === 'name' ? [part.name] : [])));
   });
+  const holding = heldBy.map((held) => [...held].flatMap((name) => byOccupied.get(name)?.name ?? []));
   return routes.map((named, nth): LockingRow => {
     const { reading, route, id, to } = named;
     const asked = ways[nth]![0] ?? [];
@@ -115,7 +115,12 @@ export function lockingTable({ scheme, system: { program } }: Design): LockingRo
       flank: flankCells(scheme, named),
       conflicts: conflicts[nth]!,
       keepsMs: kept.length > 0 ? Math.max(...kept) : undefined,
-      release: over.map(({ id: motor, name, index }) => ({ motor, name, blocks: holding[index]! })),
+      release: over.map(({ id: motor, name, index }) => ({
+        motor,
+        name,
+        blocks: holding[index]!,
+        ...(heldBy[index]!.has(names.underWay(named)) && { arrival: marks.get(named)! }),
+      })),
       track: stretchesOf(
         partition,
         route.track.map(({ piece }) => piece),

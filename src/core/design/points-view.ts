@@ -1,4 +1,4 @@
-import { type OptionView, optionsAt } from '../patterns';
+import { names, type OptionView, optionsAt } from '../patterns';
 import { type Refusal, refusalOf } from '../system';
 import type { Design } from './check-design';
 
@@ -9,6 +9,8 @@ export interface PointsView {
   motors: (Refusal & {
     id: string;
     name: string;
+    /** Runs that hold it until their train has arrived: signal and route, in words, and the rule that says whether one is under way. */
+    runs: { signal: string; route: string; says: string; rule: string }[];
     /** What drives it asks for its lock, so that it is locked or free to move at any time. */
     locks: boolean;
   })[];
@@ -25,6 +27,13 @@ export function viewPoints({ system, scheme }: Design, id: string): PointsView |
     motors: motors.map(({ id: motor, name, index }) => ({
       id: motor,
       name,
+      runs: system.releases
+        .filter((release) => release.motors.includes(index))
+        .map(({ signal, route, to }) => {
+          const { id: from, name: called } = system.readings[signal]!.signal;
+          const rule = names.underWay({ reading: { signal: { id: from } }, id: route });
+          return { signal: from, route, says: `${called} to ${to}`, rule };
+        }),
       locks: system.locks[index] !== undefined,
       ...refusalOf(system, index),
     })),

@@ -32,6 +32,8 @@ export const FINDING_KINDS = {
   'no signal at the end of a block': { stage: 'signal', hazard: 'two trains in a block' },
   'points without protection': { stage: 'signal', hazard: 'points set wrong' },
   'points that nothing holds': { stage: 'lock', hazard: 'points moved under a train' },
+  'arrival that nothing tells': { stage: 'lock' },
+  'train longer than from stop mark to clearance point': { stage: 'lock', hazard: 'points moved under a train' },
   'signal inside clearance': { stage: 'signal', hazard: 'trains touch' },
   'braking longer than its warning': { stage: 'signal', hazard: 'stop not announced in time' },
   'two things with one name': { stage: 'survey' },

@@ -20,13 +20,13 @@ export function foulingBlocks(scheme: Scheme, motor: number): number[] {
 export const holdingBlocks = (scheme: Scheme, motor: Motor): number[] =>
   [...new Set(groupOf(scheme, motor).flatMap(({ index }) => foulingBlocks(scheme, index)))].sort((a, b) => a - b);
 
+/** Whether anything tells of a train in a block. */
+export const isWatchedBlock = ({ partition: { blocks, sections, inferred } }: Scheme, block: number): boolean =>
+  inferred.has(block) || sections[blocks[block]!.section]!.sensors.length > 0;
+
 /** Whether anything at all tells of a train near a motor. Where nothing does, its points follow their button. */
-export function isWatched(scheme: Scheme, motor: Motor): boolean {
-  const { blocks, sections, inferred } = scheme.partition;
-  return holdingBlocks(scheme, motor).some(
-    (block) => inferred.has(block) || sections[blocks[block]!.section]!.sensors.length > 0,
-  );
-}
+export const isWatched = (scheme: Scheme, motor: Motor): boolean =>
+  holdingBlocks(scheme, motor).some((block) => isWatchedBlock(scheme, block));
 
 /** Points are locked while a vehicle may stand on the blades or foul a leg of them, or of others that throw with them. */
 export const detectorLocking: Pattern = {

@@ -3,6 +3,7 @@
  * `scheme.ts` gathers what they need, `pattern-list.ts` lists them, `rule-program.ts` and what it calls make rules of the slots.
  */
 
+export { type Arrival, arrivalsOf } from './arrival-locking';
 export { aspectFindings } from './aspect-findings';
 export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks, holdingBlocks, isWatched } from './detector-locking';

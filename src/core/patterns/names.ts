@@ -29,6 +29,8 @@ export const wants = ({ id }: Thing) => `wants.${id}`;
 export const may = ({ reading: { signal }, id }: OfSignal) => `may.${signal.id}.${id}`;
 export const go = ({ reading: { signal }, id }: OfSignal) => `go.${signal.id}.${id}`;
 export const free = ({ reading: { signal }, id }: OfSignal) => `free.${signal.id}.${id}`;
+export const underWay = ({ reading: { signal }, id }: OfSignal) => `underway.${signal.id}.${id}`;
+export const release = ({ reading: { signal }, id }: OfSignal) => `release.${signal.id}.${id}`;
 export const proceed = ({ id }: Thing) => `proceed.${id}`;
 export const stopsIn = ({ id }: Thing, signals: number) => `stops.${id}.${signals}`;
 export const shows = ({ id }: Thing) => `signal.${id}`;

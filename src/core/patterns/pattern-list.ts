@@ -1,6 +1,7 @@
 import type { OutputKindId } from '../kinds';
 import { type LayoutDocument, signalsOf } from '../survey';
 import { approachLit } from './approach-lit';
+import { arrivalLocking } from './arrival-locking';
 import { assumed } from './assumed';
 import { authority } from './authority';
 import { automaticBlock } from './automatic-block';
@@ -43,6 +44,7 @@ export const PATTERNS: readonly Pattern[] = [
   approachLit,
   detectorLocking,
   routeLocking,
+  arrivalLocking,
   trafficDirection,
   stopSection,
   panelLamp,

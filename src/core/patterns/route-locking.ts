@@ -1,9 +1,9 @@
 import { and, type Expr, name, or } from '../logic';
-import type { Motor } from '../track';
 import { contactArms } from './contact-arms';
 import { groupOf } from './groups';
 import * as names from './names';
 import { isChosen, type Pattern, type PatternOption } from './pattern';
+import { pointsOf } from './points-of';
 import type { Scheme } from './scheme';
 import { optionOf } from './setting-of';
 
@@ -41,12 +41,6 @@ export const routeLocking: Pattern = {
     return [{ expr: name(names.cleared(motor)), says: 'a train is cleared over it, or was a moment ago' }];
   },
 };
-
-/** The points that a motor belongs to, as somebody surveyed them. */
-function pointsOf({ document, partition }: Scheme, { points }: Motor) {
-  const { id } = partition.graph.points[points]!;
-  return [...document.turnouts, ...document.crossings].find((one) => one.id === id);
-}
 
 /** A route over a motor is cleared and a train in rear of its signal may be about to take it. Arms that follow the points clear none. */
 function clearedOver(scheme: Scheme, motor: number): Expr[] {

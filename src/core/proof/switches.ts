@@ -20,6 +20,11 @@ export const SWITCHES = {
     without: 'Nobody says that a block is free which nothing watches.',
     standard: true,
   },
+  'give up': {
+    says: 'People look, and give up runs of trains that have not arrived, once nothing stands near the points that these hold',
+    without: 'Nobody gives up a run for which points are held until a train has arrived.',
+    standard: true,
+  },
   'say taken': {
     says: 'People say that a block is taken which nothing watches, at any moment',
     without: 'Nobody says that a block is taken which nothing watches.',

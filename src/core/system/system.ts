@@ -2,6 +2,7 @@ import type { Partition } from '../detection';
 import type { Aspect, AspectSystem } from '../kinds';
 import { type Compiled, compileProgram, type Program } from '../logic';
 import {
+  arrivalsOf,
   compileScheme,
   type NamedRoute,
   type OwnRuleFault,
@@ -26,6 +27,33 @@ function once<Found>(find: () => Found): () => Found {
     found ??= { it: find() };
     return found.it;
   };
+}
+
+/** A route over points that are held until a train has arrived, as a person can release it. */
+export interface Release {
+  /** The number of its signal, its id, and what people call what it leads to. */
+  signal: number;
+  route: string;
+  to: string;
+  /** Motors that it holds. */
+  motors: readonly number[];
+  /** While any of these is occupied it is refused. */
+  blocks: readonly number[];
+  /** Where the rules have the input, and whether a train is under way. */
+  slot: number;
+  underWay: number;
+}
+
+function releasesIn({ terminals }: System, scheme: Scheme): Release[] {
+  return arrivalsOf(scheme).flatMap(({ route: { id, to, reading }, motors, blocks }): Release[] => {
+    const [input, flag] = [
+      terminals.find('release', reading.index, id),
+      terminals.find('under way', reading.index, id),
+    ];
+    if (!input || !flag) return [];
+    const held = motors.map(({ index }) => index);
+    return [{ signal: reading.index, route: id, to, motors: held, blocks, slot: input.slot, underWay: flag.slot }];
+  });
 }
 
 /**
@@ -57,6 +85,7 @@ export class System {
   private readonly measure: () => PlantParameters;
   private readonly guard: () => readonly (number | undefined)[];
   private readonly hash: () => string;
+  private readonly held: () => readonly Release[];
 
   constructor(
     private readonly scheme: Scheme,
@@ -84,6 +113,7 @@ export class System {
     this.wire = once(() => new Terminals(this.program, this.compiled));
     this.guard = once(() => this.partition.graph.motors.map(({ index }) => lockOf(this, index)?.slot));
     this.hash = once(() => keyOf(this));
+    this.held = once(() => releasesIn(this, scheme));
   }
 
   /** The same layout, of which another program runs. */
@@ -115,6 +145,10 @@ export class System {
   /** Where the rules have what keeps each motor from moving, by its number; undefined where what drives it asks for no lock. */
   get locks(): readonly (number | undefined)[] {
     return this.guard();
+  }
+  /** Runs that a person can give up: routes over points that are held until arrival. */
+  get releases(): readonly Release[] {
+    return this.held();
   }
   /** A hash of exactly what runs: two documents with one key do the same, whatever their things are called. */
   get key(): string {

@@ -46,3 +46,11 @@ export const isSaidToBeFree: WriteMove = ({ say, model }) => {
 export const isSaidToBeTaken: WriteMove = ({ say, model }) => {
   for (const nth of model.rules.wiring.frees.keys()) say(step(`may_say_taken(${nth})`, `say_taken(${nth});`));
 };
+
+export const isGivenUp: WriteMove = ({ say, model }) => {
+  for (const { slot, underWay, blocks, motors } of model.rules.wiring.releases) {
+    const looks = [...blocks.map((block) => `is_empty(${block})`), ...motors.map((motor) => `is_off(${motor})`)];
+    const empty = looks.map((one) => ` && ${one}`).join('');
+    say(step(`alone() && now.value[${underWay}] == 1${empty}`, `takes(-1); now.value[${slot}] = 1;`));
+  }
+};

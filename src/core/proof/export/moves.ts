@@ -3,6 +3,7 @@ import { fails, isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, tim
 import {
   comesToAStand,
   goesOn,
+  isGivenUp,
   isLiftedOff,
   isSaidToBeFree,
   isSaidToBeTaken,
@@ -26,4 +27,5 @@ export const WRITTEN: Readonly<Record<MoveId, WriteMove>> = {
   'is said to be taken': isSaidToBeTaken,
   'pulse too many': pulseTooMany,
   fails,
+  'is given up': isGivenUp,
 };

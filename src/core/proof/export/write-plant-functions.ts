@@ -306,12 +306,19 @@ static void set_down(int t) {
   say_of(t, start_says_of, start_says_at[t], start_says_at[t + 1]);
 }
 
+static int is_empty(int block) {
+  int t;
+  for (t = 0; t < TRAINS; t++) if (has(surely_of, surely_at, row(t), block)) return 0;
+  return 1;
+}
+static int is_off(int motor) {
+  int t;
+  for (t = 0; t < TRAINS; t++) if (has(over_of, over_at, row(t), motor)) return 0;
+  return 1;
+}
 static int may_say_free(int nth) {
   const int *free = free_of + free_at[nth];
-  int t;
-  if (!alone() || now.value[free[2]] != 1) return 0;
-  for (t = 0; t < TRAINS; t++) if (has(surely_of, surely_at, row(t), free[0])) return 0;
-  return 1;
+  return alone() && now.value[free[2]] == 1 && is_empty(free[0]);
 }
 static void say_free(int nth) { takes(-1); now.value[free_of[free_at[nth] + 1]] = 1; }
 static int may_say_taken(int nth) { return alone() && now.value[free_of[free_at[nth] + 2]] != 1; }

@@ -19,6 +19,8 @@ export interface Motion {
   powers?: readonly number[];
   /** Where it begins it stands without current, which these outputs for power would give it. */
   beginsCutOffBy?: readonly number[] | undefined;
+  /** People look whether it is in these blocks, or over these motors: a placement is all in one, or all out of it. */
+  lookedAt?: { blocks: readonly number[]; motors: readonly number[] };
   /** Where a pulse may be missed. */
   misses?: (field: number) => boolean;
 }

@@ -66,7 +66,10 @@ export class PlacementsOfTrain {
     for (let i = 0; i < this.found.length; i++) this.expand(i);
     const leadMm = this.found[0]!.noseMm[0] - (start.noseMm - last.from);
     const { misses } = this.motion;
-    const noticed = takenTogether(inEitherOrder(unnoticedAsOne(this.found)), this.motion.topMmPerS);
+    const noticed = takenTogether(
+      inEitherOrder(unnoticedAsOne(this.found, this.motion.lookedAt)),
+      this.motion.topMmPerS,
+    );
     const moving = misses ? withMissed(noticed, misses) : noticed;
     return { placements: this.standing(moving), leadMm };
   }

@@ -78,6 +78,10 @@ export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, ma
     });
   const signalsOn: SignalsOn = signalsAlong(partition, readings);
   const powers = powersOf(system);
+  const lookedAt = {
+    blocks: [...new Set(system.releases.flatMap(({ blocks }) => blocks))],
+    motors: [...new Set(system.releases.flatMap(({ motors }) => motors))],
+  };
   const begun = plant.trains.map((rolling) => {
     const {
       consist,
@@ -91,6 +95,7 @@ export function proofTrainsOf({ plant, system }: Rehearsal, mayTurn: boolean, ma
       topMmPerS: fastest(top),
       closes: system.plant.closes,
       powers,
+      ...(system.releases.length > 0 && { lookedAt }),
       ...(cutOff && { beginsCutOffBy: [...new Set(under.map((section) => powers[section]!))] }),
       ...(mayMiss && {
         misses: (field: number) => partition.fields.all[field]!.sensors.some((id) => pulsing.has(id)),

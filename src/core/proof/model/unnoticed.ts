@@ -1,5 +1,5 @@
 import { SCAN_S } from '../../measure';
-import type { Advance, Placement, Turn } from './placement';
+import type { Advance, Motion, Placement, Turn } from './placement';
 
 /** Distances nearer than this are one. */
 export const SAME_MM = 1e-5;
@@ -9,13 +9,17 @@ export const ordered = (numbers: Iterable<number>): number[] => [...new Set(numb
 /**
  * Makes one of all placements that a train goes through with no detector, signal or points taking notice. It may wait in any of
  * them while others move, and nobody can tell in which, so that whatever can happen to it in one of them can happen to it in the
- * whole: it has every block, piece and fouling place of any of them, and everything before it that any of them has.
+ * whole: it has every block, piece and fouling place of any of them, and everything before it that any of them has. Where people look at it, they can tell.
  */
-export function unnoticedAsOne(placements: Placement[]): Placement[] {
+export function unnoticedAsOne(placements: Placement[], lookedAt?: Motion['lookedAt']): Placement[] {
+  const looksSame = (one: Placement, next: Placement): boolean =>
+    !lookedAt ||
+    (lookedAt.blocks.every((block) => one.blocks.includes(block) === next.blocks.includes(block)) &&
+      lookedAt.motors.every((motor) => one.over.includes(motor) === next.over.includes(motor)));
   const isNoticed = (from: number): boolean => {
     const [only] = placements[from]!.advances;
     if (placements[from]!.advances.length !== 1 || !only || only.gates.length + only.turnouts.length > 0) return true;
-    return only.offTheEnd || only.seen || only.to === from;
+    return only.offTheEnd || only.seen || only.to === from || !looksSame(placements[from]!, placements[only.to]!);
   };
   /** Where a train goes unnoticed from a placement, and through how many others. */
   const onward = (from: number): { end: number; steps: number } => {

@@ -3,7 +3,7 @@ import { faultsIn, sayFault } from '../../faults';
 import { POWER_LEVELS } from '../../kinds';
 import type { Compiled, Program } from '../../logic';
 import { type Command, type Rehearsal, TICK_MS } from '../../simulation';
-import type { System } from '../../system';
+import type { Release, System } from '../../system';
 import { locksOf } from './locks';
 
 /** Where a rule program meets the plant: slots of its inputs and outputs, each in the order of what they belong to. */
@@ -22,6 +22,8 @@ export interface Wiring {
   stops: boolean[];
   /** Blocks of which people can say that they are free: the input, and the rule that says that they are not. */
   frees: { block: number; slot: number; inside: number; taken: number }[];
+  /** Runs that people can give up. */
+  releases: readonly Release[];
   /** Inputs that are worked at any moment: by people, or by what fails. */
   hands: Hand[];
 }
@@ -74,6 +76,7 @@ export function wiringOf(system: System, mayHold: boolean): Wiring {
           ]
         : [],
     ),
+    releases: system.releases,
     hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system), ...faultHands(system)],
   };
 }

@@ -2,7 +2,7 @@ import type { Switch } from '../switches';
 import { kindOf } from './code';
 import { goesOn } from './goes-on';
 import type { MoveKind } from './kind';
-import { isSaidToBeFree, isSaidToBeTaken } from './to-blocks';
+import { isGivenUp, isSaidToBeFree, isSaidToBeTaken } from './to-blocks';
 import { fails, isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './to-rules';
 import { comesToAStand, isLiftedOff, isSetDown, turnsBack } from './to-trains';
 
@@ -28,6 +28,7 @@ const TABLE = {
   'is said to be taken': isSaidToBeTaken,
   'pulse too many': pulseTooMany,
   fails,
+  'is given up': isGivenUp,
 } as const satisfies Record<string, MoveKind>;
 export type MoveId = keyof typeof TABLE;
 export const MOVE_IDS = Object.keys(TABLE) as MoveId[];

@@ -29,6 +29,36 @@ export const isSaidToBeFree: MoveKind = {
   },
 };
 
+const isOff = (model: ProofModel, motor: number): boolean =>
+  model.trains.every(({ placements }, t) => model.isOff(t) || !placements[model.present.at[t]!]!.over.includes(motor));
+
+/** Somebody looks, sees nothing near the points that are held until a train has arrived, and gives up its run. */
+export const isGivenUp: MoveKind = {
+  needs: 'give up',
+  pairs: false,
+  list(model, add) {
+    const { rules } = model;
+    for (const [nth, { blocks, motors, underWay }] of rules.wiring.releases.entries()) {
+      if (rules.valuesIn(model.ruleState)[underWay] !== 1) continue;
+      if (blocks.every((block) => isEmpty(model, block)) && motors.every((motor) => isOff(model, motor))) add(nth, 0);
+    }
+  },
+  take(model, nth) {
+    model.rules.pulse(model.rules.wiring.releases[nth]!.slot);
+    return true;
+  },
+  tell({ system, rules }, nth) {
+    const { signal, to } = rules.wiring.releases[nth]!;
+    return `Somebody looks, and gives up the run from ${system.readings[signal]!.signal.name} to ${to}.`;
+  },
+  steer({ model: { system, rules }, run, tell }, { index }) {
+    const { signal, route } = rules.wiring.releases[index]!;
+    if (!tell({ kind: 'give up', signal: system.readings[signal]!.signal.id, route })) return undefined;
+    const from = run.tick;
+    return () => run.tick >= from + 2;
+  },
+};
+
 /** Somebody says of a block of which nothing notices what is in it that it is taken; whether it is or not. */
 export const isSaidToBeTaken: MoveKind = {
   needs: 'say taken',

@@ -2,7 +2,7 @@ import type { Rehearsal } from '../rehearsal';
 import type { CommandKind } from './kind';
 import { sayOfBlock } from './to-blocks';
 import { fault } from './to-sensors';
-import { clearOnce, hold, takePost } from './to-signals';
+import { clearOnce, giveUp, hold, takePost } from './to-signals';
 import { fail } from './to-things';
 import { drawUp, letRun, liftOff, send, setDown, takeBack, turnBack } from './to-trains';
 import { throwPoints } from './to-turnouts';
@@ -13,6 +13,7 @@ const COMMANDS = {
   hold,
   man: takePost,
   give: clearOnce,
+  'give up': giveUp,
   say: sayOfBlock,
   fault,
   fail,

@@ -57,3 +57,22 @@ export const clearOnce = commandKind({
   },
   says: (run, { signal, on }) => `The button of ${called(run, signal)} is ${on ? 'pressed, for one train' : 'let go'}`,
 });
+
+/** A run over points that are held until arrival is given up. Refused while a train is detected near them. */
+export const giveUp = commandKind({
+  /** A signal, and the id of one of its routes. */
+  schema: fields.record({ signal: fields.text(60), route: fields.text(120) }),
+  carryOut(run, { signal, route }) {
+    const { system, controller } = run;
+    const of = signalOf(run, signal);
+    const release = system.releases.find((one) => one.signal === of && one.route === route);
+    if (!release) return 'Nothing is held until a train has arrived there.';
+    if (!controller.isOn('under way', of, route)) return `No train is under way from ${called(run, signal)}.`;
+    const seen = release.blocks.find((block) => controller.isOn('occupied', block));
+    if (seen !== undefined) return `A train is detected in ${system.partition.blocks[seen]!.name}.`;
+    controller.pulse(release.slot);
+    return undefined;
+  },
+  says: (run, { signal, route }) =>
+    `Somebody looks, and gives up the run from ${called(run, signal)} to ${run.system.releases.find((one) => one.signal === signalOf(run, signal) && one.route === route)?.to ?? route}`,
+});

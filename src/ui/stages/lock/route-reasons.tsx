@@ -63,12 +63,13 @@ export function RouteReasons({
           <p className="text-ink2">There are no points on it.</p>
         ) : (
           <ul className="list-disc pl-4 text-ink2">
-            {row.release.map(({ motor, name, blocks }) => (
+            {row.release.map(({ motor, name, blocks, arrival }) => (
               <li key={motor}>
                 <SelectThing id={motor}>{name}</SelectThing>{' '}
                 {blocks.length === 0
                   ? 'is held by no block'
                   : `once ${blocks.join(' and ')} ${blocks.length === 1 ? 'reads' : 'read'} free`}
+                {arrival !== undefined && `, and the nose of the train has come to ${arrival}`}
               </li>
             ))}
             {row.keepsMs !== undefined && (

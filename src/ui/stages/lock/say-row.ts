@@ -34,11 +34,12 @@ export const keepsOf = ({ keepsMs }: LockingRow): string => (keepsMs === undefin
 /** When its points may move again behind the train. */
 export function releaseOf({ release }: LockingRow): string {
   const groups = new Map<string, string[]>();
-  for (const { name, blocks } of release) {
-    const key = blocks.join(', ');
+  for (const { name, blocks, arrival } of release) {
+    const free = blocks.length === 0 ? [] : [`${blocks.join(', ')} free`];
+    const key = [...(arrival === undefined ? [] : [`nose at ${arrival}`]), ...free].join(' and ');
     groups.set(key, [...(groups.get(key) ?? []), name]);
   }
   return [...groups]
-    .map(([blocks, names]) => `${names.join(', ')}: ${blocks === '' ? 'nothing holds it' : `${blocks} free`}`)
+    .map(([when, names]) => `${names.join(', ')}: ${when === '' ? 'nothing holds it' : when}`)
     .join('; ');
 }
