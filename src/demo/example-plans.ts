@@ -260,3 +260,26 @@ signal up 160 Main1
 signal up 340 Yard1 authority-signal works "authority"
 signal up 470 Yard2 authority-signal works "authority"
 ${blocks([80, 'M1'], [250, 'M2'], [400, 'Y1'], [540, 'Y2'])}`;
+
+export const ARRIVAL = `line Main 520
+line Spur 230
+line Main
+buffer 0
+buffer
+gap 150
+turnout 170 left "T1" to Spur start works "arrival locking"
+gap 200
+signal up 150 A
+signal down 200 MW
+stop mark 310 up
+stop mark 40 down
+${blocks([80, 'W'], [160, 'P'], [350, 'M'])}
+detector optical 310 "M mark"
+detector optical 40 "W mark"
+line Spur
+buffer
+gap 30
+signal down 30 SW
+stop mark 150 up
+${blocks([120, 'S'])}
+detector optical 150 "S mark"`;

@@ -4,6 +4,7 @@ import { giveOwnVehicles, type LayoutDocument } from '@/core/survey';
 import { lit, plastic, train, vehicle } from './build';
 import {
   ARMS,
+  ARRIVAL,
   BOARDS,
   CIRCUITS,
   DOUBLE,
@@ -134,6 +135,18 @@ export const EXAMPLES: readonly Example[] = [
     trains: [['Shuttle', 'Main', 90, 'up']],
     consist: ['v-magnet'],
     teaches: ['toggle that can fall out of step', 'train that a count loses', 'block inferred by counting'],
+  },
+  {
+    id: 'arrival',
+    name: 'Locked until arrived',
+    story:
+      'A goods train of which detectors see the engine alone. Its turnout stays locked from the moment in which the train is cleared over it until its nose is on the stop mark, where a spot stands.',
+    first:
+      'Lock: read what lets T1 go. Rehearse: let the train run, and ask for T1 on its way; then stop it short of the mark, look, and give up its run.',
+    text: ARRIVAL,
+    trains: [['Goods', 'Main', 140, 'up']],
+    consist: ['v-engine', 'v-plain', 'v-plain', 'v-plain'],
+    teaches: ['unseen tail'],
   },
   {
     id: 'boards',

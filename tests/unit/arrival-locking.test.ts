@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, lockingTable } from '@/core/design';
+import { cm } from '@/core/measure';
 import { ProofModel, ProofRun, type Property, type Switch, steerCounterexample } from '@/core/proof';
 import { writePromela } from '@/core/proof/export';
 import { type Command, Rehearsal } from '@/core/simulation';
@@ -114,6 +115,17 @@ describe('a train that has not cleared the points with its nose on the mark', ()
     const figures = told(loop(120, true)).map(({ figures: [room] }) => room!.value);
     expect(figures).toContain('113 cm');
     expect(figures).not.toContain('125 cm');
+  });
+  const ofPoints = (d: LayoutDocument) =>
+    checkDesign(d).findings.filter(({ kind }) => kind === 'overhang over points' || kind === 'unseen over points')
+      .length;
+  test('nothing is said of points under it that hold until it has arrived, except where it begins over them', () => {
+    expect(ofPoints(loop(80, false))).toBeGreaterThan(0);
+    expect(ofPoints(loop(80, true))).toBe(0);
+    const begins = loop(80, true);
+    begins.trains = begins.trains.map((one) => ({ ...one, start: { ...one.start!, at: cm(200) } }));
+    expect(ofPoints(begins)).toBeGreaterThan(0);
+    expect(ofPoints(loop(140, true))).toBeGreaterThan(0);
   });
   test('a route on which nothing tells of an arrival is told, and held without it', () => {
     const d = loop(80, true);

@@ -11,7 +11,7 @@ import {
 } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
-import { arrivalFindings, lockFindings } from '../locking';
+import { arrivalFindings, lockFindings, waitsForArrival } from '../locking';
 import { aspectFindings, chosenOutputs, compileScheme, holdsNothing, patternFindings, type Scheme } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
@@ -41,7 +41,7 @@ export function checkDesign(document: LayoutDocument): Design {
   /** Somebody who has nothing but indicators, and arms that follow the points, does not mean to signal trains. */
   const isSignalled = holding.length > 0 || chosenOutputs(document).size === 0;
   const findings = [
-    ...detectionFindings(document, partition, isSignalled),
+    ...detectionFindings(document, partition, isSignalled, (points, train) => waitsForArrival(scheme, points, train)),
     ...sensitivityFindings(document, partition),
     ...spotFindings(document, partition),
     ...inferredFindings(document, partition),

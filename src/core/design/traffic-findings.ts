@@ -1,5 +1,6 @@
 import { consistOf, type Partition, resistorAxles, unseenOf, watchedFrom } from '../detection';
 import type { Finding, Fix } from '../findings';
+import { waitsForArrival } from '../locking';
 import {
   fromMm,
   layoutSpeedMmPerS,
@@ -125,13 +126,16 @@ function slowerFor({ scale, shownUnit }: LayoutDocument, train: Train, length: T
 }
 
 /** Trains whose unseen end is longer than the watched track beside the blades, so that points can move under it. */
-function overhangsOverPoints({ document, partition }: Scheme): Finding<Edit>[] {
+function overhangsOverPoints(scheme: Scheme): Finding<Edit>[] {
+  const { document, partition } = scheme;
   const shown = (length: number) => showLength(length, document.shownUnit);
   const findings: Finding<Edit>[] = [];
   const tails = document.trains.map((train) => ({ train, unseen: unseenOf(document, consistOf(document, train)) }));
   for (const node of partition.graph.points) {
     const room = Math.min(...node.ports.map((leg) => watchedFrom(partition, leg)));
-    const long = tails.filter(({ unseen }) => fromMm(unseen.tailMm) > room && !unseen.all);
+    const long = tails.filter(
+      ({ train, unseen }) => fromMm(unseen.tailMm) > room && !unseen.all && !waitsForArrival(scheme, node.id, train),
+    );
     if (long.length === 0) continue;
     findings.push({
       id: `overhang ${node.id}`,

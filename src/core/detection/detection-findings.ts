@@ -10,11 +10,12 @@ import { seeAll } from './resistor-axles';
 import { watchIt } from './watch-it';
 import { seenAcross } from './watched-ways';
 
-/** Track no detector sees, sections with two detectors, blocks shorter than a train, trains no detector sees. `isSignalled`: signals hold trains, or are meant to. */
+/** Track no detector sees, sections with two detectors, blocks shorter than a train, trains no detector sees. `isSignalled`: signals hold trains, or are meant to. `waits`: points that stay locked until a train has arrived, clear of them, whatever is seen of it. */
 export function detectionFindings(
   document: LayoutDocument,
   partition: Partition,
   isSignalled: boolean,
+  waits: WaitsForArrival = () => false,
 ): Finding<Edit>[] {
   const trains = document.trains.map((train): SeenTrain => {
     const consist = consistOf(document, train);
@@ -22,23 +23,26 @@ export function detectionFindings(
   });
   const ways = roomsOver(document, partition);
   return [
-    ...tailsAtClearance(document, partition, trains),
+    ...tailsAtClearance(document, partition, trains, waits),
     ...partition.sections.flatMap((section) => sectionFindings(document, partition, section, isSignalled)),
     ...shortBlocks(document, partition, trains),
-    ...trains.flatMap((seen) => [...unseenMiddle(document, ways, seen), ...unseenEnds(document, seen)]),
+    ...trains.flatMap((seen) => [...unseenMiddle(document, ways, seen, waits), ...unseenEnds(document, seen)]),
   ];
 }
 
 /** The shortest way over each points and over each crossing, as far as one block watches it. */
-function roomsOver({ crossings }: LayoutDocument, partition: Partition): { name: string; room: TenthUm }[] {
+function roomsOver({ crossings }: LayoutDocument, partition: Partition): { id: string; name: string; room: TenthUm }[] {
   const called = new Map(crossings.map(({ id, name }) => [id, name]));
   return [
-    ...partition.graph.points.map((node) => ({ name: node.name, room: seenAcross(partition, node) })),
+    ...partition.graph.points.map((node) => ({ id: node.id, name: node.name, room: seenAcross(partition, node) })),
     ...partition.blocks.flatMap(({ crossings: over, points, length }) =>
-      points.length === 0 ? over.map((id) => ({ name: called.get(id)!, room: length })) : [],
+      points.length === 0 ? over.map((id) => ({ id, name: called.get(id)!, room: length })) : [],
     ),
   ];
 }
+
+/** Whether some points, by their id, stay locked until a train has arrived clear of them. */
+type WaitsForArrival = (points: string, train: Train) => boolean;
 
 interface SeenTrain {
   train: Train;
@@ -135,13 +139,14 @@ function shortBlocks(document: LayoutDocument, partition: Partition, trains: rea
 /** A stretch between two seen axles that is as long as the watched way over some points or crossing, or longer. */
 function unseenMiddle(
   document: LayoutDocument,
-  ways: readonly { name: string; room: number }[],
+  ways: readonly { id: string; name: string; room: number }[],
   { train, unseen }: SeenTrain,
+  waits: WaitsForArrival,
 ): Finding<Edit>[] {
   if (unseen.all) return [];
   const shown = (length: number) => showLength(length, document.shownUnit);
   const blind = fromMm(unseen.blindMm);
-  const hidden = ways.filter(({ room }) => room <= blind);
+  const hidden = ways.filter(({ id, room }) => room <= blind && !waits(id, train));
   if (hidden.length === 0) return [];
   return [
     {
@@ -169,6 +174,7 @@ function tailsAtClearance(
   document: LayoutDocument,
   partition: Partition,
   trains: readonly SeenTrain[],
+  waits: WaitsForArrival,
 ): Finding<Edit>[] {
   const { graph, pieces } = partition;
   const shown = (length: number) => showLength(length, document.shownUnit);
@@ -196,7 +202,8 @@ function tailsAtClearance(
         if (beyond < 0 || (end === 0 ? start < to : stop > from)) continue;
         /** It leaves into this piece by that end: with the nose first, or turned back. */
         const over = ends.filter(
-          ({ ways, last, tail }) => tail > beyond && ways(index, last ? end : end === 0 ? 1 : 0),
+          ({ train, ways, last, tail }) =>
+            tail > beyond && !waits(cause, train) && ways(index, last ? end : end === 0 ? 1 : 0),
         );
         if (over.length === 0) continue;
         const worst = over.reduce((one, other) => (other.tail > one.tail ? other : one));

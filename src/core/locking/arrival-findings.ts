@@ -2,8 +2,8 @@ import { type Consist, consistOf } from '../detection';
 import type { Finding } from '../findings';
 import { fromMm, showLength, type TenthUm } from '../measure';
 import { type Arrival, arrivalsOf, type Scheme } from '../patterns';
-import type { Edit } from '../survey';
-import type { Motor } from '../track';
+import type { Edit, Train } from '../survey';
+import { edgeAt, type Motor, onwardFrom, type PointsNode, trackFrom } from '../track';
 
 /** Of points that are held until a train has arrived: routes on which nothing tells of it, and trains that have not cleared the points when it does. */
 export function arrivalFindings(scheme: Scheme): Finding<Edit>[] {
@@ -64,6 +64,44 @@ function trainsTooLong(
       },
     ];
   });
+}
+
+/** Whether some points, by their id, stay locked until a train has arrived clear of them, whichever way it takes over them, and it does not begin there. */
+export function waitsForArrival(scheme: Scheme, points: string, train: Train): boolean {
+  const { document, partition, routesOver } = scheme;
+  const node = partition.graph.points.find(({ id }) => id === points);
+  if (!node || mayBeginAt(scheme, node, train)) return false;
+  const length = fromMm(consistOf(document, train).lengthMm);
+  const arrivals = arrivalsOf(scheme);
+  return node.motors.every((index) => {
+    const motor = partition.graph.motors[index]!;
+    const routes = routesOver[index]!;
+    return (
+      routes.length > 0 &&
+      routes.every((route) => {
+        const arrival = arrivals.find((one) => one.route === route && one.motors.includes(motor));
+        return arrival?.mark !== undefined && roomBehind(scheme, arrival, motor) >= length;
+      })
+    );
+  });
+}
+
+/** When power comes on nobody was cleared over points, so that nothing holds them for a train that stands there already, or may: behind it the track can branch. */
+function mayBeginAt({ document, partition: { graph } }: Scheme, node: PointsNode, train: Train): boolean {
+  const { start } = train;
+  if (!start) return false;
+  const length = fromMm(consistOf(document, train).lengthMm);
+  const up = start.facing === 'up';
+  const nose = start.at.tenthUm;
+  const own = edgeAt(graph, start.line, nose, up ? 'down' : 'up');
+  const rest = length - (up ? nose - own.from : own.to - nose);
+  const here = up
+    ? { edge: own.index, from: Math.max(own.from, nose - length), to: nose }
+    : { edge: own.index, from: nose, to: Math.min(own.to, nose + length) };
+  const behind = rest > 0 ? onwardFrom(graph, own.index, up ? 0 : 1) : [];
+  const body = [here, ...behind.flatMap(({ edge, enters }) => trackFrom(graph, { edge, end: enters }, rest))];
+  const near = node.ports.flatMap((port) => trackFrom(graph, port, Math.max(1, node.clearance)));
+  return body.some((part) => near.some(({ edge, from, to }) => edge === part.edge && from < part.to && to > part.from));
 }
 
 /** From the stop mark of a route back to the clearance point of a motor on it; below zero where the mark lies within the clearance. */

@@ -1,5 +1,5 @@
 /** Routes beside each other: which must not be cleared at once, and what comes to the side of each. Geometry alone; what the rules make of it is read off the program. */
-export { arrivalFindings, roomBehind } from './arrival-findings';
+export { arrivalFindings, roomBehind, waitsForArrival } from './arrival-findings';
 export { type Flank, type FlankGuard, flanksOf } from './flank';
 export { lockFindings } from './lock-findings';
 export {

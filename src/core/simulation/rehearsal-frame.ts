@@ -30,6 +30,8 @@ export interface RehearsalFrame {
   points: ('straight' | 'diverging' | 'between')[];
   occupied: BlockId[];
   locked: boolean[];
+  /** Runs that have not arrived yet and for which points are held: the ids of signal and route. */
+  underWay: string[];
   /** Blocks in whose sections sensors that need track voltage see nothing. */
   dead: BlockId[];
   /** Signals held at stop by hand. */
@@ -72,6 +74,9 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     given: readings.flatMap(({ signal, index }) => (controller.isOn('given', index) ? [signal.id] : [])),
     failures: [...rehearsal.failures.values()].map((fault) => ({ ...fault, says: sayFault(system, fault, true) })),
     locked: rehearsal.motors.map(({ index }) => controller.isLocked(index)),
+    underWay: system.releases.flatMap(({ signal, route, underWay }) =>
+      controller.values[underWay] === 1 ? [`${readings[signal]!.signal.id} ${route}`] : [],
+    ),
     shows: shownTo(system, controller.values),
     hazards: hazardsNow(rehearsal).map(({ id, signals, trains }) => ({
       id,

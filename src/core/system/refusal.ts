@@ -6,6 +6,8 @@ import type { Terminal } from './terminals';
 export interface Refusal {
   /** While any of these is so, in sentences. */
   while: string[];
+  /** Of those sentences that are one name of the rules, that name. */
+  rules: Readonly<Record<string, string>>;
   /** By the drive’s own rule nothing more can be told than its text: it is no memory of requests. */
   otherwise?: string;
 }
@@ -28,14 +30,16 @@ export function refusalOf({ terminals, program }: System, motor: number): Refusa
   const teller = new Teller(program);
   const drive = terminals.wanted('drive', motor);
   const expr = drive && teller.ruleOf(drive.name)?.expr;
-  if (!expr) return { while: [] };
+  if (!expr) return { while: [], rules: {} };
   const asks = new Set(terminals.ofKind('request').map(({ name }) => name));
   const isAsked = (part: Expr) => [...namesRead(part)].some((name) => asks.has(name));
-  if (expr.op !== 'RS' && expr.op !== 'SR') return { while: [], otherwise: teller.say(expr) };
+  if (expr.op !== 'RS' && expr.op !== 'SR') return { while: [], rules: {}, otherwise: teller.say(expr) };
   const guards = [expr.set, expr.reset].map((side) => allOf(side).filter((part) => !isAsked(part)));
-  const told = new Set<string>();
-  for (const guard of guards.flat()) for (const part of againstIt(teller, guard)) told.add(teller.say(part));
-  return { while: [...told] };
+  const told = new Map<string, string | undefined>();
+  for (const guard of guards.flat())
+    for (const part of againstIt(teller, guard)) told.set(teller.say(part), part.op === 'name' ? part.name : undefined);
+  const named = [...told].filter((one): one is [string, string] => one[1] !== undefined);
+  return { while: [...told.keys()], rules: Object.fromEntries(named) };
 }
 
 /** What makes a guard false: of a lock, each thing that sets it. */

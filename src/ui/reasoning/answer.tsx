@@ -1,6 +1,6 @@
 'use client';
 import { Fragment, type ReactNode } from 'react';
-import { spanOf } from '@/core/survey';
+import { LIST_NAMES, spanOf, thingsOf } from '@/core/survey';
 import { Fold } from '@/ui/parts/fold';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { ReasonTree } from './reason-tree';
@@ -9,9 +9,11 @@ import { useAnswer } from './use-answer';
 /** More facts than this are no sentence any more; the rest is counted, and stands beneath step by step. */
 const MOST_FACTS = 6;
 
-/** A sentence in the middle of another: it begins small, unless it begins with a name. */
-const midSentence = (says: string) =>
-  says.replace(/^(A|No|Nobody|Nothing|The|There|What)(?= )/, (word) => word.toLowerCase());
+/** A sentence in the middle of another: it begins small, unless it begins with the name of what it is about. */
+const midSentence = (says: string, name: string | undefined) =>
+  name !== undefined && says.startsWith(`${name} `)
+    ? says
+    : says.replace(/^(A|No|Nobody|Nothing|The|There|What)(?= )/, (word) => word.toLowerCase());
 
 /** Why a name of the rules is what it is: one sentence that suffices, each fact of it a link to the sheet; step by step beneath. `otherwise`: what stands there while it is not known. */
 export function Answer({ rule, otherwise = null }: { rule: string; otherwise?: ReactNode }) {
@@ -25,6 +27,14 @@ export function Answer({ rule, otherwise = null }: { rule: string; otherwise?: R
     if (about === undefined) return undefined;
     const known = design.blocks.some(({ id }) => id === about) || spanOf(design.document, about) !== undefined;
     return known ? () => store.getState().select(about) : undefined;
+  };
+  const things: readonly { id: string; name?: unknown }[] = [
+    ...design.blocks,
+    ...LIST_NAMES.flatMap((list) => thingsOf(design.document, list)),
+  ];
+  const nameOf = (about: string | undefined) => {
+    const name = things.find(({ id }) => id === about)?.name;
+    return typeof name === 'string' ? name : undefined;
   };
   const shown = facts.length > MOST_FACTS ? facts.slice(0, MOST_FACTS - 1) : facts;
   const more = facts.length - shown.length;
@@ -47,10 +57,10 @@ export function Answer({ rule, otherwise = null }: { rule: string; otherwise?: R
                     act();
                   }}
                 >
-                  {midSentence(fact.says)}
+                  {midSentence(fact.says, nameOf(fact.about))}
                 </a>
               ) : (
-                midSentence(fact.says)
+                midSentence(fact.says, nameOf(fact.about))
               )}
             </Fragment>
           );

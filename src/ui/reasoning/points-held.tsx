@@ -5,6 +5,7 @@ import { Answer } from './answer';
 import { ItsRules } from './its-rules';
 import { PanelSection } from './panel';
 import { PatternOptions } from './pattern-options';
+import { useAnswer } from './use-answer';
 import { useAsked } from './use-asked';
 
 /** What holds the motors of points, and whether it does so now; and their rules. */
@@ -22,7 +23,7 @@ export function PointsHeld({ id }: { id: string }) {
           <Answer rule={names.output('indicator', { id: motor })} />
         </div>
       ))}
-      {view.motors.map(({ id: motor, name, while: held, otherwise }) => (
+      {view.motors.map(({ id: motor, name, while: held, rules, otherwise }) => (
         <PanelSection key={motor} title={`${several ? name : 'It'} refuses to move while`}>
           {otherwise !== undefined ? (
             <p className="text-ink2">It follows a rule of its own, not what is asked: {otherwise}.</p>
@@ -31,7 +32,7 @@ export function PointsHeld({ id }: { id: string }) {
           ) : (
             <ul className="list-disc pl-4 text-ink2">
               {held.map((says) => (
-                <li key={says}>{says}</li>
+                <HoldsIt key={says} says={says} rule={rules[says]} />
               ))}
             </ul>
           )}
@@ -42,5 +43,16 @@ export function PointsHeld({ id }: { id: string }) {
         <ItsRules key={motor} id={motor} name={name} />
       ))}
     </>
+  );
+}
+
+/** One thing that holds points, and whether it does so now. */
+function HoldsIt({ says, rule = '' }: { says: string; rule?: string }) {
+  const now = useAnswer(rule)?.says === says;
+  return (
+    <li className={now ? 'font-semibold text-ink' : ''}>
+      {says}
+      {now && <span className="ml-1.5 rounded-sm bg-accent-tint px-1 text-[0.75rem] text-accent">now</span>}
+    </li>
   );
 }

@@ -2,6 +2,7 @@
 import type { KeyboardEvent } from 'react';
 import { sensorKind } from '@/core/kinds';
 import { signalsOf } from '@/core/survey';
+import { useAsked } from '@/ui/reasoning/use-asked';
 import { useWorkbench } from '@/ui/state/store';
 import { clock } from './event-list';
 import { Failing } from './failing';
@@ -25,6 +26,29 @@ function PressButton({ says, onPress }: { says: string; onPress: (on: boolean) =
   );
 }
 
+/** Runs for which a turnout is held until they arrive: each can be given up by somebody who has looked. */
+function GiveUp({ id, run }: { id: string; run: RehearsalControls }) {
+  const view = useAsked(
+    useWorkbench((s) => s.lookUpPoints),
+    id,
+  );
+  const underWay = useWorkbench((s) => s.board?.underWay);
+  const runs = new Map(view?.motors.flatMap((motor) => motor.runs).map((one) => [`${one.signal} ${one.route}`, one]));
+  return [...runs].map(([key, { signal, route, says }]) =>
+    underWay?.includes(key) ? (
+      <button
+        key={key}
+        type="button"
+        className="button mb-2"
+        title="Only once you have looked: no car may stand over the points."
+        onClick={() => run.command({ kind: 'give up', signal, route })}
+      >
+        Give up the run from {says}
+      </button>
+    ) : null,
+  );
+}
+
 /** What can be done with the selected thing while trains run, and how it can fail. */
 export function WhileRunning({ run }: { run: RehearsalControls }) {
   const selected = useWorkbench((s) => s.selected);
@@ -32,6 +56,11 @@ export function WhileRunning({ run }: { run: RehearsalControls }) {
   const things = selected ? [selected, ...(block?.detectors ?? []), ...(block?.spots ?? [])] : [];
   return (
     <>
+      {run.problem && (
+        <p role="alert" className="mb-2 rounded-md bg-warn-tint px-2 py-1 text-warn">
+          {run.problem}
+        </p>
+      )}
       <Worked run={run} />
       {things.map((id) => (
         <Failing key={id} id={id} run={run} />
@@ -147,6 +176,7 @@ function Worked({ run }: { run: RehearsalControls }) {
         <p className="mb-3 text-ink2" aria-live="polite">
           {latest ? `Last: ${latest.says}` : 'Nothing has happened to it yet.'}
         </p>
+        <GiveUp id={board.document.turnouts[turnout]!.id} run={run} />
       </>
     );
   }
