@@ -81,9 +81,6 @@ async function takeViews(album: Album): Promise<void> {
   const [demo] = await album.open(/^Ondrel/);
   await button(demo, /^Signal FE/).click();
   await album.take(demo, 'survey');
-  await button(demo, /^Signal UE/).click({ modifiers: ['Shift'] });
-  await album.take(demo, 'measure');
-  await demo.keyboard.press('Escape');
   await stage(demo, 'Traffic');
   await button(demo, /^Marrowick: /).click();
   await album.take(demo, 'traffic');
@@ -103,6 +100,12 @@ async function takeViews(album: Album): Promise<void> {
   await demo.getByLabel('Set a resistor axle down here').check();
   await button(demo, /^Signal FE/).click();
   await album.take(demo, 'signal');
+  await stage(demo, 'Lock');
+  await button(demo, 'MW → M2W').click();
+  await demo.getByRole('complementary').getByRole('button', { name: 'M1E → FE' }).hover();
+  await album.take(demo, 'lock');
+  await stage(demo, 'Signal');
+  await button(demo, /^Signal FE/).click();
   await button(demo, 'Its rule as text').click();
   await button(demo, 'Look at its rules, and change them').click();
   await demo.locator('.cm-value').first().waitFor();

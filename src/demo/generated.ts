@@ -84,3 +84,42 @@ export function generatedYard(wagons: number, trains: number): LayoutDocument {
   ).map((one) => ({ ...one, start: undefined }));
   return d;
 }
+
+/** A station of so many roads beside the main one, with a ladder at either end, and nine blocks before it on either side: for measuring. */
+export function generatedStation(roads: number): LayoutDocument {
+  const d = newDocument(`Generated station, ${roads + 1} roads`);
+  const [approach, rung, road] = [9 * 150, 40, 400];
+  const [first, last] = [approach + rung * (roads + 2), approach + rung * (roads + 2) + road];
+  const length = last + rung * (roads + 2) + approach;
+  d.referenceLine = 'main';
+  d.lines = [{ id: 'main', name: 'Main', length: cm(length), drawing: undefined }];
+  for (let n = 0; n < roads; n++) {
+    const id = `road${n}`;
+    const off = rung * (n + 1);
+    d.lines.push({ id, name: `Road ${n + 2}`, length: cm(road + 2 * off), drawing: undefined });
+    d.turnouts.push(
+      turnout(`A${n}`, 'main', first - off, 'up', 'right', id),
+      turnout(`B${n}`, 'main', last + off, 'down', 'left', id),
+    );
+    d.features.push(
+      gap(`ga${n}`, id, off),
+      gap(`gb${n}`, id, road + off),
+      signal(`E${n}`, id, road + off, 'up'),
+      signal(`W${n}`, id, off, 'down'),
+    );
+    block(d, `R${n}`, id, off + road / 2);
+  }
+  d.features.push(gap('gm1', 'main', first), gap('gm2', 'main', last));
+  d.features.push(signal('ME', 'main', last, 'up'), signal('MW', 'main', first, 'down'));
+  block(d, 'M', 'main', (first + last) / 2);
+  block(d, 'T', 'main', first - rung / 2);
+  block(d, 'U', 'main', last + rung / 2);
+  for (let n = 0; n < 9; n++) {
+    const [low, high] = [(n + 1) * 150, length - (n + 1) * 150];
+    d.features.push(gap(`gl${n}`, 'main', low), gap(`gh${n}`, 'main', high));
+    d.features.push(signal(`L${n}`, 'main', low, 'up'), signal(`H${n}`, 'main', high, 'down'));
+    block(d, `LB${n}`, 'main', low - 75);
+    block(d, `HB${n}`, 'main', high + 75);
+  }
+  return d;
+}

@@ -170,7 +170,7 @@ function actions(
     undo: () => page.keyboard.press('Control+z'),
     redo: () => page.keyboard.press('Control+Shift+z'),
     async go() {
-      await stage(page, pick(['Survey', 'Traffic', 'Detect', 'Signal', 'Prove', 'Rehearse'] as const));
+      await stage(page, pick(['Survey', 'Traffic', 'Detect', 'Signal', 'Lock', 'Prove', 'Rehearse'] as const));
     },
     async zoom() {
       await unlessAsked(page, () => page.locator('main svg[role=group]').first().focus({ timeout: 3000 }));

@@ -16,7 +16,7 @@ export async function openLayout(page: Page, document: LayoutDocument): Promise<
   return id;
 }
 
-export const stage = (page: Page, name: 'Survey' | 'Traffic' | 'Detect' | 'Signal' | 'Prove' | 'Rehearse') =>
+export const stage = (page: Page, name: 'Survey' | 'Traffic' | 'Detect' | 'Signal' | 'Lock' | 'Prove' | 'Rehearse') =>
   page
     .getByRole('navigation', { name: 'Stages' })
     .getByRole('button', { name: new RegExp(`^${name}`) })

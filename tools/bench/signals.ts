@@ -1,7 +1,8 @@
-import { Bench, checkDesign, proposeSignals, triedFixes } from '../../src/core/design';
+import { Bench, checkDesign, lockingTable, proposeSignals, triedFixes } from '../../src/core/design';
 import { compileScheme, writeRules } from '../../src/core/patterns';
 import { signalsOf } from '../../src/core/survey';
-import { generatedLine } from '../../src/demo/generated';
+import { generatedLine, generatedStation } from '../../src/demo/generated';
+import { ondrelValley } from '../../src/demo/ondrel-valley';
 import type { CoreFigure } from './figure';
 
 /** A bench of a hundred blocks on which something was tried already. */
@@ -21,6 +22,29 @@ export const signalFigures: readonly CoreFigure[] = [
     ready() {
       const scheme = compileScheme(generatedLine(100));
       return () => void writeRules(scheme);
+    },
+  },
+  {
+    name: 'routes, rules and locking table of a station, 60 turnouts and 80 signals',
+    unit: 'ms',
+    most: 1000,
+    times: 5,
+    warming: 1,
+    ready() {
+      const station = generatedStation(30);
+      return () => void lockingTable(checkDesign({ ...station, features: [...station.features] }));
+    },
+  },
+  {
+    name: 'locking table of the demo',
+    unit: 'ms',
+    most: 20,
+    times: 11,
+    warming: 4,
+    ready() {
+      const design = checkDesign(ondrelValley());
+      void design.system.program;
+      return () => void lockingTable(design);
     },
   },
   {

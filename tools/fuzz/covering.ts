@@ -1,5 +1,6 @@
 import { type Fault, faultsIn, withFault } from '../../src/core/faults';
 import { sensorKind } from '../../src/core/kinds';
+import { turnoutsUnder } from '../../src/core/plant';
 import { ProofRun, STANDARD_SWITCHES, STANDING_TICKS, type Switch } from '../../src/core/proof';
 import {
   type Command,
@@ -72,6 +73,8 @@ export function explored(system: System, most: number, on?: ReadonlySet<Switch>)
 interface Doing {
   perThousand: number;
   needs?: Switch;
+  /** There is anything of the kind to do on a layout. */
+  isThere?(run: Rehearsal): boolean;
   does(
     run: Rehearsal,
     pick: <T>(list: readonly T[]) => T,
@@ -125,6 +128,7 @@ const DOINGS: readonly Doing[] = [
   },
   { perThousand: 4, needs: 'say free', does: (run, pick) => say(run, pick, true) },
   { perThousand: 2, needs: 'say taken', does: (run, pick) => say(run, pick, false) },
+  { perThousand: 6, needs: 'give up', isThere: ({ system: { releases } }) => releases.length > 0, does: giveUp },
   {
     perThousand: 4,
     needs: 'false pulses',
@@ -143,6 +147,24 @@ function say(run: Rehearsal, pick: <T>(list: readonly T[]) => T, free: boolean):
   const block = pick(told);
   const isFree = run.plant.trains.every((train) => train.off || !footprintNow(run, train).blocks.includes(block));
   return free && !isFree ? undefined : { kind: 'say', block: run.system.partition.blocks[block]!.id, free };
+}
+
+/** Somebody gives up a run, once he has looked: no part of a train stands near the points that it holds. */
+function giveUp(run: Rehearsal, pick: <T>(list: readonly T[]) => T): Command | undefined {
+  const { system, plant, controller } = run;
+  const isNear = (blocks: readonly number[], motors: readonly number[]) =>
+    plant.trains.some(
+      (train) =>
+        !train.off &&
+        (footprintNow(run, train).blocks.some((block) => blocks.includes(block)) ||
+          turnoutsUnder(system.partition, train.body()).some((motor) => motors.includes(motor))),
+    );
+  const open = system.releases.filter(
+    ({ underWay, blocks, motors }) => controller.values[underWay] === 1 && !isNear(blocks, motors),
+  );
+  if (open.length === 0) return undefined;
+  const { signal, route } = pick(open);
+  return { kind: 'give up', signal: system.readings[signal]!.signal.id, route };
 }
 
 /**
@@ -165,7 +187,8 @@ export function operate(
     run.controller.set(slot, chance(0.6) ? 1 : 0);
     return;
   }
-  for (const { perThousand, needs, does } of DOINGS) {
+  for (const { perThousand, needs, isThere, does } of DOINGS) {
+    if (isThere && !isThere(run)) continue;
     if ((needs && !on.has(needs)) || !chance((perThousand / 1000) * TICKS_APART * (wild ? 4 : 1))) continue;
     const command = does(run, pick, chance, on);
     if (!command) continue;

@@ -13,7 +13,7 @@ import { arrivalsOf, type NamedRoute, names, type Scheme } from '../patterns';
 import type { TurnoutPosition } from '../survey';
 import { aspectTree } from './aspect-tree';
 import type { Design } from './check-design';
-import { exclude, waysToClear } from './route-terms';
+import { exclude, type Literals, literalsOf, waysToClear } from './route-terms';
 
 interface Thing {
   id: string;
@@ -73,7 +73,11 @@ export function lockingTable({ scheme, system: { program } }: Design): LockingRo
   const routes = routesIn(scheme);
   const aspects = scheme.readings.map((reading) => aspectTree(scheme, program, reading).routes);
   const ways = routes.map((route) => waysToClear(teller, route));
-  const conflicts = conflictCells(scheme, routes, ways);
+  const conflicts = conflictCells(
+    scheme,
+    routes,
+    ways.map((all) => all.map(literalsOf)),
+  );
   const byPoints = new Map(motors.map((motor) => [names.points(motor), motor]));
   const byOccupied = new Map(partition.blocks.map((block) => [names.occupied(block), block]));
   const marks = new Map(arrivalsOf(scheme).flatMap(({ route, mark }) => (mark ? [[route, mark.name] as const] : [])));
@@ -129,14 +133,15 @@ export function lockingTable({ scheme, system: { program } }: Design): LockingRo
   });
 }
 
-function conflictCells(scheme: Scheme, routes: NamedRoute[], ways: (readonly Expr[])[][]): ConflictCell[][] {
+function conflictCells(scheme: Scheme, routes: NamedRoute[], ways: readonly Literals[][]): ConflictCell[][] {
   const cells: ConflictCell[][] = routes.map(() => []);
   for (const conflict of routeConflicts(scheme)) {
     const { one, two, reason, where } = conflict;
     const apart = ways[one]!.every((mine) => ways[two]!.every((theirs) => exclude(mine, theirs)));
     const [first, second] = [routes[one]!, routes[two]!];
-    cells[one]!.push({ row: two, reason, apart, where, says: sayConflict(scheme, first, second, conflict) });
-    cells[two]!.push({ row: one, reason, apart, where, says: sayConflict(scheme, first, second, conflict) });
+    const says = sayConflict(scheme, first, second, conflict);
+    cells[one]!.push({ row: two, reason, apart, where, says });
+    cells[two]!.push({ row: one, reason, apart, where, says });
   }
   return cells;
 }

@@ -14,18 +14,19 @@ export function waysToClear(teller: Teller, route: NamedRoute): (readonly Expr[]
   return rule ? anyOf(rule).map(parts) : [];
 }
 
+/** Conditions, each as what it is about and what that has to be. */
+export type Literals = ReadonlyMap<string, string>;
+
 /** Whether two sets of conditions cannot all be so at once, by one that the other denies, or by points that would lie both ways. */
-export function exclude(one: readonly Expr[], two: readonly Expr[]): boolean {
-  const [mine, theirs] = [literals(one), literals(two)];
-  for (const [what, is] of mine) {
-    const other = theirs.get(what);
+export function exclude(one: Literals, two: Literals): boolean {
+  for (const [what, is] of one) {
+    const other = two.get(what);
     if (other !== undefined && other !== is) return true;
   }
   return false;
 }
 
-/** Each condition as what it is about, and what that has to be. */
-function literals(parts: readonly Expr[]): Map<string, string> {
+export function literalsOf(parts: readonly Expr[]): Literals {
   return new Map(
     parts.map((part) => {
       if (part.op === 'false') return ['never', 'so'];

@@ -74,8 +74,7 @@ export function RouteReasons({
             ))}
             {row.keepsMs !== undefined && (
               <li>
-                and no sooner than {keepsOf(row)} after {signal.name} went back to stop, so that a train that saw it
-                clear has stopped
+                and no sooner than {keepsOf(row)} after {signal.name} went back to stop
               </li>
             )}
           </ul>

@@ -1,0 +1,105 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { newDocument } from '../../src/core/survey';
+import { EXAMPLES, exampleLayout } from '../../src/demo/examples';
+import { smallValley } from '../../src/demo/small-valley';
+import { openLayout, savedDocument, stage, watchErrors } from './open';
+
+const arrival = () => exampleLayout(EXAMPLES.find(({ id }) => id === 'arrival')!);
+
+test('every route has its row; one that is chosen is drawn, and told with what it excludes and why', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await openLayout(page, smallValley());
+  await stage(page, 'Lock');
+  const table = page.getByRole('table', { name: 'Routes' });
+  await expect(table.getByRole('row')).toHaveCount(33);
+  const row = table.getByRole('row', { name: /^MW → M2W/ });
+  await expect(row).toContainText('T6 R');
+  await expect(row).toContainText('MB, M2');
+  await expect(page.locator('[data-routes]')).toHaveCount(0);
+  await row.getByRole('button').press('Enter');
+  await expect(page.locator('[data-routes] path').first()).toBeAttached();
+  const panel = page.getByRole('complementary', { name: 'Reasoning' });
+  await expect(panel).toContainText('T6 is proved to lie diverging');
+  await expect(panel).toContainText('M1E → FE needs T6 straight, MW → M2W needs it diverging.');
+  await panel.getByRole('button', { name: 'M1E → FE', exact: true }).click();
+  await expect(panel).toContainText('M1E to FE');
+  await page.getByRole('searchbox', { name: 'Only rows with' }).fill('T6 R');
+  await expect(table.getByRole('row')).toHaveCount(3);
+  await page.getByRole('button', { name: 'Turnout T6' }).first().click();
+  await expect(panel).toContainText('It refuses to move while');
+  await stage(page, 'Survey');
+  await expect(page.locator('[data-routes]')).toHaveCount(0);
+  expect(errors).toEqual([]);
+});
+
+test('the table is saved and printed as it stands', async ({ page }) => {
+  await openLayout(page, smallValley());
+  await stage(page, 'Lock');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ]);
+  const rows = readFileSync((await download.path())!, 'utf8')
+    .trim()
+    .split('\r\n');
+  expect(rows).toHaveLength(33);
+  expect(rows[0]).toBe('Signal,Leads to,Shows,Points,Must be free,Flank,Not with,Keeps,Lets go when');
+  expect(rows.find((row) => row.startsWith('MW,M2W,'))).toBe(
+    'MW,M2W,"caution, clear",T6 R,"MB, M2",M1E,"ME → M2E, M1E, M2E",4.2 s,T6: MB free',
+  );
+  await page.getByRole('button', { name: 'Print …' }).click();
+  await expect(page.getByRole('dialog').getByRole('row')).toHaveCount(33);
+});
+
+test('a turnout is told to wait for arrival in one step, and the table follows', async ({ page }) => {
+  const id = await openLayout(page, {
+    ...arrival(),
+    turnouts: arrival().turnouts.map(({ patterns: _, ...one }) => one),
+  });
+  await stage(page, 'Lock');
+  const row = page.getByRole('table', { name: 'Routes' }).getByRole('row', { name: /^A → M/ });
+  await expect(row).not.toContainText('nose at');
+  await page
+    .getByRole('button', { name: /^Turnout T1/ })
+    .first()
+    .click();
+  await page.getByRole('checkbox', { name: /Stay locked until the train that was cleared/ }).check();
+  await expect(row).toContainText('T1: nose at M mark and P free');
+  expect((await savedDocument(page, id)).turnouts[0]!.patterns).toEqual(['arrival locking']);
+});
+
+test('a run is given up by somebody who looks, and refused under a train that is seen', async ({ page }) => {
+  await openLayout(page, arrival());
+  await stage(page, 'Rehearse');
+  await page
+    .getByRole('button', { name: /^Turnout T1/ })
+    .first()
+    .click();
+  const panel = page.getByRole('complementary', { name: 'Reasoning' });
+  const second = page.getByRole('button', { name: '+1 s', exact: true });
+  const giveUp = panel.getByRole('button', { name: 'Give up the run from A to M' });
+  for (let i = 0; i < 8; i++) await second.click();
+  await giveUp.click();
+  await expect(panel.getByRole('alert')).toHaveText('A train is detected in P.');
+  await expect(panel.getByRole('listitem').filter({ hasText: 'has not come to M mark yet' })).toContainText('now');
+  /** Once its nose is on the mark there is nothing left to give up. */
+  await expect(async () => {
+    await second.click();
+    await expect(giveUp).toBeHidden({ timeout: 300 });
+  }).toPass();
+});
+
+test('a layout without a signal says where routes begin', async ({ page }) => {
+  const errors = watchErrors(page);
+  await openLayout(page, {
+    ...newDocument('Bare'),
+    lines: smallValley().lines.slice(0, 1),
+    referenceLine: smallValley().lines[0]!.id,
+  });
+  await stage(page, 'Lock');
+  await expect(page.getByRole('region', { name: 'Locking table' })).toContainText('A route begins at a signal');
+  expect(errors).toEqual([]);
+});
