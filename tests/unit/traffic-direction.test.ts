@@ -6,8 +6,10 @@ import { hazardsNow, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, newDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { block, gap, signal, train, turnout, vehicle } from '@/demo/build';
+import { drawnLayout } from '../../tools/fuzz/drawn-layout';
 import { blockIds } from './block-ids';
 import { ruleNamed } from './rule-named';
+import { ofSweep } from './sweep';
 
 /** A single line between two stations of two roads each: the simplest place where trains can meet. */
 function meet(first: 'E' | 'W'): LayoutDocument {
@@ -193,4 +195,11 @@ describe('a block that is made of several pieces of track', () => {
     expect(run.readOff(nth).id).not.toBe('stop');
     expect(shown[0]).toBe(run.readOff(nth).id);
   });
+});
+
+test('the rules of layouts drawn by chance compile, where a route comes round into a section once more, too', () => {
+  for (let seed = 1; seed <= ofSweep(3000); seed++) {
+    const { document } = drawnLayout(seed);
+    expect(() => compileSystem(document).compiled, document.name).not.toThrow();
+  }
 });

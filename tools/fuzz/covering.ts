@@ -128,6 +128,7 @@ const DOINGS: readonly Doing[] = [
   },
   { perThousand: 4, needs: 'say free', does: (run, pick) => say(run, pick, true) },
   { perThousand: 2, needs: 'say taken', does: (run, pick) => say(run, pick, false) },
+  { perThousand: 12, isThere: ({ system: { commanded } }) => commanded.length > 0, does: setOrCancel },
   { perThousand: 6, needs: 'give up', isThere: ({ system: { releases } }) => releases.length > 0, does: giveUp },
   {
     perThousand: 4,
@@ -147,6 +148,22 @@ function say(run: Rehearsal, pick: <T>(list: readonly T[]) => T, free: boolean):
   const block = pick(told);
   const isFree = run.plant.trains.every((train) => train.off || !footprintNow(run, train).blocks.includes(block));
   return free && !isFree ? undefined : { kind: 'say', block: run.system.partition.blocks[block]!.id, free };
+}
+
+/** Somebody works the buttons of a route; cancelled in the face of a train it is only where people hold signals at stop at any moment, too. */
+function setOrCancel(
+  run: Rehearsal,
+  pick: <T>(list: readonly T[]) => T,
+  chance: (p: number) => boolean,
+  on: ReadonlySet<Switch>,
+): Command | undefined {
+  const { commanded, readings } = run.system;
+  const { signal: index, route } = pick(commanded);
+  const { signal, rear } = readings[index]!;
+  if (chance(0.7)) return { kind: 'set route', signal: signal.id, route, on: chance(0.6) };
+  const isNear = run.plant.trains.some((train) => !train.off && footprintNow(run, train).blocks.includes(rear));
+  const may = on.has('hold') || !isNear || run.readOff(index).stopsIn === 0;
+  return { kind: 'cancel routes', signal: signal.id, on: may && chance(0.4) };
 }
 
 /** Somebody gives up a run, once he has looked: no part of a train stands near the points that it holds. */

@@ -12,6 +12,8 @@ export const FLAGS = {
   read: { of: 'signal' },
   /** Cleared from a post for one train. */
   given: { of: 'signal' },
+  /** Somebody has set a route, by its id, and no train has come into it since. */
+  'route set': { of: 'signal' },
   /** A train that was cleared for a route has not arrived yet; by the route. */
   'under way': { of: 'signal' },
   /** What the rules want of an output that something failing may change on its way out; by the kind of that. */

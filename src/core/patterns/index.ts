@@ -17,3 +17,4 @@ export { CHOOSABLE, chosenOutputs, cutsOff, holdsNothing } from './pattern-list'
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
 export { rulesOfSignals, writeRules } from './rule-program';
 export { compileScheme, type NamedRoute, type Scheme } from './scheme';
+export { commandedOf, rivalRoutes } from './set-routes';

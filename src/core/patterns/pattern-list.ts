@@ -19,6 +19,7 @@ import { post } from './posts';
 import { powerLamp } from './power-lamp';
 import { powerUp } from './power-up';
 import { routeLocking } from './route-locking';
+import { setRoutes } from './set-routes';
 import { spotCount } from './spot-count';
 import { spotMemory } from './spot-memory';
 import { stopSection } from './stop-section';
@@ -41,6 +42,7 @@ export const PATTERNS: readonly Pattern[] = [
   authority,
   permission,
   cautionAtFirst,
+  setRoutes,
   approachLit,
   detectorLocking,
   routeLocking,

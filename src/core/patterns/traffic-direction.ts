@@ -50,14 +50,17 @@ function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
 /** A train is on the route, in a block before its last: one line a block, with the direction held there where there is one. */
 function trainOnWay(scheme: Scheme, route: Route, rear: number): Expr[] {
   const { trafficSections, partition } = scheme;
+  const sideOf = ({ block, piece, enters }: Route['blocks'][number]) => trafficSections.sideOf(block, piece, enters);
   return route.blocks
     .filter((step) => step.block !== rear)
     .map((step) => {
       const trafficSection = trafficSections.all[trafficSections.ofBlock[step.block]!]!;
       const here = name(names.occupied(partition.blocks[step.block]!));
-      return trafficSection.bothWays
-        ? and(here, previous(names.held(trafficSection, trafficSections.sideOf(step.block, step.piece, step.enters))))
-        : here;
+      if (!trafficSection.bothWays) return here;
+      /** One that comes round into a section once more holds it as it first came in. */
+      const first = route.blocks.find(({ block }) => trafficSections.ofBlock[block] === trafficSection.index)!;
+      const side = [step, first].map(sideOf).find((one) => trafficSection.sides.includes(one));
+      return side === undefined ? here : and(here, previous(names.held(trafficSection, side)));
     });
 }
 

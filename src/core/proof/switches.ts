@@ -36,8 +36,9 @@ export const SWITCHES = {
     standard: false,
   },
   hold: {
-    says: 'Signals are held at stop by hand, and let go',
-    without: 'Nobody holds a signal at stop by hand.',
+    says: 'Signals are held at stop by hand, and let go; a route that is set is cancelled at any moment',
+    without:
+      'Nobody holds a signal at stop by hand, or cancels a route while its signal is cleared and a train is in the block before it.',
     standard: false,
   },
   lift: {

@@ -32,6 +32,8 @@ export interface RehearsalFrame {
   locked: boolean[];
   /** Runs that have not arrived yet and for which points are held: the ids of signal and route. */
   underWay: string[];
+  /** Routes that somebody has set: the ids of signal and route. */
+  routesSet: string[];
   /** Blocks in whose sections sensors that need track voltage see nothing. */
   dead: BlockId[];
   /** Signals held at stop by hand. */
@@ -76,6 +78,9 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     locked: rehearsal.motors.map(({ index }) => controller.isLocked(index)),
     underWay: system.releases.flatMap(({ signal, route, underWay }) =>
       controller.values[underWay] === 1 ? [`${readings[signal]!.signal.id} ${route}`] : [],
+    ),
+    routesSet: system.commanded.flatMap(({ signal, route, isSet }) =>
+      controller.values[isSet] === 1 ? [`${readings[signal]!.signal.id} ${route}`] : [],
     ),
     shows: shownTo(system, controller.values),
     hazards: hazardsNow(rehearsal).map(({ id, signals, trains }) => ({

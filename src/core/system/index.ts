@@ -8,5 +8,5 @@ export { Digest } from './digest';
 export { ownRuleFindings } from './own-rule-findings';
 export { type PlantParameters, plantParameters, type TrainParameters, trainParameters } from './plant-parameters';
 export { isAskedOtherwise, lockOf, type Refusal, refusalOf } from './refusal';
-export { compileSystem, type Release, System } from './system';
+export { type Commanded, compileSystem, type Release, System } from './system';
 export { type Terminal, type TerminalKind, Terminals } from './terminals';

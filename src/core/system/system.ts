@@ -3,11 +3,13 @@ import type { Aspect, AspectSystem } from '../kinds';
 import { type Compiled, compileProgram, type Program } from '../logic';
 import {
   arrivalsOf,
+  commandedOf,
   compileScheme,
   type NamedRoute,
   type OwnRuleFault,
   type Post,
   postsOf,
+  rivalRoutes,
   type Scheme,
   unspokenAtFirst,
   writeRules,
@@ -42,6 +44,37 @@ export interface Release {
   /** Where the rules have the input, and whether a train is under way. */
   slot: number;
   underWay: number;
+}
+
+/** A route that people set by entry and exit. */
+export interface Commanded {
+  /** The number of its signal, its id, and what people call what it leads to. */
+  signal: number;
+  route: string;
+  to: string;
+  /** Routes, by their places in the list, of which none can be set beside it. */
+  rivals: readonly number[];
+  /** Where the rules have its button, the one that cancels, and whether it is set. */
+  button: number;
+  cancel: number;
+  isSet: number;
+}
+
+function commandedIn({ terminals }: System, scheme: Scheme): Commanded[] {
+  const all = commandedOf(scheme);
+  return all.flatMap((route): Commanded[] => {
+    const { id, to, reading } = route;
+    const [button, isSet] = [
+      terminals.find('route button', reading.index, id),
+      terminals.find('route set', reading.index, id),
+    ];
+    const cancel = terminals.find('cancel button', reading.index);
+    if (!button || !isSet || !cancel) return [];
+    const rivals = rivalRoutes(scheme, route).map((rival) => all.indexOf(rival));
+    return [
+      { signal: reading.index, route: id, to, rivals, button: button.slot, cancel: cancel.slot, isSet: isSet.slot },
+    ];
+  });
 }
 
 function releasesIn({ terminals }: System, scheme: Scheme): Release[] {
@@ -86,6 +119,7 @@ export class System {
   private readonly guard: () => readonly (number | undefined)[];
   private readonly hash: () => string;
   private readonly held: () => readonly Release[];
+  private readonly setByPeople: () => readonly Commanded[];
 
   constructor(
     private readonly scheme: Scheme,
@@ -114,6 +148,7 @@ export class System {
     this.guard = once(() => this.partition.graph.motors.map(({ index }) => lockOf(this, index)?.slot));
     this.hash = once(() => keyOf(this));
     this.held = once(() => releasesIn(this, scheme));
+    this.setByPeople = once(() => commandedIn(this, scheme));
   }
 
   /** The same layout, of which another program runs. */
@@ -149,6 +184,10 @@ export class System {
   /** Runs that a person can give up: routes over points that are held until arrival. */
   get releases(): readonly Release[] {
     return this.held();
+  }
+  /** Routes that people set and cancel. */
+  get commanded(): readonly Commanded[] {
+    return this.setByPeople();
   }
   /** A hash of exactly what runs: two documents with one key do the same, whatever their things are called. */
   get key(): string {

@@ -31,9 +31,11 @@ export const pointsArrive: WriteMove = (text) => {
 };
 
 export const isHeldByHand: WriteMove = (text) => {
-  for (const { slot, fails: failing } of text.model.rules.wiring.hands) {
+  for (const { slot, fails: failing, awayFrom } of text.model.rules.wiring.hands) {
     if (failing) continue;
-    text.say(`  :: d_step { ALONE -> ${text.takes(-1)}; value[${slot}] = 1 - value[${slot}] }`);
+    const may = awayFrom === undefined ? '' : ` && now.value[${slot}] == 1`;
+    const does = `takes(-1); now.value[${slot}] = 1 - now.value[${slot}];`;
+    text.say(`  :: d_step { c_expr { (alone()${may}) } -> c_code { ${does} } }`);
   }
 };
 
@@ -50,4 +52,13 @@ export const fails: WriteMove = (text) => {
     const id = text.thing(`fault ${h}`);
     text.say(`  :: d_step { ${text.begins(id)} -> ${text.takes(id)}; value[${slot}] = 1 - value[${slot}] }`);
   });
+};
+
+export const isCancelled: WriteMove = (text) => {
+  for (const { slot, awayFrom } of text.model.rules.wiring.hands) {
+    if (awayFrom === undefined) continue;
+    const { rear } = text.model.system.readings[awayFrom]!;
+    const may = `alone() && now.value[${slot}] == 0 && is_away(${awayFrom}, ${rear})`;
+    text.say(`  :: d_step { c_expr { (${may}) } -> c_code { takes(-1); now.value[${slot}] = 1; } }`);
+  }
 };

@@ -1,5 +1,13 @@
 import type { MoveId } from '../moves';
-import { fails, isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './moves-of-rules';
+import {
+  fails,
+  isCancelled,
+  isHeldByHand,
+  pointsAreAskedFor,
+  pointsArrive,
+  pulseTooMany,
+  timerEnds,
+} from './moves-of-rules';
 import {
   comesToAStand,
   goesOn,
@@ -28,4 +36,5 @@ export const WRITTEN: Readonly<Record<MoveId, WriteMove>> = {
   'pulse too many': pulseTooMany,
   fails,
   'is given up': isGivenUp,
+  'is cancelled': isCancelled,
 };

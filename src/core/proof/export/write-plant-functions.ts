@@ -306,6 +306,12 @@ static void set_down(int t) {
   say_of(t, start_says_of, start_says_at[t], start_says_at[t + 1]);
 }
 
+static int is_away(int signal, int rear) {
+  int t;
+  if (is_at_stop(signal)) return 1;
+  for (t = 0; t < TRAINS; t++) if (has(held_of, held_at, row(t), rear)) return 0;
+  return 1;
+}
 static int is_empty(int block) {
   int t;
   for (t = 0; t < TRAINS; t++) if (has(surely_of, surely_at, row(t), block)) return 0;

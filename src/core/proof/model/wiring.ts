@@ -35,6 +35,8 @@ export interface Hand {
   fails?: true;
   says(on: boolean): string;
   command(on: boolean): Command;
+  /** It is put on only while this signal, by number, is at stop, or no train is in the block in rear of it. */
+  awayFrom?: number;
   /** Of something that may be refused: that it was not. */
   took?(run: Rehearsal): boolean;
 }
@@ -77,7 +79,12 @@ export function wiringOf(system: System, mayHold: boolean): Wiring {
         : [],
     ),
     releases: system.releases,
-    hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system), ...faultHands(system)],
+    hands: [
+      ...(mayHold ? holdsOf(system) : []),
+      ...postHands(system),
+      ...routeHands(system, mayHold),
+      ...faultHands(system),
+    ],
   };
 }
 
@@ -104,6 +111,31 @@ const postHands = ({ posts, terminals }: System): Hand[] =>
       took: ({ controller }: Rehearsal) => controller.isOn('given', index),
     })),
   ]);
+
+/** Routes are set and cancelled by buttons, each pressed and let go. Cancelled in the face of a train only where signals are held at stop at any moment, too. */
+const routeHands = ({ commanded, readings }: System, mayHold: boolean): Hand[] => {
+  const nameOf = (signal: number) => readings[signal]!.signal;
+  const cancels = new Map(commanded.map(({ signal, cancel }) => [cancel, { ...nameOf(signal), signal }]));
+  return [
+    ...[...cancels].map(
+      ([slot, { id, name, signal }]): Hand => ({
+        slot,
+        ...(!mayHold && { awayFrom: signal }),
+        says: (on) => (on ? `Somebody cancels what is set from ${name}.` : `The cancel button of ${name} is let go.`),
+        command: (on) => ({ kind: 'cancel routes', signal: id, on }),
+      }),
+    ),
+    ...commanded.map(({ signal, route, to, button, isSet }): Hand => {
+      const { id, name } = nameOf(signal);
+      return {
+        slot: button,
+        says: (on) => (on ? `Somebody sets ${name} to ${to}.` : `The button of ${name} to ${to} is let go.`),
+        command: (on) => ({ kind: 'set route', signal: id, route, on }),
+        took: ({ controller }) => controller.values[isSet] === 1,
+      };
+    }),
+  ];
+};
 
 /** What fails does so at any moment, and is well again at any other. */
 const faultHands = (system: System): Hand[] =>

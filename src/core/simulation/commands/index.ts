@@ -2,7 +2,7 @@ import type { Rehearsal } from '../rehearsal';
 import type { CommandKind } from './kind';
 import { sayOfBlock } from './to-blocks';
 import { fault } from './to-sensors';
-import { clearOnce, giveUp, hold, takePost } from './to-signals';
+import { cancelRoutes, clearOnce, giveUp, hold, setRoute, takePost } from './to-signals';
 import { fail } from './to-things';
 import { drawUp, letRun, liftOff, send, setDown, takeBack, turnBack } from './to-trains';
 import { throwPoints } from './to-turnouts';
@@ -14,6 +14,8 @@ const COMMANDS = {
   man: takePost,
   give: clearOnce,
   'give up': giveUp,
+  'set route': setRoute,
+  'cancel routes': cancelRoutes,
   say: sayOfBlock,
   fault,
   fail,

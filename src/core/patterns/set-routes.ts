@@ -1,0 +1,129 @@
+import { and, type Expr, is, name, not, or, previous } from '../logic';
+import { canBothBeSet, type SignalReading } from '../signals';
+import type { Motor } from '../track';
+import { byScheme } from './by-scheme';
+import { groupOf } from './groups';
+import * as names from './names';
+import { isChosen, type Pattern } from './pattern';
+import type { NamedRoute, Scheme } from './scheme';
+
+/** A route that somebody has set goes before whoever throws points one by one. */
+const BEFORE_HAND = 1;
+
+/**
+ * Routes by entry and exit: a person sets a route of the signal, its points are thrown and stay locked so, and only then the signal is cleared for
+ * it. It is set until a train has come into its first block, or until it is cancelled. Of routes that conflict one is set at a time; what is
+ * asked for while another is set is refused.
+ */
+export const setRoutes: Pattern = {
+  id: 'set routes',
+  chosen: {
+    at: 'signal',
+    says: 'Cleared only for a route that somebody sets, by entry and exit; its points are thrown for it',
+    makes: 'aspect',
+  },
+  signal(scheme, reading, book) {
+    const routes = commandedOf(scheme).filter((route) => route.reading === reading);
+    if (routes.length === 0) return;
+    const { signal, index } = reading;
+    const about = signal.id;
+    book.input(['cancel button', index], names.cancel(signal), 'bool', {
+      about,
+      yes: `Somebody cancels what is set from ${signal.name}`,
+      no: `Nobody cancels what is set from ${signal.name}`,
+    });
+    for (const route of routes) {
+      const to = `${signal.name} to ${route.to}`;
+      book.input(['route button', index, route.id], names.routeButton(route), 'bool', {
+        about,
+        yes: `Somebody presses ${to}`,
+        no: `Nobody presses ${to}`,
+      });
+      const pressed: Expr = { op: 'R_TRIG', in: name(names.routeButton(route)), starts: true };
+      book.rule(names.routePressed(route), 'bool', pressed, {
+        about,
+        yes: `${to} was pressed just now`,
+        no: `${to} was not pressed just now`,
+      });
+      book.flag(['route set', index, route.id], names.routeSet(route), 'bool', setRule(scheme, route), {
+        about,
+        fact: 'always',
+        yes: `${to} is set`,
+        no: `${to} is not set`,
+      });
+    }
+  },
+  proceed(scheme, route) {
+    if (!isChosen(setRoutes, route.reading.signal)) return [];
+    const expr: Expr = commandedOf(scheme).includes(route) ? name(names.routeSet(route)) : { op: 'false' };
+    return [{ expr, says: 'somebody has set this route' }];
+  },
+  asked: (scheme, { motor, position }) =>
+    groupOf(scheme, motor)
+      .flatMap((one) => commandedOver(scheme, one, position))
+      .map((route) => ({
+        expr: and(name(names.routeSet(route)), not(is(name(names.points(motor)), position))),
+        says: `${route.reading.signal.name} to ${route.to} is set`,
+        priority: BEFORE_HAND,
+      })),
+  lock: (scheme, motor) =>
+    (['straight', 'diverging'] as const).flatMap((position) =>
+      commandedOver(scheme, motor, position).map((route) => ({
+        expr: and(
+          name(names.routeSet(route)),
+          ...groupOf(scheme, motor).map((one) => is(name(names.points(one)), position)),
+        ),
+        says: `${route.reading.signal.name} to ${route.to} is set over it`,
+      })),
+    ),
+};
+
+/** Every route that people set, in order. */
+export const commandedOf = byScheme((scheme): NamedRoute[] =>
+  scheme.routesOf.flat().filter(({ reading, route }) => isChosen(setRoutes, reading.signal) && route.blocks.length > 0),
+);
+
+const commandedOver = (scheme: Scheme, { index }: Motor, position: string): NamedRoute[] =>
+  commandedOf(scheme).filter(({ route }) =>
+    route.conditions.some((over) => over.motor === index && over.position === position),
+  );
+
+/** Routes that cannot be set beside one: of the same signal, or that need its points otherwise, its track, or track that fouls it. */
+export const rivalRoutes = (scheme: Scheme, route: NamedRoute): NamedRoute[] =>
+  commandedOf(scheme).filter((other) => other !== route && isRival(route, other));
+
+function isRival(one: NamedRoute, two: NamedRoute): boolean {
+  if (one.reading === two.reading || !canBothBeSet(one.route, two.route)) return true;
+  const [mine, theirs] = [one, two].map(({ route }) => new Set(route.blocks.map(({ block }) => block)));
+  return (
+    [...mine!, ...one.route.fouled].some((block) => theirs!.has(block)) ||
+    two.route.fouled.some((block) => mine!.has(block))
+  );
+}
+
+function setRule(scheme: Scheme, route: NamedRoute): Expr {
+  const all = commandedOf(scheme);
+  const rivals = rivalRoutes(scheme, route);
+  /** Of several pressed at once the first goes first. */
+  const first = rivals.filter((rival) => all.indexOf(rival) < all.indexOf(route));
+  return {
+    op: 'RS',
+    set: and(
+      name(names.routePressed(route)),
+      ...rivals.map((rival) => not(previous(names.routeSet(rival)))),
+      ...first.map((rival) => not(name(names.routePressed(rival)))),
+    ),
+    reset: or(name(names.cancel(route.reading.signal)), ...cameIn(scheme, route)),
+    starts: false,
+  };
+}
+
+/** A train has come into the first block of a route. */
+function cameIn(
+  { partition }: Scheme,
+  { route, reading }: { route: NamedRoute['route']; reading: SignalReading },
+): Expr[] {
+  const first = route.blocks.find(({ block }) => block !== reading.rear);
+  if (!first) return [];
+  return [{ op: 'R_TRIG', in: name(names.occupied(partition.blocks[first.block]!)), starts: true }];
+}
