@@ -103,3 +103,33 @@ test('a layout without a signal says where routes begin', async ({ page }) => {
   await expect(page.getByRole('region', { name: 'Locking table' })).toContainText('A route begins at a signal');
   expect(errors).toEqual([]);
 });
+
+test('a route is set by entry and exit: its points are thrown, its signal clears, and one that conflicts is refused by name', async ({
+  page,
+}) => {
+  const d = arrival();
+  for (const feature of d.features) if (feature.kind === 'signal') feature.patterns = ['set routes'];
+  await openLayout(page, d);
+  await stage(page, 'Lock');
+  await page.getByRole('table', { name: 'Routes' }).getByRole('button', { name: 'A → S' }).click();
+  const panel = page.getByRole('complementary', { name: 'Reasoning' });
+  await expect(panel).toContainText('A to S is set');
+  await panel.getByRole('checkbox', { name: 'Somebody sets it' }).check();
+  await stage(page, 'Rehearse');
+  const second = page.getByRole('button', { name: '+1 s', exact: true });
+  for (let i = 0; i < 4; i++) await second.click();
+  await page
+    .getByRole('button', { name: /^Signal A shows/ })
+    .first()
+    .click();
+  const set = (name: string) => panel.getByRole('button', { name, exact: true });
+  await expect(panel).toContainText('Nothing is set from here.');
+  await set('Set A to S').hover();
+  await page.mouse.down();
+  await page.getByRole('button', { name: 'Play' }).press('Enter');
+  await expect(panel).toContainText('A to S is set.');
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: /^Signal A shows caution/ })).toBeVisible();
+  await set('Set A to M').click();
+  await expect(panel.getByRole('alert')).toHaveText('A to M is not set: A to S is set, and they conflict.');
+});

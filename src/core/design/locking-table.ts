@@ -46,6 +46,8 @@ export interface LockingRow {
   ending: NamedRoute['route']['ending']['kind'];
   /** What the signal can show for it, as its rule stands. */
   aspects: string[];
+  /** Somebody has to set it. */
+  commanded: boolean;
   /** It is never cleared, whatever happens, by the rules as they stand. */
   never: boolean;
   points: { motor: string; name: string; position: TurnoutPosition }[];
@@ -65,12 +67,14 @@ export interface LockingRow {
 }
 
 /** The locking table of a layout, a row for each route of each signal. */
-export function lockingTable({ scheme, system: { program } }: Design): LockingRow[] {
+export function lockingTable({ scheme, system }: Design): LockingRow[] {
+  const { program } = system;
   const { partition } = scheme;
   const { motors } = partition.graph;
   const teller = new Teller(program);
   const isAlways = alwaysOf(program);
   const routes = routesIn(scheme);
+  const set = new Set(system.commanded.map(({ signal, route }) => `${signal} ${route}`));
   const aspects = scheme.readings.map((reading) => aspectTree(scheme, program, reading).routes);
   const ways = routes.map((route) => waysToClear(teller, route));
   const conflicts = conflictCells(
@@ -110,6 +114,7 @@ export function lockingTable({ scheme, system: { program } }: Design): LockingRo
       signal: { id: reading.signal.id, name: reading.signal.name },
       exit: to,
       ending: route.ending.kind,
+      commanded: set.has(`${reading.index} ${id}`),
       aspects: [...new Set(aspects[reading.index]![id]!.map(({ aspect }) => aspect))],
       never: isAlways(names.go(named)) === 0,
       points,

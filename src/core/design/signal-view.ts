@@ -12,6 +12,8 @@ export interface SignalView {
   routes: {
     id: string;
     to: string;
+    /** Somebody has to set it. */
+    commanded: boolean;
     blocks: string[];
     points: { turnout: string; position: TurnoutPosition }[];
     length: TenthUm;
@@ -36,12 +38,14 @@ export interface SignalView {
 }
 
 /** What a signal protects, route by route, as its rules stand; undefined where there is no such signal. */
-export function viewSignal({ scheme, system: { program } }: Design, id: string): SignalView | undefined {
+export function viewSignal({ scheme, system }: Design, id: string): SignalView | undefined {
+  const { program } = system;
   const { partition, readings, routesOf } = scheme;
   const blockName = (index: number) => partition.blocks[index]!.name;
   const reading = readings.find(({ signal }) => signal.id === id);
   if (!reading) return undefined;
   const tree = aspectTree(scheme, program, reading);
+  const set = new Set(system.commanded.flatMap(({ signal, route }) => (signal === reading.index ? [route] : [])));
   const teller = new Teller(program);
   const isAlways = alwaysOf(program);
   const proceed = teller.ruleOf(names.proceed(reading.signal));
@@ -58,6 +62,7 @@ export function viewSignal({ scheme, system: { program } }: Design, id: string):
       return {
         id: leadsTo,
         to,
+        commanded: set.has(leadsTo),
         blocks: route.blocks.map((b) => blockName(b.block)),
         points: route.conditions.map((c) => ({ turnout: partition.graph.motors[c.motor]!.name, position: c.position })),
         length: route.length,

@@ -20,6 +20,8 @@ export interface Trial {
   /** Posts that somebody is at, and signals whose button was pressed there, by id. */
   manned?: readonly string[];
   given?: readonly string[];
+  /** Routes whose buttons are pressed, as the ids of signal and route. */
+  set?: readonly string[];
   /** One train is put there, and has come the way it faces. */
   moved?: { train: string; line: string; at: TenthUm; facing: Facing };
   occupied: BlockId[];
@@ -48,6 +50,9 @@ export function tryByHand(
         'clear button',
         design.system.readings.map(({ signal }) => signal),
         trial.given,
+      ),
+      ...design.system.commanded.flatMap(({ signal, route, button }): [number, 1][] =>
+        trial.set?.includes(`${design.system.readings[signal]!.signal.id} ${route}`) ? [[button, 1]] : [],
       ),
     ]),
   );

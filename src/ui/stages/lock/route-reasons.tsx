@@ -1,11 +1,12 @@
 'use client';
 import type { LockingRow } from '@/core/design';
 import { names } from '@/core/patterns';
+import { CheckBox } from '@/ui/parts/check-box';
 import { Fold } from '@/ui/parts/fold';
 import { Answer } from '@/ui/reasoning/answer';
 import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
-import { useWorkbenchStore } from '@/ui/state/store';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { keepsOf, routeOf } from './say-row';
 
 /** One route in plain words: what clears its signal, what must stay at stop meanwhile, and when its points may move again. */
@@ -26,6 +27,7 @@ export function RouteReasons({
         {signal.name} to {exit}
       </PanelTitle>
       <p className="text-ink2">{ENDINGS[row.ending]}</p>
+      {row.commanded && <SetByHand row={row} />}
       <PanelSection title="Now, as the trains stand">
         <Answer
           rule={names.go({ reading: { signal }, id: leads })}
@@ -83,6 +85,25 @@ export function RouteReasons({
     </>
   );
 }
+
+/** Somebody sets the route, by hand, with the points as they are thrown here. */
+function SetByHand({ row }: { row: LockingRow }) {
+  const store = useWorkbenchStore();
+  const set = useWorkbench((s) => s.trial.set) ?? NONE;
+  const isSet = set.includes(row.id);
+  const change = (on: boolean) => {
+    const { trial, set: put } = store.getState();
+    put({ trial: { ...trial, set: on ? [...set, row.id] : set.filter((one) => one !== row.id) } });
+  };
+  return (
+    <div className="mt-2">
+      <CheckBox checked={isSet} onChange={change}>
+        Somebody sets it
+      </CheckBox>
+    </div>
+  );
+}
+const NONE: readonly string[] = [];
 
 const ENDINGS: Record<LockingRow['ending'], string> = {
   signal: 'It leads to the next signal.',

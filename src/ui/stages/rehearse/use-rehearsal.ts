@@ -122,8 +122,12 @@ export function useRehearsal(): RehearsalControls {
       begin(its, { seed: its, ticks, commands });
     },
     command(command) {
-      setProblem(undefined);
-      void remote.current?.command(command).then(setProblem);
+      /** Why a button was refused is told until something else is done, not only until it is let go. */
+      const letsGo = 'on' in command && !command.on;
+      if (!letsGo) setProblem(undefined);
+      void remote.current
+        ?.command(command)
+        .then((told) => (letsGo && told === undefined ? undefined : setProblem(told)));
     },
     checkOnServer() {
       halt();

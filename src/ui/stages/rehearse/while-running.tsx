@@ -26,6 +26,36 @@ function PressButton({ says, onPress }: { says: string; onPress: (on: boolean) =
   );
 }
 
+/** The buttons of a signal’s routes, by what each leads to; and one that cancels what is set. */
+function SetRoutes({ id, name, run }: { id: string; name: string; run: RehearsalControls }) {
+  const view = useAsked(
+    useWorkbench((s) => s.lookUpSignal),
+    id,
+  );
+  const set = useWorkbench((s) => s.board?.routesSet);
+  const routes = view?.routes.filter(({ commanded }) => commanded) ?? [];
+  if (routes.length === 0) return null;
+  const isSet = routes.find((route) => set?.includes(`${id} ${route.id}`));
+  return (
+    <>
+      {routes.map((route) => (
+        <PressButton
+          key={route.id}
+          says={`Set ${name} to ${route.to}`}
+          onPress={(on) => run.command({ kind: 'set route', signal: id, route: route.id, on })}
+        />
+      ))}
+      <PressButton
+        says={`Cancel what is set from ${name}`}
+        onPress={(on) => run.command({ kind: 'cancel routes', signal: id, on })}
+      />
+      <p className="text-ink2" aria-live="polite">
+        {isSet ? `${name} to ${isSet.to} is set.` : 'Nothing is set from here.'}
+      </p>
+    </>
+  );
+}
+
 /** Runs for which a turnout is held until they arrive: each can be given up by somebody who has looked. */
 function GiveUp({ id, run }: { id: string; run: RehearsalControls }) {
   const view = useAsked(
@@ -124,6 +154,7 @@ function Worked({ run }: { run: RehearsalControls }) {
             onPress={(on) => run.command({ kind: 'give', signal: signal.id, on })}
           />
         )}
+        <SetRoutes id={signal.id} name={signal.name} run={run} />
         {manned && refused && (
           <p className="text-ink2" aria-live="polite">
             {clock(refused.tick)}: {refused.says}
