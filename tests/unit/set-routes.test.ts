@@ -96,6 +96,20 @@ describe('a route that somebody sets by entry and exit', () => {
     pass(400);
     expect(run.plant.motors[0]!.position).toBe('straight');
   });
+  test('a press is never lost, also when it is let go before a moment has passed', () => {
+    const { run, pass, isSet } = running(loop(1));
+    run.command({ kind: 'run', train: 'tr0', on: false });
+    pass(600);
+    const { signal, route } = run.system.commanded[0]!;
+    const { id } = run.system.readings[signal]!.signal;
+    for (const on of [true, false]) run.command({ kind: 'set route', signal: id, route, on });
+    expect(isSet('A', 'ME')).toBe(false);
+    pass(3);
+    expect(isSet('A', 'ME')).toBe(true);
+    for (const on of [true, false]) run.command({ kind: 'cancel routes', signal: id, on });
+    pass(3);
+    expect(isSet('A', 'ME')).toBe(false);
+  });
   test('of two that conflict and are pressed within one scan the first is set', () => {
     const { run, pass, isSet } = running(loop(1));
     run.command({ kind: 'run', train: 'tr0', on: false });

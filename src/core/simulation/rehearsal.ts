@@ -42,6 +42,9 @@ export class Rehearsal {
   private throws: { motor: number; to: 'straight' | 'diverging' }[] = [];
   /** Signals whose buttons at a post were pressed since the last scan. */
   private pressed: number[] = [];
+  /** Buttons that were pressed at this tick, and of these such as were let go before it was scanned. */
+  private readonly pressedNow = new Set<number>();
+  private readonly letGoNow = new Set<number>();
   /** Something began to fail, or ceased to, since outputs were read. */
   private failed = false;
 
@@ -112,10 +115,26 @@ export class Rehearsal {
     const changed = this.process.step(this.events);
     for (let e = 0; e < this.events.length; e++) emit(this.events[e]!);
     if (this.scan(changed) || this.failed) this.readOutputs(emit);
+    if (this.pressedNow.size > 0) this.letGo();
     if (this.tick % HASH_EVERY_TICKS === 0) {
       const { trains } = this.plant;
       for (let t = 0; t < trains.length; t++) this.digest.add(Math.round(trains[t]!.head * 1000));
     }
+  }
+
+  /** A button is pressed, or let go; a press is never lost, however short: one let go before the rules have seen it is let go once they have. */
+  workButton(slot: number, on: boolean): void {
+    if (on) {
+      this.letGoNow.delete(slot);
+      this.pressedNow.add(slot);
+      this.controller.set(slot, 1);
+    } else if (this.pressedNow.has(slot)) this.letGoNow.add(slot);
+    else this.controller.set(slot, 0);
+  }
+  private letGo(): void {
+    for (const slot of this.letGoNow) this.controller.set(slot, 0);
+    this.letGoNow.clear();
+    this.pressedNow.clear();
   }
 
   private scan(changed = true): boolean {

@@ -51,7 +51,7 @@ export const clearOnce = commandKind({
     const index = signalOf(run, signal);
     const input = run.system.terminals.find('clear button', index);
     if (!input) return NO_POST;
-    run.controller.set(input.slot, on ? 1 : 0);
+    run.workButton(input.slot, on);
     if (on) run.press(index);
     return undefined;
   },
@@ -91,7 +91,7 @@ export const setRoute = commandKind({
     const rival = on ? asked.rivals.map((nth) => commanded[nth]!).find(({ isSet }) => values[isSet] === 1) : undefined;
     if (rival)
       return `${called(run, signal)} to ${asked.to} is not set: ${readings[rival.signal]!.signal.name} to ${rival.to} is set, and they conflict.`;
-    run.controller.set(asked.button, on ? 1 : 0);
+    run.workButton(asked.button, on);
     return undefined;
   },
   says(run, { signal, route, on }) {
@@ -109,7 +109,7 @@ export const cancelRoutes = commandKind({
   carryOut(run, { signal, on }) {
     const found = run.system.commanded.find((one) => one.signal === signalOf(run, signal));
     if (!found) return NOT_SET;
-    run.controller.set(found.cancel, on ? 1 : 0);
+    run.workButton(found.cancel, on);
     return undefined;
   },
   says: (run, { signal, on }) =>
