@@ -11,6 +11,7 @@ import { alwaysOf, anyOf, type Expr, Teller } from '../logic';
 import { showLength } from '../measure';
 import { arrivalsOf, type NamedRoute, names, type Scheme } from '../patterns';
 import type { TurnoutPosition } from '../survey';
+import type { Motor } from '../track';
 import { aspectTree } from './aspect-tree';
 import type { Design } from './check-design';
 import { exclude, type Literals, literalsOf, waysToClear } from './route-terms';
@@ -66,6 +67,27 @@ export interface LockingRow {
   track: Stretch[];
 }
 
+/** What is asked before a signal is cleared for a route: how points lie, which blocks are free, and the rest. */
+function sorted(
+  asked: readonly Expr[],
+  named: NamedRoute,
+  byPoints: ReadonlyMap<string, Motor>,
+  byOccupied: ReadonlyMap<string, Thing>,
+): { points: LockingRow['points']; free: Thing[]; rest: Expr[] } {
+  const rest: Expr[] = [];
+  const points: LockingRow['points'] = [];
+  const free: Thing[] = [];
+  for (const part of asked) {
+    const motor = part.op === 'is' && part.left.op === 'name' ? byPoints.get(part.left.name) : undefined;
+    const block = part.op === 'not' && part.of.op === 'name' ? byOccupied.get(part.of.name) : undefined;
+    if (motor && part.op === 'is' && part.right.op === 'value')
+      points.push({ motor: motor.id, name: motor.name, position: part.right.value as TurnoutPosition });
+    else if (block) free.push({ id: block.id, name: block.name });
+    else if (part.op !== 'name' || part.name !== names.may(named)) rest.push(part);
+  }
+  return { points, free, rest };
+}
+
 /** The locking table of a layout, a row for each route of each signal. */
 export function lockingTable({ scheme, system }: Design): LockingRow[] {
   const { program } = system;
@@ -92,18 +114,7 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
   const holding = heldBy.map((held) => [...held].flatMap((name) => byOccupied.get(name)?.name ?? []));
   return routes.map((named, nth): LockingRow => {
     const { reading, route, id, to } = named;
-    const asked = ways[nth]![0] ?? [];
-    const rest: Expr[] = [];
-    const points: LockingRow['points'] = [];
-    const free: Thing[] = [];
-    for (const part of asked) {
-      const motor = part.op === 'is' && part.left.op === 'name' ? byPoints.get(part.left.name) : undefined;
-      const block = part.op === 'not' && part.of.op === 'name' ? byOccupied.get(part.of.name) : undefined;
-      if (motor && part.op === 'is' && part.right.op === 'value')
-        points.push({ motor: motor.id, name: motor.name, position: part.right.value as TurnoutPosition });
-      else if (block) free.push({ id: block.id, name: block.name });
-      else if (part.op !== 'name' || part.name !== names.may(named)) rest.push(part);
-    }
+    const { points, free, rest } = sorted(ways[nth]![0] ?? [], named, byPoints, byOccupied);
     const over = route.conditions.map(({ motor }) => motors[motor]!);
     const kept = over.flatMap((motor) => {
       const rule = teller.ruleOf(names.cleared(motor))?.expr;

@@ -10,7 +10,7 @@ import {
   stoppingNeed,
   type TenthUm,
 } from '../measure';
-import type { Scheme } from '../patterns';
+import { arrivalLocking, type Scheme } from '../patterns';
 import { warningsOf } from '../signals';
 import { asTyped, type Edit, type LayoutDocument, type Train } from '../survey';
 import type { EdgeEnd, EdgeStretch } from '../track';
@@ -145,7 +145,13 @@ function overhangsOverPoints(scheme: Scheme): Finding<Edit>[] {
       says: `${node.name} can move while the end of ${long.map(({ train }) => train.name).join(', ')} still lies over it: its block ends ${shown(room)} from the blades, and more than that is not seen.`,
       figures: long.map(({ train, unseen }) => ({ name: train.name, value: `${shown(fromMm(unseen.tailMm))} unseen` })),
       advice: 'Cut the gap farther from the blades, or fit a resistor axle near the end of the train.',
-      fixes: long.flatMap(({ train }) => resistorAxles(document, train, ({ tailMm }) => fromMm(tailMm) <= room)),
+      fixes: [
+        ...long.flatMap(({ train }) => resistorAxles(document, train, ({ tailMm }) => fromMm(tailMm) <= room)),
+        {
+          says: `Keep ${node.name} locked until trains have arrived`,
+          edit: { do: 'use pattern', id: node.id, pattern: arrivalLocking.id, on: true },
+        },
+      ],
     });
   }
   return findings;

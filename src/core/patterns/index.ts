@@ -3,7 +3,7 @@
  * `scheme.ts` gathers what they need, `pattern-list.ts` lists them, `rule-program.ts` and what it calls make rules of the slots.
  */
 
-export { type Arrival, arrivalsOf } from './arrival-locking';
+export { type Arrival, arrivalLocking, arrivalsOf } from './arrival-locking';
 export { aspectFindings } from './aspect-findings';
 export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks, holdingBlocks, isWatched } from './detector-locking';
@@ -17,4 +17,4 @@ export { CHOOSABLE, chosenOutputs, cutsOff, holdsNothing } from './pattern-list'
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
 export { rulesOfSignals, writeRules } from './rule-program';
 export { compileScheme, type NamedRoute, type Scheme } from './scheme';
-export { commandedOf, rivalRoutes } from './set-routes';
+export { commandedOf, rivalRoutes, setRoutes } from './set-routes';

@@ -19,6 +19,8 @@ export type PointsEdit =
   | { do: 'add turnout'; turnout: Omit<Turnout, 'id' | 'legs' | 'name'>; leads: LeadsTo; name?: string }
   /** A way of working that the thing uses, or no longer. */
   | { do: 'use pattern'; id: string; pattern: string; on: boolean }
+  /** The same at several things. */
+  | { do: 'use pattern at all'; ids: readonly string[]; pattern: string; on: boolean }
   | {
       do: 'change turnout';
       id: string;
@@ -33,12 +35,11 @@ export function editPoints(document: LayoutDocument, edit: PointsEdit): string {
   switch (edit.do) {
     case 'add turnout':
       return addTurnout(document, edit);
-    case 'use pattern': {
-      const thing = workedThing(document, edit.id);
-      const others = (thing.patterns ?? []).filter((one) => one !== edit.pattern);
-      const all = edit.on ? [...others, edit.pattern] : others;
-      thing.patterns = all.length > 0 ? all : undefined;
-      return `Change ${thing.name}`;
+    case 'use pattern':
+      return `Change ${putPattern(document, edit.id, edit).name}`;
+    case 'use pattern at all': {
+      for (const id of edit.ids) putPattern(document, id, edit);
+      return `Change ${edit.ids.length} things`;
     }
     case 'set option': {
       const thing = workedThing(document, edit.id);
@@ -59,6 +60,14 @@ export function editPoints(document: LayoutDocument, edit: PointsEdit): string {
       return `Change ${crossing.name}`;
     }
   }
+}
+
+function putPattern(document: LayoutDocument, id: string, { pattern, on }: { pattern: string; on: boolean }) {
+  const thing = workedThing(document, id);
+  const others = (thing.patterns ?? []).filter((one) => one !== pattern);
+  const all = on ? [...others, pattern] : others;
+  thing.patterns = all.length > 0 ? all : undefined;
+  return thing;
 }
 
 /** A thing at which patterns can be chosen; refuses where there is none. */

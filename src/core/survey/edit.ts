@@ -129,6 +129,7 @@ const EDITS: { readonly [D in Single['do']]: (document: LayoutDocument, edit: Ex
     'turnouts in': editDivision,
     'add turnout': editPoints,
     'use pattern': editPoints,
+    'use pattern at all': editPoints,
     'set option': editPoints,
     'change turnout': editPoints,
     'change crossing': editPoints,

@@ -1,7 +1,9 @@
 'use client';
 import type { LockingRow } from '@/core/design';
+import { setRoutes } from '@/core/patterns';
 import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
+import { useEdit } from '@/ui/reasoning/selection-parts';
 import { shownTried } from '@/ui/state/design';
 import { useWorkbench } from '@/ui/state/store';
 import { routeOf } from './say-row';
@@ -30,6 +32,7 @@ export function LockSummary({
         the sheet shows the track. Choose a route to read why.
       </p>
       <LockedNow />
+      {rows.length > 0 && <WhoSets rows={rows} />}
       <Listed
         title="Nothing guards a side of"
         none="Signals guard the sides of every route."
@@ -78,6 +81,37 @@ function Listed({
           </li>
         ))}
       </ul>
+    </PanelSection>
+  );
+}
+
+/** Whether signals clear by themselves, or people set their routes; for all of them at once. */
+function WhoSets({ rows }: { rows: readonly LockingRow[] }) {
+  const edit = useEdit();
+  const ids = [...new Set(rows.map(({ signal }) => signal.id))];
+  const set = new Set(rows.filter(({ commanded }) => commanded).map(({ signal }) => signal.id)).size;
+  const change = (on: boolean) => edit({ do: 'use pattern at all', ids, pattern: setRoutes.id, on });
+  return (
+    <PanelSection title="Who sets routes">
+      <p className="text-ink2">
+        {set === 0
+          ? 'Every signal clears by itself, once the points lie for a route of it and that is free.'
+          : set === ids.length
+            ? 'People set every route, by entry and exit: its points are thrown for it, and only then its signal clears.'
+            : `At ${set} of ${ids.length} signals people set the route; the others clear by themselves.`}
+      </p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {set < ids.length && (
+          <button type="button" className="button" onClick={() => change(true)}>
+            Let people set {set === 0 ? 'all routes' : 'the others, too'}
+          </button>
+        )}
+        {set > 0 && (
+          <button type="button" className="button" onClick={() => change(false)}>
+            Let all signals clear by themselves
+          </button>
+        )}
+      </div>
     </PanelSection>
   );
 }
