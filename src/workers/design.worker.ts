@@ -5,6 +5,8 @@ import {
   checkDesign,
   type FailRow,
   type FailureFixes,
+  type InterlockingCheck,
+  interlockingChecks,
   type LockingRow,
   lockingTable,
   type OwnRuleRow,
@@ -68,6 +70,12 @@ function tryCheck(document: LayoutDocument): void {
 /** What came of a step: how the design of that version is other than the one sent last, why there is none, or that the worker has another version than the step begins at. */
 export type Checked = { version: number } & ({ view: ViewStep } | { problem: string } | { behind: true });
 
+/** The locking table, and what the prototype asks of it. */
+export interface Locking {
+  rows: LockingRow[];
+  checks: InterlockingCheck[];
+}
+
 /** Compiles a document off the main thread, and tries things by hand on the last one compiled. */
 const worker = {
   /** Goes on to the next version of the document. A step that fails leaves the last design to be asked about. */
@@ -102,7 +110,10 @@ const worker = {
   explain: (rule: string): Explanation | undefined => bench!.explain(rule),
   signal: (id: string): SignalView | undefined => viewSignal(bench!.design, id),
   points: (id: string): PointsView | undefined => viewPoints(bench!.design, id),
-  locking: (): LockingRow[] => lockingTable(bench!.design),
+  locking(): Locking {
+    const rows = lockingTable(bench!.design);
+    return { rows, checks: interlockingChecks(bench!.design, rows) };
+  },
   ownRules: (): OwnRuleRow[] => ownRuleList(bench!.design.system),
   rulesAbout: (id: string): RulesAbout => bench!.rulesAbout(id),
   readRules: (id: string, text: string): RulesRead => bench!.readRules(id, text),

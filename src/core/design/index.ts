@@ -11,6 +11,7 @@ export {
 } from './design-view';
 export { FAILURES, type FailOutcome, type FailRow, type FailSum, sumOf } from './fail-direction';
 export { type FailureFix, type FailureFixes, triedOnFailure } from './failure-fixes';
+export { type InterlockingCheck, interlockingChecks } from './interlocking-checks';
 export type { KeptRun, KeptRunRow } from './kept-run';
 export { leftOut } from './left-out';
 export { type ConflictCell, type FlankCell, type LockingRow, lockingTable } from './locking-table';

@@ -3,6 +3,7 @@ import type {
   DesignView,
   FailRow,
   FailureFixes,
+  InterlockingCheck,
   LockingRow,
   OwnRuleRow,
   PointsView,
@@ -61,8 +62,8 @@ export interface DesignSlice {
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
   /** What holds the motors of points. */
   lookUpPoints?: (id: string) => Promise<PointsView | undefined>;
-  /** The locking table: a row for each route. */
-  lockingTable?: () => Promise<LockingRow[]>;
+  /** The locking table: a row for each route; and what the prototype asks of it. */
+  lockingTable?: () => Promise<{ rows: LockingRow[]; checks: InterlockingCheck[] }>;
   /** All rules of somebody’s own. */
   ownRules?: () => Promise<OwnRuleRow[]>;
   /** The rules about a thing, to be changed; what a changed text of them does; and what they are now. */

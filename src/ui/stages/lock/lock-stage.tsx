@@ -12,7 +12,8 @@ import { useLockingTable } from './use-locking-table';
 /** The locking table beneath the sheet; beside them a route, a turnout, or what there is to say of all of them. */
 export function LockStage() {
   const store = useWorkbenchStore();
-  const rows = useLockingTable();
+  const found = useLockingTable();
+  const rows = found?.rows;
   const [chosen, setChosen] = useState<string>();
   const isFree = useWorkbench((s) => s.selected === undefined);
   const row = isFree ? rows?.find(({ id }) => id === chosen) : undefined;
@@ -29,7 +30,7 @@ export function LockStage() {
         </Panel>
       ) : (
         <Panel title="Lock">
-          <LockSummary rows={rows} onChoose={choose} />
+          <LockSummary rows={rows} checks={found?.checks ?? NO_LANES} onChoose={choose} />
         </Panel>
       )}
     </DesignStage>

@@ -1,6 +1,7 @@
 'use client';
-import type { LockingRow } from '@/core/design';
+import type { InterlockingCheck, LockingRow } from '@/core/design';
 import { setRoutes } from '@/core/patterns';
+import { Fold } from '@/ui/parts/fold';
 import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useEdit } from '@/ui/reasoning/selection-parts';
@@ -11,9 +12,11 @@ import { routeOf } from './say-row';
 /** What there is to say of all routes while none is chosen: how many, what is not guarded, and which turnouts are locked. */
 export function LockSummary({
   rows,
+  checks,
   onChoose,
 }: {
   rows: LockingRow[] | undefined;
+  checks: readonly InterlockingCheck[];
   onChoose: (row: LockingRow) => void;
 }) {
   if (rows === undefined) return <p className="text-ink2">Working it out …</p>;
@@ -47,6 +50,7 @@ export function LockSummary({
         onChoose={onChoose}
         all={rows}
       />
+      {rows.length > 0 && <AsThePrototype checks={checks} rows={rows} onChoose={onChoose} />}
     </>
   );
 }
@@ -78,6 +82,58 @@ function Listed({
             >
               {routeOf(row)}
             </button>
+          </li>
+        ))}
+      </ul>
+    </PanelSection>
+  );
+}
+
+/** Rules of the prototype, each met or not, with the routes that do not meet it. */
+function AsThePrototype({
+  checks,
+  rows,
+  onChoose,
+}: {
+  checks: readonly InterlockingCheck[];
+  rows: readonly LockingRow[];
+  onChoose: (row: LockingRow) => void;
+}) {
+  return (
+    <PanelSection title="As the prototype asks">
+      <p className="text-ink2">49 CFR 236, paraphrased. A model may choose otherwise.</p>
+      <ul className="mt-1 flex flex-col gap-1.5">
+        {checks.map(({ paragraph, asks, of, fails }) => (
+          <li key={paragraph}>
+            <span className="font-semibold">{paragraph}</span> {asks}:{' '}
+            <span className={fails.length === 0 ? 'text-ink2' : 'text-warn'}>
+              {of === 0
+                ? 'nothing to look at'
+                : fails.length === 0
+                  ? `met, ${of} of ${of}`
+                  : `${fails.length} of ${of} do not`}
+            </span>
+            {fails.length > 0 && (
+              <Fold title="Which">
+                <ul>
+                  {fails.map(({ row, says }) => {
+                    const one = rows.find(({ id }) => id === row)!;
+                    return (
+                      <li key={row} className="text-ink2">
+                        <button
+                          type="button"
+                          className="cursor-pointer rounded-sm text-accent hover:bg-accent-tint"
+                          onClick={() => onChoose(one)}
+                        >
+                          {routeOf(one)}
+                        </button>
+                        : {says}
+                      </li>
+                    );
+                  })}
+                </ul>
+              </Fold>
+            )}
           </li>
         ))}
       </ul>
