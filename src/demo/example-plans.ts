@@ -283,3 +283,50 @@ signal down 30 SW
 stop mark 150 up
 ${blocks([120, 'S'])}
 detector optical 150 "S mark"`;
+
+export const FOUR_ROADS = `line Arrivals 560
+line Departures 560
+line "Road 1" 230
+line "Road 4" 230
+line Arrivals
+buffer 0
+buffer
+gap 150
+double crossover 180 to 252 with Departures 180 long 74 no 4
+turnout 290 left "T5" to "Road 1" start
+gap 330
+signal up 150 A works "set routes"
+signal down 330 R2 works "set routes"
+${blocks([80, 'AA'], [270, 'X'], [450, 'Two'])}
+line Departures
+buffer 0
+buffer
+gap 150
+gap 330
+turnout 290 right "T6" to "Road 4" start
+signal up 150 D works "set routes"
+signal down 330 R3 works "set routes"
+${blocks([80, 'DD'], [450, 'Three'])}
+line "Road 1"
+buffer
+gap 40
+signal down 40 R1 works "set routes"
+${blocks([140, 'One'])}
+line "Road 4"
+buffer
+gap 40
+signal down 40 R4 works "set routes"
+${blocks([140, 'Four'])}`;
+
+export const BUTTONS = `line Main 360
+line Mill 140
+line Dairy 120
+line Main
+buffer 0
+buffer
+turnout 120 left "T1" to Mill start works "points indicator"
+turnout 250 right "T2" to Dairy start works "points indicator"
+line Mill
+buffer
+line Dairy
+buffer`;

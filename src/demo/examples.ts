@@ -6,8 +6,10 @@ import {
   ARMS,
   ARRIVAL,
   BOARDS,
+  BUTTONS,
   CIRCUITS,
   DOUBLE,
+  FOUR_ROADS,
   LADDER,
   LOOPS,
   MAGNET,
@@ -147,6 +149,28 @@ export const EXAMPLES: readonly Example[] = [
     trains: [['Goods', 'Main', 140, 'up']],
     consist: ['v-engine', 'v-plain', 'v-plain', 'v-plain'],
     teaches: ['unseen tail'],
+  },
+  {
+    id: 'four-roads',
+    name: 'Four roads and a double crossover',
+    story:
+      'A terminus: two tracks, a double crossover, four roads. People set routes by entry and exit; the points are thrown for them, and of two that conflict one is set at a time.',
+    first:
+      'Lock: point at a name under “Not with”. Rehearse: select signal A and set it to One; then try to set R2 to DD, and read why not.',
+    text: FOUR_ROADS,
+    trains: [
+      ['Express', 'Arrivals', 130, 'up'],
+      ['Stopper', 'Departures', 360, 'down'],
+    ],
+  },
+  {
+    id: 'buttons',
+    name: 'Two buttons, four lamps',
+    story:
+      'Two turnouts, a button and an indicator for each, and nothing else: no gap, no detector, no signal. An indicator shows what its turnout reports, not what was asked for.',
+    first: 'Rehearse: throw T1 and T2, and watch the lamps beside them while the points move.',
+    text: BUTTONS,
+    trains: [],
   },
   {
     id: 'boards',

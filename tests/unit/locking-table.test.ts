@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkDesign, type LockingRow, lockingTable } from '@/core/design';
 import type { LayoutDocument } from '@/core/survey';
+import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { planned } from '@/demo/plans';
 import { JUNCTION, LOOP } from './locking-plans';
 
@@ -55,5 +56,53 @@ describe('locking tables of classic plans, worked by hand', () => {
         'BU-UX': ['T2-', 'BJ UJ DJ', 'U1 D1', 'D1-DB U1-UX'],
       }),
     );
+  });
+  test('a terminus of four roads with a double crossover', () => {
+    const d = exampleLayout(EXAMPLES.find(({ id }) => id === 'four-roads')!);
+    const rows = lockingTable(checkDesign(d));
+    const named = ({ signal, exit }: LockingRow) => `${signal.name}-${exit}`;
+    const points = Object.fromEntries(
+      rows.map((row) => [
+        named(row),
+        words(row.points.map(({ name, position }) => `${name}${position === 'straight' ? '+' : '-'}`)),
+      ]),
+    );
+    /** T1 and T2 are the ends of the crossover from Arrivals to Departures, T3 and T4 of the other; T5 leads to Road 1, T6 to Road 4. */
+    const byHand = {
+      'A-Two': 'T1+ T4+ T5+',
+      'A-One': 'T1+ T4+ T5-',
+      'A-Three': 'T1- T2- T6+',
+      'A-Four': 'T1- T2- T6-',
+      'D-Three': 'T2+ T3+ T6+',
+      'D-Four': 'T2+ T3+ T6-',
+      'D-Two': 'T3- T4- T5+',
+      'D-One': 'T3- T4- T5-',
+      'R1-AA': 'T1+ T4+ T5-',
+      'R1-DD': 'T3- T4- T5-',
+      'R2-AA': 'T1+ T4+ T5+',
+      'R2-DD': 'T3- T4- T5+',
+      'R3-AA': 'T1- T2- T6+',
+      'R3-DD': 'T2+ T3+ T6+',
+      'R4-AA': 'T1- T2- T6-',
+      'R4-DD': 'T2+ T3+ T6-',
+    };
+    expect(points).toEqual(byHand);
+    const reason = (one: string, two: string) => {
+      const row = rows.find((each) => named(each) === one)!;
+      return row.conflicts.find((cell) => named(rows[cell.row]!) === two)?.reason;
+    };
+    const pairs = [
+      ['A-Two', 'D-Two', 'points'],
+      /** Both crossovers cross at the diamond. */
+      ['A-Three', 'D-Two', 'fouling'],
+      ['A-Three', 'R1-DD', 'fouling'],
+      ['A-Two', 'R2-AA', 'head-on'],
+      ['D-One', 'R1-DD', 'head-on'],
+      ['R1-AA', 'R2-AA', 'points'],
+      /** Side by side, but in one block, which one detector watches. */
+      ['A-Two', 'D-Three', 'block'],
+      ['R2-AA', 'R3-DD', 'block'],
+    ] as const;
+    for (const [one, two, why] of pairs) expect([one, two, reason(one, two)]).toEqual([one, two, why]);
   });
 });
