@@ -6,6 +6,7 @@ import { type Command, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { train, vehicle } from '@/demo/build';
+import { EXAMPLES, exampleLayout } from '@/demo/examples';
 import { planned } from '@/demo/plans';
 import { spinHazards } from '../../tools/spin';
 import { LOOP } from './locking-plans';
@@ -157,4 +158,25 @@ test('the locking table says that somebody has to set the route', () => {
   const [row] = lockingTable(checkDesign(loop(1, ['A'])));
   expect(row).toMatchObject({ signal: { name: 'A' }, never: false });
   expect(row!.also).toContain('A to ME is set');
+});
+
+test('a train that was sent to a block has its routes set for it', () => {
+  const d = exampleLayout(EXAMPLES.find(({ id }) => id === 'four-roads')!);
+  for (const [block, points] of [
+    ['One', ['straight', 'straight', 'diverging']],
+    ['Four', ['diverging', 'diverging', 'diverging']],
+  ] as const) {
+    const run = new Rehearsal(compileSystem(d), 1);
+    const arrived: string[] = [];
+    expect(run.command({ kind: 'send', train: d.trains[0]!.id, block })).toBeUndefined();
+    for (let tick = 0; tick < 6000 && arrived.length === 0; tick++)
+      run.step((event) => {
+        if (event.kind === 'done') arrived.push(event.block);
+      });
+    expect(arrived).toEqual([block]);
+    const lies = (name: string) => run.plant.motors[run.motors.find((motor) => motor.name === name)!.index]!.position;
+    expect(block === 'One' ? [lies('T1'), lies('T4'), lies('T5')] : [lies('T1'), lies('T2'), lies('T6')]).toEqual(
+      points,
+    );
+  }
 });

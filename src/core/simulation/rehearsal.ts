@@ -2,7 +2,7 @@ import { type Fault, MissedPulses, struckBy } from '../faults';
 import type { Aspect } from '../kinds';
 import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
 import { rivalsOf } from '../patterns';
-import { type Plant, type PlantEvent, PlantProcess, POSITIONS } from '../plant';
+import { type Plant, type PlantEvent, PlantProcess, POSITIONS, type RollingTrain, type WayTo } from '../plant';
 import { Controller, Digest, isAskedOtherwise, type Running, type System } from '../system';
 import type { Motor } from '../track';
 import { type Command, carryOut, type TimedCommand } from './commands';
@@ -203,6 +203,7 @@ export class Rehearsal {
       this.orders.lookAgain(index);
       const { way } = order;
       if (!way) continue;
+      this.setRouteFor(train, way);
       const next = way.turnouts.find(
         ({ motor, position, at }) => at > train.head && this.plant.motors[motor]!.position !== position,
       );
@@ -210,6 +211,24 @@ export class Rehearsal {
         continue;
       if (!this.controller.isLocked(next.motor)) this.ask(next.motor, next.position, false);
     }
+  }
+
+  /** Where people set routes, somebody sets that of the next signal before a train that was sent somewhere, once nothing that conflicts is set. */
+  private setRouteFor(train: RollingTrain, way: WayTo): void {
+    const { commanded, readings, routesOf } = this.system;
+    const { values } = this.controller;
+    const head = train.held().at(-1);
+    const wanted = new Map(
+      way.turnouts.flatMap(({ motor, position, at }) => (at > train.head ? [[motor, position] as const] : [])),
+    );
+    const next = commanded.find(({ signal, route, rivals, isSet }) => {
+      const { piece, exit } = readings[signal]!;
+      if (piece !== head?.piece || exit !== head.exit) return false;
+      const { conditions } = routesOf[signal]!.find(({ id }) => id === route)!.route;
+      if (!conditions.every(({ motor, position }) => (wanted.get(motor) ?? position) === position)) return false;
+      return values[isSet] !== 1 && rivals.every((nth) => values[commanded[nth]!.isSet] !== 1);
+    });
+    if (next) for (const on of [true, false]) this.workButton(next.button, on);
   }
 
   /** Directions alone are told, but are no part of the trace: they follow from how the trains stand. */
