@@ -106,3 +106,29 @@ describe('locking tables of classic plans, worked by hand', () => {
     for (const [one, two, why] of pairs) expect([one, two, reason(one, two)]).toEqual([one, two, why]);
   });
 });
+
+test('what somebody has changed is marked: a time, and a rule of one’s own', () => {
+  const d = planned({ name: 'Loop', text: LOOP });
+  const changed = (of: LayoutDocument) =>
+    lockingTable(checkDesign(of)).flatMap(({ signal, changed: { keeps, rules } }) =>
+      keeps || rules ? [[signal.name, keeps, rules]] : [],
+    );
+  expect(changed(d)).toEqual([]);
+  d.turnouts[0]!.settings = [{ pattern: 'route locking', option: 'releaseMs', value: 9000 }];
+  const [route] = checkDesign(d).scheme.routesOf[0]!;
+  d.rules = [
+    {
+      id: 'r1',
+      name: `free.${route!.reading.signal.id}.${route!.id}`,
+      text: 'false',
+      type: undefined,
+      about: undefined,
+    },
+  ];
+  expect(changed(d)).toEqual([
+    ['A', 'Set by hand; usual is 5 s', 'A rule of your own decides'],
+    ['A', 'Set by hand; usual is 5 s', undefined],
+    ['MW', 'Set by hand; usual is 5 s', undefined],
+    ['LW', 'Set by hand; usual is 5 s', undefined],
+  ]);
+});

@@ -9,7 +9,7 @@ import {
 } from '../locking';
 import { alwaysOf, anyOf, type Expr, Teller } from '../logic';
 import { showLength } from '../measure';
-import { arrivalsOf, type NamedRoute, names, type Scheme } from '../patterns';
+import { arrivalsOf, type NamedRoute, names, OWN, pointsOf, routeLocking, type Scheme } from '../patterns';
 import type { TurnoutPosition } from '../survey';
 import type { Motor } from '../track';
 import { aspectTree } from './aspect-tree';
@@ -62,9 +62,21 @@ export interface LockingRow {
   conflicts: ConflictCell[];
   /** How long its points stay locked after the signal was put back, in ms; undefined where nothing keeps them. */
   keepsMs: number | undefined;
+  /** What somebody has changed of what is usual, in sentences: times, and rules of one’s own. */
+  changed: { keeps: string | undefined; rules: string | undefined };
   /** For each motor of its points, the blocks that hold it while they are occupied, and the spot at which a train that took this route has arrived. */
   release: { motor: string; name: string; blocks: string[]; arrival?: string }[];
   track: Stretch[];
+}
+
+function changedOf(scheme: Scheme, teller: Teller, named: NamedRoute, over: readonly Motor[]): LockingRow['changed'] {
+  const isSet = (motor: Motor) =>
+    pointsOf(scheme, motor)?.settings?.some(({ pattern }) => pattern === routeLocking.id) ?? false;
+  const rules = [names.go(named), names.may(named), names.free(named), names.proceed(named.reading.signal)];
+  return {
+    keeps: over.some(isSet) ? `Set by hand; usual is ${scheme.releaseMs / 1000} s` : undefined,
+    rules: rules.some((name) => teller.ruleOf(name)?.why?.pattern === OWN) ? 'A rule of your own decides' : undefined,
+  };
 }
 
 /** What is asked before a signal is cleared for a route: how points lie, which blocks are free, and the rest. */
@@ -135,6 +147,7 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
       flank: flankCells(scheme, named),
       conflicts: conflicts[nth]!,
       keepsMs: kept.length > 0 ? Math.max(...kept) : undefined,
+      changed: changedOf(scheme, teller, named, over),
       release: over.map(({ id: motor, name, index }) => ({
         motor,
         name,

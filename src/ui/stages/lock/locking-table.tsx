@@ -87,6 +87,19 @@ export function LockingTable({
   );
 }
 
+/** Beside a cell that somebody has changed: a corner, with what was changed. */
+function ChangedMark({ says }: { says: string | undefined }) {
+  if (says === undefined) return null;
+  return (
+    <span title={says}>
+      <svg width="8" height="8" viewBox="0 0 8 8" className="ml-1 inline-block align-super" aria-hidden="true">
+        <path d="M0 0H8V8Z" fill="var(--accent)" />
+      </svg>
+      <span className="sr-only">, {says}</span>
+    </span>
+  );
+}
+
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: a table, column by column.
 function useColumns(rows: LockingRow[] | undefined, chosen: string | undefined, onChoose: (row: LockingRow) => void) {
   const store = useWorkbenchStore();
@@ -107,6 +120,7 @@ function useColumns(rows: LockingRow[] | undefined, chosen: string | undefined, 
             onClick={() => onChoose(original)}
           >
             {getValue()}
+            <ChangedMark says={original.changed.rules} />
           </button>
         ),
       }),
@@ -166,6 +180,7 @@ function useColumns(rows: LockingRow[] | undefined, chosen: string | undefined, 
                     title={told.map((one) => one.says).join('\n')}
                     className={`whitespace-nowrap ${told.every(({ apart }) => apart) ? '' : 'font-semibold text-warn'}`}
                     onPointerEnter={point}
+                    onPointerLeave={() => store.getState().set({ routes: { route: original.track } })}
                   >
                     {says}
                   </span>
@@ -179,7 +194,12 @@ function useColumns(rows: LockingRow[] | undefined, chosen: string | undefined, 
         id: 'keeps',
         header: () => <Term word="approachLocking">Keeps</Term>,
         enableSorting: false,
-        cell: ({ row: { original } }) => keepsOf(original),
+        cell: ({ row: { original } }) => (
+          <>
+            {keepsOf(original)}
+            <ChangedMark says={original.changed.keeps} />
+          </>
+        ),
       }),
       COLUMN.accessor((row) => releaseOf(row), {
         id: 'lets go',
