@@ -124,11 +124,9 @@ test('a route is set by entry and exit: its points are thrown, its signal clears
     .click();
   const set = (name: string) => panel.getByRole('button', { name, exact: true });
   await expect(panel).toContainText('Nothing is set from here.');
-  await set('Set A to S').hover();
-  await page.mouse.down();
+  await set('Set A to S').press('Enter');
   await page.getByRole('button', { name: 'Play' }).press('Enter');
   await expect(panel).toContainText('A to S is set.');
-  await page.mouse.up();
   await expect(page.getByRole('button', { name: /^Signal A shows caution/ })).toBeVisible();
   await set('Set A to M').click();
   await expect(panel.getByRole('alert')).toHaveText('A to M is not set: A to S is set, and they conflict.');

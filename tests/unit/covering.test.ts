@@ -5,10 +5,10 @@ import { type FuzzOutcome, fuzz } from '../../tools/fuzz/fuzz';
 import { randomLayout } from '../../tools/fuzz/random-layout';
 import { withRandomPatterns } from '../../tools/fuzz/random-patterns';
 import { withRandomSensors } from '../../tools/fuzz/random-sensors';
-import { ofSweep } from './sweep';
+import { isWhole, ofSweep } from './sweep';
 
 /** Those that come first show every mishap and table by themselves. */
-const PARTS = [4, 5, 0, 1, 2, 3, 6, 7].slice(0, ofSweep(8));
+const PARTS = [7, 0, 1, 2, 3, 4, 5, 6].slice(0, ofSweep(8));
 const LAYOUTS_EACH = 40;
 /** Tables of which every kind is on one of the layouts gone through at least; of the others some kinds are too rare for so few. */
 const WHOLE_TABLES = ['turnout', 'crossing', 'motor', 'track power', 'what people do'];
@@ -22,7 +22,7 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
   test.each(PARTS)('320 layouts drawn from every table of kinds, people doing anything: part %i of 8', (part) => {
     const lines: string[] = [];
     const seed = 20_000 + part * LAYOUTS_EACH;
-    const options = { layouts: LAYOUTS_EACH, seed, runs: 3, minutes: 4, mostStates: 40_000 };
+    const options = { layouts: LAYOUTS_EACH, seed, runs: 3, minutes: 4, mostStates: isWhole ? 90_000 : 50_000 };
     const outcome = fuzz(options, (line) => lines.push(line));
     expect(lines).toEqual([]);
     expect(outcome.compared).toBeGreaterThan(LAYOUTS_EACH * 0.4);
@@ -59,9 +59,9 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
     expect(told).toBeGreaterThan(PARTS.length * 10);
     expect(confirmed / told).toBeGreaterThan(0.8);
   });
-  /** A layout on which signals, sensors and points work in ways drawn by chance; sensors of any kind on two of three. */
+  /** A layout on which signals, sensors and points work in ways drawn by chance, of those that there were then; sensors of any kind on two of three. */
   const ofAnyKind = (seed: number) => {
-    const plain = withRandomPatterns(randomLayout(seed), seed);
+    const plain = withRandomPatterns(randomLayout(seed), seed, ['arrival locking', 'set routes']);
     return seed % 3 === 0 ? plain : withRandomSensors(plain, seed);
   };
   test.each([

@@ -85,6 +85,8 @@ function randomRules(draw: Draw): Rules | undefined {
     stops: [],
     frees: [],
     releases: [],
+    commanded: [],
+    cancelsAtAnyMoment: false,
     hands: [],
   };
   const nothing = () => new Int32Array(compiled.slotCount);

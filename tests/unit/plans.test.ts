@@ -124,10 +124,8 @@ describe.each(EXAMPLES)('the example $name', (example) => {
       const nth = commanded[Math.floor(tick / 600) % commanded.length];
       if (nth && tick % 300 === 0) {
         const { id } = readings[nth.signal]!.signal;
-        run.command({ kind: 'set route', signal: id, route: nth.route, on: tick % 600 === 0 });
-        if (tick % 600 === 300)
-          run.command({ kind: 'cancel routes', signal: id, on: run.aspectAt(nth.signal).stopsIn === 0 });
-        else run.command({ kind: 'cancel routes', signal: id, on: false });
+        if (tick % 600 === 0) run.command({ kind: 'set route', signal: id, route: nth.route });
+        else if (run.aspectAt(nth.signal).stopsIn === 0) run.command({ kind: 'cancel routes', signal: id });
       }
       if (tick % 400 === 0)
         for (const [i, motor] of run.motors.entries())

@@ -160,10 +160,10 @@ function setOrCancel(
   const { commanded, readings } = run.system;
   const { signal: index, route } = pick(commanded);
   const { signal, rear } = readings[index]!;
-  if (chance(0.7)) return { kind: 'set route', signal: signal.id, route, on: chance(0.6) };
+  if (chance(0.8)) return { kind: 'set route', signal: signal.id, route };
   const isNear = run.plant.trains.some((train) => !train.off && footprintNow(run, train).blocks.includes(rear));
   const may = on.has('hold') || !isNear || run.readOff(index).stopsIn === 0;
-  return { kind: 'cancel routes', signal: signal.id, on: may && chance(0.4) };
+  return may ? { kind: 'cancel routes', signal: signal.id } : undefined;
 }
 
 /** Somebody gives up a run, once he has looked: no part of a train stands near the points that it holds. */

@@ -20,7 +20,7 @@ export interface Trial {
   /** Posts that somebody is at, and signals whose button was pressed there, by id. */
   manned?: readonly string[];
   given?: readonly string[];
-  /** Routes whose buttons are pressed, as the ids of signal and route. */
+  /** Routes that somebody sets, as the ids of signal and route. */
   set?: readonly string[];
   /** One train is put there, and has come the way it faces. */
   moved?: { train: string; line: string; at: TenthUm; facing: Facing };
@@ -42,7 +42,12 @@ export function tryByHand(
   const occupied = new Set<BlockId>([...trial.occupied, ...standing.flatMap((one) => one?.blocks ?? [])]);
   const values = free.setDown(
     occupied,
-    standing.flatMap((one) => (one?.told ?? []).flatMap((telling) => slotOf(design.system, telling) ?? [])),
+    [
+      ...standing.flatMap((one) => (one?.told ?? []).flatMap((telling) => slotOf(design.system, telling) ?? [])),
+      ...design.system.commanded.flatMap(({ signal, route, button }) =>
+        trial.set?.includes(`${design.system.readings[signal]!.signal.id} ${route}`) ? [button] : [],
+      ),
+    ],
     new Map([
       ...workedBy(design.system, 'post', design.system.posts, trial.manned),
       ...workedBy(
@@ -50,9 +55,6 @@ export function tryByHand(
         'clear button',
         design.system.readings.map(({ signal }) => signal),
         trial.given,
-      ),
-      ...design.system.commanded.flatMap(({ signal, route, button }): [number, 1][] =>
-        trial.set?.includes(`${design.system.readings[signal]!.signal.id} ${route}`) ? [[button, 1]] : [],
       ),
     ]),
   );

@@ -32,7 +32,6 @@ export const free = ({ reading: { signal }, id }: OfSignal) => `free.${signal.id
 export const underWay = ({ reading: { signal }, id }: OfSignal) => `underway.${signal.id}.${id}`;
 export const release = ({ reading: { signal }, id }: OfSignal) => `release.${signal.id}.${id}`;
 export const routeButton = ({ reading: { signal }, id }: OfSignal) => `button.${signal.id}.${id}`;
-export const routePressed = ({ reading: { signal }, id }: OfSignal) => `asks.${signal.id}.${id}`;
 export const routeSet = ({ reading: { signal }, id }: OfSignal) => `set.${signal.id}.${id}`;
 export const cancel = ({ id }: Thing) => `cancel.${id}`;
 export const proceed = ({ id }: Thing) => `proceed.${id}`;

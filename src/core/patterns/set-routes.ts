@@ -39,12 +39,6 @@ export const setRoutes: Pattern = {
         yes: `Somebody presses ${to}`,
         no: `Nobody presses ${to}`,
       });
-      const pressed: Expr = { op: 'R_TRIG', in: name(names.routeButton(route)), starts: true };
-      book.rule(names.routePressed(route), 'bool', pressed, {
-        about,
-        yes: `${to} was pressed just now`,
-        no: `${to} was not pressed just now`,
-      });
       book.flag(['route set', index, route.id], names.routeSet(route), 'bool', setRule(scheme, route), {
         about,
         fact: 'always',
@@ -109,9 +103,9 @@ function setRule(scheme: Scheme, route: NamedRoute): Expr {
   return {
     op: 'RS',
     set: and(
-      name(names.routePressed(route)),
+      name(names.routeButton(route)),
       ...rivals.map((rival) => not(previous(names.routeSet(rival)))),
-      ...first.map((rival) => not(name(names.routePressed(rival)))),
+      ...first.map((rival) => not(name(names.routeButton(rival)))),
     ),
     reset: or(name(names.cancel(route.reading.signal)), ...cameIn(scheme, route)),
     starts: false,

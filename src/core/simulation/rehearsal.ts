@@ -228,7 +228,7 @@ export class Rehearsal {
       if (!conditions.every(({ motor, position }) => (wanted.get(motor) ?? position) === position)) return false;
       return values[isSet] !== 1 && rivals.every((nth) => values[commanded[nth]!.isSet] !== 1);
     });
-    if (next) for (const on of [true, false]) this.workButton(next.button, on);
+    if (next) this.controller.pulse(next.button);
   }
 
   /** Directions alone are told, but are no part of the trace: they follow from how the trains stand. */

@@ -17,8 +17,8 @@ export const INPUTS = {
   direction: { of: 'traffic section', from: 'people', momentary: true },
   'said occupied': { of: 'block', from: 'people', momentary: true },
   /** The button of a route, by its id, and one that cancels what is set from a signal. */
-  'route button': { of: 'signal', from: 'people', restrictive: 0 },
-  'cancel button': { of: 'signal', from: 'people', restrictive: 1 },
+  'route button': { of: 'signal', from: 'people', momentary: true, restrictive: 0 },
+  'cancel button': { of: 'signal', from: 'people', momentary: true, restrictive: 1 },
   /** A person gives up a run, so that what it holds is free again; by the route. */
   release: { of: 'signal', from: 'people', momentary: true, restrictive: 0 },
   /** Something fails as long as it is on; there is one where somebody looks at what comes of that. */

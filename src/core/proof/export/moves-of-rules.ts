@@ -31,11 +31,9 @@ export const pointsArrive: WriteMove = (text) => {
 };
 
 export const isHeldByHand: WriteMove = (text) => {
-  for (const { slot, fails: failing, awayFrom } of text.model.rules.wiring.hands) {
+  for (const { slot, fails: failing } of text.model.rules.wiring.hands) {
     if (failing) continue;
-    const may = awayFrom === undefined ? '' : ` && now.value[${slot}] == 1`;
-    const does = `takes(-1); now.value[${slot}] = 1 - now.value[${slot}];`;
-    text.say(`  :: d_step { c_expr { (alone()${may}) } -> c_code { ${does} } }`);
+    text.say(`  :: d_step { ALONE -> ${text.takes(-1)}; value[${slot}] = 1 - value[${slot}] }`);
   }
 };
 
@@ -54,11 +52,21 @@ export const fails: WriteMove = (text) => {
   });
 };
 
-export const isCancelled: WriteMove = (text) => {
-  for (const { slot, awayFrom } of text.model.rules.wiring.hands) {
-    if (awayFrom === undefined) continue;
-    const { rear } = text.model.system.readings[awayFrom]!;
-    const may = `alone() && now.value[${slot}] == 0 && is_away(${awayFrom}, ${rear})`;
-    text.say(`  :: d_step { c_expr { (${may}) } -> c_code { takes(-1); now.value[${slot}] = 1; } }`);
+const route = (may: string, slot: number): string =>
+  `  :: d_step { c_expr { (alone() && ${may}) } -> c_code { takes(-1); now.value[${slot}] = 1; } }`;
+
+export const isSetByPeople: WriteMove = ({ say, model }) => {
+  const { commanded } = model.rules.wiring;
+  for (const { isSet, rivals, button } of commanded) {
+    const none = [isSet, ...rivals.map((nth) => commanded[nth]!.isSet)].map((slot) => `now.value[${slot}] == 0`);
+    say(route(none.join(' && '), button));
+  }
+};
+
+export const isCancelled: WriteMove = ({ say, model }) => {
+  const { commanded, cancelsAtAnyMoment } = model.rules.wiring;
+  for (const { signal, isSet, cancel } of commanded) {
+    const away = cancelsAtAnyMoment ? '' : ` && is_away(${signal}, ${model.system.readings[signal]!.rear})`;
+    say(route(`now.value[${isSet}] == 1${away}`, cancel));
   }
 };

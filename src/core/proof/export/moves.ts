@@ -3,6 +3,7 @@ import {
   fails,
   isCancelled,
   isHeldByHand,
+  isSetByPeople,
   pointsAreAskedFor,
   pointsArrive,
   pulseTooMany,
@@ -36,5 +37,6 @@ export const WRITTEN: Readonly<Record<MoveId, WriteMove>> = {
   'pulse too many': pulseTooMany,
   fails,
   'is given up': isGivenUp,
+  'is set by people': isSetByPeople,
   'is cancelled': isCancelled,
 };

@@ -3,7 +3,7 @@ import { faultsIn, sayFault } from '../../faults';
 import { POWER_LEVELS } from '../../kinds';
 import type { Compiled, Program } from '../../logic';
 import { type Command, type Rehearsal, TICK_MS } from '../../simulation';
-import type { Release, System } from '../../system';
+import type { Commanded, Release, System } from '../../system';
 import { locksOf } from './locks';
 
 /** Where a rule program meets the plant: slots of its inputs and outputs, each in the order of what they belong to. */
@@ -22,8 +22,10 @@ export interface Wiring {
   stops: boolean[];
   /** Blocks of which people can say that they are free: the input, and the rule that says that they are not. */
   frees: { block: number; slot: number; inside: number; taken: number }[];
-  /** Runs that people can give up. */
+  /** Runs that people can give up, and routes that they set and cancel; whether these are cancelled in the face of a train, too. */
   releases: readonly Release[];
+  commanded: readonly Commanded[];
+  cancelsAtAnyMoment: boolean;
   /** Inputs that are worked at any moment: by people, or by what fails. */
   hands: Hand[];
 }
@@ -35,8 +37,6 @@ export interface Hand {
   fails?: true;
   says(on: boolean): string;
   command(on: boolean): Command;
-  /** It is put on only while this signal, by number, is at stop, or no train is in the block in rear of it. */
-  awayFrom?: number;
   /** Of something that may be refused: that it was not. */
   took?(run: Rehearsal): boolean;
 }
@@ -79,12 +79,9 @@ export function wiringOf(system: System, mayHold: boolean): Wiring {
         : [],
     ),
     releases: system.releases,
-    hands: [
-      ...(mayHold ? holdsOf(system) : []),
-      ...postHands(system),
-      ...routeHands(system, mayHold),
-      ...faultHands(system),
-    ],
+    commanded: system.commanded,
+    cancelsAtAnyMoment: mayHold,
+    hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system), ...faultHands(system)],
   };
 }
 
@@ -111,31 +108,6 @@ const postHands = ({ posts, terminals }: System): Hand[] =>
       took: ({ controller }: Rehearsal) => controller.isOn('given', index),
     })),
   ]);
-
-/** Routes are set and cancelled by buttons, each pressed and let go. Cancelled in the face of a train only where signals are held at stop at any moment, too. */
-const routeHands = ({ commanded, readings }: System, mayHold: boolean): Hand[] => {
-  const nameOf = (signal: number) => readings[signal]!.signal;
-  const cancels = new Map(commanded.map(({ signal, cancel }) => [cancel, { ...nameOf(signal), signal }]));
-  return [
-    ...[...cancels].map(
-      ([slot, { id, name, signal }]): Hand => ({
-        slot,
-        ...(!mayHold && { awayFrom: signal }),
-        says: (on) => (on ? `Somebody cancels what is set from ${name}.` : `The cancel button of ${name} is let go.`),
-        command: (on) => ({ kind: 'cancel routes', signal: id, on }),
-      }),
-    ),
-    ...commanded.map(({ signal, route, to, button, isSet }): Hand => {
-      const { id, name } = nameOf(signal);
-      return {
-        slot: button,
-        says: (on) => (on ? `Somebody sets ${name} to ${to}.` : `The button of ${name} to ${to} is let go.`),
-        command: (on) => ({ kind: 'set route', signal: id, route, on }),
-        took: ({ controller }) => controller.values[isSet] === 1,
-      };
-    }),
-  ];
-};
 
 /** What fails does so at any moment, and is well again at any other. */
 const faultHands = (system: System): Hand[] =>

@@ -3,7 +3,8 @@ import { kindOf } from './code';
 import { goesOn } from './goes-on';
 import type { MoveKind } from './kind';
 import { isGivenUp, isSaidToBeFree, isSaidToBeTaken } from './to-blocks';
-import { fails, isCancelled, isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './to-rules';
+import { isCancelled, isSetByPeople } from './to-routes';
+import { fails, isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './to-rules';
 import { comesToAStand, isLiftedOff, isSetDown, turnsBack } from './to-trains';
 
 export { choiceOf, indexOf, kindOf } from './code';
@@ -29,6 +30,7 @@ const TABLE = {
   'pulse too many': pulseTooMany,
   fails,
   'is given up': isGivenUp,
+  'is set by people': isSetByPeople,
   'is cancelled': isCancelled,
 } as const satisfies Record<string, MoveKind>;
 export type MoveId = keyof typeof TABLE;

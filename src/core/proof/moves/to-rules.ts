@@ -89,26 +89,13 @@ export const pointsArrive: MoveKind = {
   },
 };
 
-/** A signal is at stop, or no train stands in the block in rear of it, or has any part there still. */
-const isAwayFrom = (model: ProofModel, signal: number): boolean =>
-  model.isAtStop(signal) ||
-  model.trains.every(
-    ({ placements }, t) =>
-      model.isOff(t) || !placements[model.present.at[t]!]!.blocks.includes(model.system.readings[signal]!.rear),
-  );
-
 /** Of an input that is on or off for as long as somebody, or something, has it so. */
 const works = (fails: boolean, pairs: boolean): MoveKind => ({
   toRules: true,
   pairs,
   list(model, add) {
     const { hands } = model.rules.wiring;
-    for (let s = 0; s < hands.length; s++) {
-      const hand = hands[s]!;
-      if ((hand.fails === true) !== fails) continue;
-      if (model.isHeld(s)) add(s, 0);
-      else if (hand.awayFrom === undefined) add(s, 1);
-    }
+    for (let s = 0; s < hands.length; s++) if ((hands[s]!.fails === true) === fails) add(s, model.isHeld(s) ? 0 : 1);
   },
   take(model, hand) {
     model.rules.holdOrLetGo(hand);
@@ -132,15 +119,6 @@ const works = (fails: boolean, pairs: boolean): MoveKind => ({
 });
 /** An input that people work is put on by hand, or let go: a signal held, a post taken, a button pressed. */
 export const isHeldByHand = works(false, false);
-/** What is put on only with no train near is a step of its own: what can be done to the rules alone must not depend on where trains are. */
-export const isCancelled: MoveKind = {
-  ...isHeldByHand,
-  toRules: false,
-  list(model, add) {
-    for (const [s, { awayFrom }] of model.rules.wiring.hands.entries())
-      if (awayFrom !== undefined && !model.isHeld(s) && isAwayFrom(model, awayFrom)) add(s, 1);
-  },
-};
 /** Something fails, or works again. */
 export const fails = works(true, true);
 

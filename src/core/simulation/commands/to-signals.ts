@@ -79,41 +79,36 @@ export const giveUp = commandKind({
 
 const NOT_SET = 'Its routes are not set by people.';
 
-/** The button of a route is pressed, or let go. Refused while one that conflicts is set. */
+/** Somebody sets a route. Refused while one that conflicts is set. */
 export const setRoute = commandKind({
   /** A signal, and the id of one of its routes. */
-  schema: fields.record({ signal: fields.text(60), route: fields.text(120), on: fields.yesOrNo() }),
-  carryOut(run, { signal, route, on }) {
+  schema: fields.record({ signal: fields.text(60), route: fields.text(120) }),
+  carryOut(run, { signal, route }) {
     const { commanded, readings } = run.system;
     const { values } = run.controller;
     const asked = commanded.find((one) => one.signal === signalOf(run, signal) && one.route === route);
     if (!asked) return NOT_SET;
-    const rival = on ? asked.rivals.map((nth) => commanded[nth]!).find(({ isSet }) => values[isSet] === 1) : undefined;
+    const rival = asked.rivals.map((nth) => commanded[nth]!).find(({ isSet }) => values[isSet] === 1);
     if (rival)
       return `${called(run, signal)} to ${asked.to} is not set: ${readings[rival.signal]!.signal.name} to ${rival.to} is set, and they conflict.`;
-    run.workButton(asked.button, on);
+    run.controller.pulse(asked.button);
     return undefined;
   },
-  says(run, { signal, route, on }) {
+  says(run, { signal, route }) {
     const { commanded } = run.system;
     const to = commanded.find((one) => one.signal === signalOf(run, signal) && one.route === route)?.to ?? route;
-    return on
-      ? `Somebody sets ${called(run, signal)} to ${to}`
-      : `The button of ${called(run, signal)} to ${to} is let go`;
+    return `Somebody sets ${called(run, signal)} to ${to}`;
   },
 });
 
-/** Whatever is set from a signal is cancelled, as long as that button is pressed. */
+/** Whatever is set from a signal is cancelled. */
 export const cancelRoutes = commandKind({
-  schema: fields.record({ signal: fields.text(60), on: fields.yesOrNo() }),
-  carryOut(run, { signal, on }) {
+  schema: fields.record({ signal: fields.text(60) }),
+  carryOut(run, { signal }) {
     const found = run.system.commanded.find((one) => one.signal === signalOf(run, signal));
     if (!found) return NOT_SET;
-    run.workButton(found.cancel, on);
+    run.controller.pulse(found.cancel);
     return undefined;
   },
-  says: (run, { signal, on }) =>
-    on
-      ? `Somebody cancels what is set from ${called(run, signal)}`
-      : `The cancel button of ${called(run, signal)} is let go`,
+  says: (run, { signal }) => `Somebody cancels what is set from ${called(run, signal)}`,
 });

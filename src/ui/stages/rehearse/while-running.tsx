@@ -39,16 +39,23 @@ function SetRoutes({ id, name, run }: { id: string; name: string; run: Rehearsal
   return (
     <>
       {routes.map((route) => (
-        <PressButton
+        <button
           key={route.id}
-          says={`Set ${name} to ${route.to}`}
-          onPress={(on) => run.command({ kind: 'set route', signal: id, route: route.id, on })}
-        />
+          type="button"
+          className="button"
+          onClick={() => run.command({ kind: 'set route', signal: id, route: route.id })}
+        >
+          Set {name} to {route.to}
+        </button>
       ))}
-      <PressButton
-        says={`Cancel what is set from ${name}`}
-        onPress={(on) => run.command({ kind: 'cancel routes', signal: id, on })}
-      />
+      <button
+        type="button"
+        className="button"
+        disabled={!isSet}
+        onClick={() => run.command({ kind: 'cancel routes', signal: id })}
+      >
+        Cancel what is set from {name}
+      </button>
       <p className="text-ink2" aria-live="polite">
         {isSet ? `${name} to ${isSet.to} is set.` : 'Nothing is set from here.'}
       </p>
