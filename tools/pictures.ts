@@ -81,6 +81,7 @@ async function takeViews(album: Album): Promise<void> {
   const [demo] = await album.open(/^Ondrel/);
   await button(demo, /^Signal FE/).click();
   await album.take(demo, 'survey');
+  await demo.keyboard.press('Escape');
   await stage(demo, 'Traffic');
   await button(demo, /^Marrowick: /).click();
   await album.take(demo, 'traffic');
