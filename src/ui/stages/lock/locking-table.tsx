@@ -139,7 +139,17 @@ function useColumns(rows: LockingRow[] | undefined, chosen: string | undefined, 
           );
         },
       }),
-      COLUMN.accessor((row) => pointsOf(row).join(', '), { id: 'points', header: 'Points' }),
+      COLUMN.accessor((row) => pointsOf(row).join(', '), {
+        id: 'points',
+        header: 'Points',
+        cell: ({ row: { original } }) =>
+          pointsOf(original).map((one, i) => (
+            <span key={one} className="whitespace-nowrap">
+              {one}
+              {i + 1 < original.points.length && ', '}
+            </span>
+          )),
+      }),
       COLUMN.accessor((row) => freeOf(row), { id: 'free', header: 'Must be free' }),
       COLUMN.accessor((row) => flankOf(row), {
         id: 'flank',
