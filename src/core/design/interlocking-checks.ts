@@ -49,7 +49,7 @@ export function interlockingChecks(design: Design, rows: readonly LockingRow[]):
       if (past === undefined) return 'nothing detects a train beyond the signal';
       return past > most ? `a train is first seen ${show(past)} past the signal; ${show(most)} would do` : undefined;
     }),
-    check('.303', 'A signal is cleared only through the position of every points on its route', over, (row) => {
+    check('.303', 'A signal is cleared only through how all points on its route lie', over, (row) => {
       const missing = row.release.filter(({ motor }) => !row.points.some((one) => one.motor === motor));
       return missing.length > 0 ? `${missing.map(({ name }) => name).join(', ')} may lie any way` : undefined;
     }),
