@@ -7,7 +7,6 @@ import { holdingBlocks, isWatchedBlock } from './detector-locking';
 import { groupOf } from './groups';
 import * as names from './names';
 import { isChosen, type Pattern } from './pattern';
-import { pointsOf } from './points-of';
 import type { NamedRoute, Scheme } from './scheme';
 
 /**
@@ -73,11 +72,16 @@ export interface Arrival {
 }
 
 export const arrivalsOf = byScheme((scheme): Arrival[] => {
-  const { motors } = scheme.partition.graph;
+  const { motors, points } = scheme.partition.graph;
+  const { turnouts, crossings } = scheme.document;
+  const chosen = new Set(
+    [...turnouts, ...crossings].filter((one) => isChosen(arrivalLocking, one)).map(({ id }) => id),
+  );
+  if (chosen.size === 0) return [];
   return scheme.routesOf.flat().flatMap((route): Arrival[] => {
     const held = route.route.conditions
       .map(({ motor }) => motors[motor]!)
-      .filter((motor) => isChosen(arrivalLocking, pointsOf(scheme, motor)));
+      .filter((motor) => chosen.has(points[motor.points]!.id));
     if (held.length === 0) return [];
     const blocks = new Set(held.flatMap((motor) => holdingBlocks(scheme, motor)));
     const watched = [...blocks].filter((block) => isWatchedBlock(scheme, block));

@@ -1,6 +1,7 @@
 import { blocksOn } from '../detection';
 import { name } from '../logic';
 import { type Motor, trackFrom } from '../track';
+import { byScheme } from './by-scheme';
 import { groupOf } from './groups';
 import * as names from './names';
 import type { Pattern } from './pattern';
@@ -26,7 +27,15 @@ export const isWatchedBlock = ({ partition: { blocks, sections, inferred } }: Sc
 
 /** Whether anything at all tells of a train near a motor. Where nothing does, its points follow their button. */
 export const isWatched = (scheme: Scheme, motor: Motor): boolean =>
+  isWatchedBlock(scheme, blockOfPoints(scheme)[motor.points]!) ||
   holdingBlocks(scheme, motor).some((block) => isWatchedBlock(scheme, block));
+
+/** The block in which the blades of each points lie. */
+const blockOfPoints = byScheme(({ partition }): number[] => {
+  const found: number[] = [];
+  for (const { index, points } of partition.blocks) for (const node of points) found[node] = index;
+  return found;
+});
 
 /** Points are locked while a vehicle may stand on the blades or foul a leg of them, or of others that throw with them. */
 export const detectorLocking: Pattern = {
