@@ -58,6 +58,13 @@ describe('what the prototype asks of an interlocking', () => {
     d.turnouts[0]!.settings = [{ pattern: 'route locking', option: 'releaseMs', value: 500 }];
     expect(new Set(failing(d)['.305'])).toEqual(new Set(['A', 'MW', 'LW']));
   });
+  test('.305: of several points on a route those that are let go first count', () => {
+    const d = smallValley();
+    const t3 = d.turnouts.find(({ name }) => name === 'T3')!;
+    t3.settings = [{ pattern: 'route locking', option: 'releaseMs', value: 500 }];
+    /** T3 alone is let go early; T4, on the same routes, is not. */
+    expect(new Set(failing(d)['.305'])).toEqual(new Set(['UC2E', 'UC3E', 'UW']));
+  });
   test('.308: two signals that a post clears are kept apart by no rule alone', () => {
     const d = loop();
     for (const name of ['A', 'LW']) signal(d, name).patterns = ['authority'];

@@ -60,7 +60,7 @@ export interface LockingRow {
   besides: string[];
   flank: FlankCell[];
   conflicts: ConflictCell[];
-  /** How long its points stay locked after the signal was put back, in ms; undefined where nothing keeps them. */
+  /** How long all of its points stay locked after the signal was put back, in ms; undefined where nothing keeps some of them. */
   keepsMs: number | undefined;
   /** What somebody has changed of what is usual, in sentences: times, and rules of one’s own. */
   changed: { keeps: string | undefined; rules: string | undefined };
@@ -146,7 +146,7 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
       besides: ways[nth]!.slice(1).map((way) => way.map((part) => teller.say(part)).join(', and ')),
       flank: flankCells(scheme, named),
       conflicts: conflicts[nth]!,
-      keepsMs: kept.length > 0 ? Math.max(...kept) : undefined,
+      keepsMs: kept.length > 0 && kept.length === over.length ? Math.min(...kept) : undefined,
       changed: changedOf(scheme, teller, named, over),
       release: over.map(({ id: motor, name, index }) => ({
         motor,
@@ -199,9 +199,12 @@ function sayConflict(scheme: Scheme, one: NamedRoute, two: NamedRoute, conflict:
     case 'fouling':
       return `${first} and ${second} come too near to each other, or cross: ${where}.`;
     case 'block':
-      return `${first} and ${second} lead into ${partition.blocks[block!]!.name} by different tracks, and its detector cannot tell them apart.`;
+      return `${first} and ${second} lead into ${partition.blocks[block!]!.name} by different tracks, ${isDetected(scheme, block!) ? 'and its detector cannot tell them apart' : 'and one train at a time may hold it'}.`;
   }
 }
+
+const isDetected = ({ partition: { blocks, sections } }: Scheme, block: number): boolean =>
+  sections[blocks[block]!.section]!.sensors.length > 0;
 
 const sayWhere = ({ document }: Scheme, where: readonly Stretch[]): string =>
   where

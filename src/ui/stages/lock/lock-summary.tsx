@@ -183,7 +183,7 @@ function LockedNow() {
   return (
     <PanelSection title="Locked as the trains stand">
       {known.length === 0 ? (
-        <p className="text-ink2">No turnout is locked: none has a train near it, and none is cleared over it.</p>
+        <p className="text-ink2">No turnout is locked.</p>
       ) : (
         <p className="flex flex-wrap gap-x-3">
           {known.map(({ id, name }) => (
