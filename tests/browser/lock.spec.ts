@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { newDocument } from '../../src/core/survey';
 import { EXAMPLES, exampleLayout } from '../../src/demo/examples';
+import { planned } from '../../src/demo/plans';
 import { smallValley } from '../../src/demo/small-valley';
+import { TRAP } from '../unit/locking-plans';
 import { openLayout, savedDocument, stage, watchErrors } from './open';
 
 const arrival = () => exampleLayout(EXAMPLES.find(({ id }) => id === 'arrival')!);
@@ -130,4 +132,27 @@ test('a route is set by entry and exit: its points are thrown, its signal clears
   await expect(page.getByRole('button', { name: /^Signal A shows caution/ })).toBeVisible();
   await set('Set A to M').click();
   await expect(panel.getByRole('alert')).toHaveText('A to M is not set: A to S is set, and they conflict.');
+});
+
+test('a side that nothing guards is guarded in one step, or accepted with a reason', async ({ page }) => {
+  const id = await openLayout(page, planned({ name: 'Trap', text: TRAP }));
+  await stage(page, 'Lock');
+  const route = page.getByRole('table', { name: 'Routes' }).getByRole('row', { name: /^A → B/ });
+  await expect(route).toContainText('T2 R?');
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  const row = page.getByRole('listitem').filter({ hasText: 'T2 would lead it aside while it lies diverging' });
+  await row.getByRole('button', { name: 'Accept it …' }).click();
+  await row.getByRole('button', { name: 'Accept', exact: true }).click();
+  await expect(row.getByRole('alert')).toHaveText('Write why it may stay as it is.');
+  await row.getByRole('textbox').fill('The siding is level');
+  await row.getByRole('textbox').press('Enter');
+  await expect(row).toContainText('Accepted: The siding is level');
+  await expect(page.getByText('1 accepted')).toBeVisible();
+  expect((await savedDocument(page, id)).acceptances.map(({ why }) => why)).toEqual(['The siding is level']);
+  await row.getByRole('button', { name: 'Accept it no longer' }).click();
+  await expect(page.getByText('1 accepted')).toBeHidden();
+  await row.getByRole('button', { name: 'Let T2 guard the routes beside it' }).click();
+  await expect(row).toHaveCount(0);
+  await expect(route).toContainText('T2 R');
+  await expect(route).not.toContainText('T2 R?');
 });

@@ -55,3 +55,58 @@ gap 20
 gap 120
 signal down 120 BU
 ${blocks([60, 'BJ'], [160, 'BI1'])}`;
+
+/**
+ * A main line with a siding that joins it by T1; on the siding T2 leads into a sand drag, so that what rolls down there misses the main line. No
+ * signal stands on the siding. T3 lies elsewhere, on a line of its own.
+ */
+export const TRAP = `line Main 400
+line Siding 200
+line Sand 60
+line Works 300
+line Quarry 100
+line Main
+buffer 0
+buffer
+gap 100
+turnout 130 right trailing "T1" to Siding end clear 12
+gap 160
+gap 300
+signal up 100 A
+signal up 300 B
+detector 50
+block 50 W
+detector 130
+block 130 P
+detector 230
+block 230 M
+detector 350
+block 350 E
+line Siding
+buffer 0
+turnout 100 left "T2" to Sand start clear 12
+gap 60
+gap 170
+detector 30
+block 30 S
+detector 100
+block 100 T
+detector 185
+block 185 U
+line Sand
+buffer
+line Works
+buffer 0
+buffer
+gap 100
+turnout 120 left "T3" to Quarry start clear 12
+gap 150
+signal up 100 V
+detector 50
+block 50 X
+detector 120
+block 120 Y
+detector 250
+block 250 Z
+line Quarry
+buffer`;

@@ -11,12 +11,13 @@ import {
 } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
-import { arrivalFindings, lockFindings, waitsForArrival } from '../locking';
+import { arrivalFindings, flankFindings, lockFindings, waitsForArrival } from '../locking';
 import { aspectFindings, chosenOutputs, compileScheme, holdsNothing, patternFindings, type Scheme } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
 import { ownRuleFindings, System } from '../system';
 import { surveyFindings, trackEndFindings } from '../track';
+import { withAcceptances } from './accepted';
 import { withWhatIsShown } from './always-at-stop';
 import { placeFindings } from './signal-place';
 import { startsAgainstPoints } from './start-against-points';
@@ -47,6 +48,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...inferredFindings(document, partition),
     ...signalFindings(document, partition, holding, isSignalled),
     ...lockFindings(scheme),
+    ...flankFindings(scheme),
     ...arrivalFindings(scheme),
     ...trackEndFindings(document, graph),
     ...trafficFindings(scheme),
@@ -80,7 +82,9 @@ export function checkDesign(document: LayoutDocument): Design {
   return {
     scheme,
     system,
-    findings: sortFindings(withWhatIsShown([...findings, ...sameNames(scheme)], scheme, system)),
+    findings: sortFindings(
+      withAcceptances(document, withWhatIsShown([...findings, ...sameNames(scheme)], scheme, system)),
+    ),
   };
 }
 

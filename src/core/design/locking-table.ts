@@ -1,15 +1,18 @@
-import {
-  type FlankGuard,
-  flanksOf,
-  type RouteConflict,
-  routeConflicts,
-  routesIn,
-  type Stretch,
-  stretchesOf,
-} from '../locking';
+import { type RouteConflict, routeConflicts, routesIn, type Stretch, stretchesOf } from '../locking';
 import { alwaysOf, anyOf, type Expr, Teller } from '../logic';
 import { showLength } from '../measure';
-import { arrivalsOf, type NamedRoute, names, OWN, pointsOf, routeLocking, type Scheme } from '../patterns';
+import {
+  arrivalsOf,
+  type FlankGuard,
+  flanksOf,
+  guardsOf,
+  type NamedRoute,
+  names,
+  OWN,
+  pointsOf,
+  routeLocking,
+  type Scheme,
+} from '../patterns';
 import type { TurnoutPosition } from '../survey';
 import type { Motor } from '../track';
 import { aspectTree } from './aspect-tree';
@@ -35,7 +38,8 @@ export interface ConflictCell {
 /** What comes to the side of a route at some points or a crossing, and what holds it off. */
 export interface FlankCell {
   at: Thing;
-  guards: { by: 'signal' | 'points' | 'end'; about?: string; says: string; short: string }[];
+  /** Loose points would guard it, but nobody asks that of them. */
+  guards: { by: 'signal' | 'points' | 'loose points' | 'end'; about?: string; says: string; short: string }[];
 }
 
 /** One route in the locking table: what clears its signal is read off the rules, what it conflicts with off the track. */
@@ -52,6 +56,8 @@ export interface LockingRow {
   /** It is never cleared, whatever happens, by the rules as they stand. */
   never: boolean;
   points: { motor: string; name: string; position: TurnoutPosition }[];
+  /** Points beside it that have to lie so. */
+  beside: LockingRow['points'];
   /** Blocks that have to read free. */
   free: Thing[];
   /** Whatever else is asked for. */
@@ -126,8 +132,10 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
   const holding = heldBy.map((held) => [...held].flatMap((name) => byOccupied.get(name)?.name ?? []));
   return routes.map((named, nth): LockingRow => {
     const { reading, route, id, to } = named;
-    const { points, free, rest } = sorted(ways[nth]![0] ?? [], named, byPoints, byOccupied);
+    const { points: lying, free, rest } = sorted(ways[nth]![0] ?? [], named, byPoints, byOccupied);
     const over = route.conditions.map(({ motor }) => motors[motor]!);
+    const guards = new Set(guardsOf(scheme, named).map(({ motor }) => motor.id));
+    const isBeside = ({ motor }: { motor: string }) => guards.has(motor) && over.every(({ id }) => id !== motor);
     const kept = over.flatMap((motor) => {
       const rule = teller.ruleOf(names.cleared(motor))?.expr;
       return rule?.op === 'TOF' ? [rule.ms] : [];
@@ -140,7 +148,8 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
       commanded: set.has(`${reading.index} ${id}`),
       aspects: [...new Set(aspects[reading.index]![id]!.map(({ aspect }) => aspect))],
       never: isAlways(names.go(named)) === 0,
-      points,
+      points: lying.filter((one) => !isBeside(one)),
+      beside: lying.filter(isBeside),
       free,
       also: [...new Set(rest.filter(({ op }) => op !== 'false').map((part) => teller.say(part)))],
       besides: ways[nth]!.slice(1).map((way) => way.map((part) => teller.say(part)).join(', and ')),
@@ -185,7 +194,8 @@ function sayConflict(scheme: Scheme, one: NamedRoute, two: NamedRoute, conflict:
   const where = sayWhere(scheme, conflict.where);
   const shared = where ? ` Both run over ${where}.` : '';
   switch (reason) {
-    case 'points': {
+    case 'points':
+    case 'flank': {
       const { one: mine, two: theirs } = motors!;
       const needs = `${first} needs ${called(mine.motor)} ${mine.position}, ${second} needs `;
       return mine.motor === theirs.motor
@@ -218,23 +228,35 @@ const sayWhere = ({ document }: Scheme, where: readonly Stretch[]): string =>
 function flankCells(scheme: Scheme, route: NamedRoute): FlankCell[] {
   return flanksOf(scheme, route).map(({ at, guards }) => ({
     at,
-    guards: guards.map((guard) => sayGuard(scheme, at, guard)),
+    guards: guards.map((guard) => sayGuard(scheme, route, at, guard)),
   }));
 }
 
-function sayGuard(
-  { partition, readings, document }: Scheme,
-  at: Thing,
-  guard: FlankGuard,
-): FlankCell['guards'][number] {
+function sayGuard(scheme: Scheme, route: NamedRoute, at: Thing, guard: FlankGuard): FlankCell['guards'][number] {
+  const { partition, readings, document } = scheme;
   if (guard.by === 'signal') {
     const { id, name } = readings[guard.signal]!.signal;
     return { by: 'signal', about: id, short: name, says: `${name} holds what comes to ${at.name} from there` };
   }
   if (guard.by === 'points') {
     const { id, name } = partition.graph.motors[guard.motor]!;
-    const says = `${name} would lead it aside while it lies ${guard.position}; nobody asks that of it yet`;
-    return { by: 'points', about: id, short: `${name} ${guard.position === 'straight' ? 'N' : 'R'}?`, says };
+    const isAsked = guardsOf(scheme, route).some(
+      ({ motor, position }) => motor.id === id && position === guard.position,
+    );
+    const short = `${name} ${guard.position === 'straight' ? 'N' : 'R'}`;
+    return isAsked
+      ? {
+          by: 'points',
+          about: id,
+          short,
+          says: `${name} ${guard.position} leads aside what comes to ${at.name} from there`,
+        }
+      : {
+          by: 'loose points',
+          about: id,
+          short: `${short}?`,
+          says: `${name} would lead it aside while it lies ${guard.position}; nobody asks that of it yet`,
+        };
   }
   const { name } = document.lines.find(({ id }) => id === guard.line)!;
   return { by: 'end', short: `${name}: none`, says: `Nothing holds what stands on ${name} before ${at.name}` };

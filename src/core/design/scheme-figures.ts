@@ -34,7 +34,7 @@ export interface SchemeFigures {
   ways: number;
   aspects: number;
   calls: number;
-  /** Findings that are unsafe. */
+  /** Findings that are unsafe and that nobody has accepted. */
   unsafe: number;
 }
 
@@ -98,7 +98,7 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
     ways: new Set(areas.flatMap(({ admits }) => admits ?? [])).size,
     aspects: new Set(signals.flatMap(({ system }) => systemOf(document, system).aspects.map(({ id }) => id))).size,
     calls: areas.filter(({ admits }) => admits && ADMISSIONS[admits].post).length,
-    unsafe: findings.filter(({ severity }) => severity === 'unsafe').length,
+    unsafe: findings.filter(({ severity, accepted }) => severity === 'unsafe' && accepted === undefined).length,
   };
 }
 

@@ -32,6 +32,7 @@ export const FINDING_KINDS = {
   'no signal at the end of a block': { stage: 'signal', hazard: 'two trains in a block' },
   'points without protection': { stage: 'signal', hazard: 'points set wrong' },
   'points that nothing holds': { stage: 'lock', hazard: 'points moved under a train' },
+  'side of a route that nothing guards': { stage: 'lock' },
   'arrival that nothing tells': { stage: 'lock' },
   'train longer than from stop mark to clearance point': { stage: 'lock', hazard: 'points moved under a train' },
   'signal inside clearance': { stage: 'signal', hazard: 'trains touch' },
@@ -125,13 +126,19 @@ export interface Finding<Edit> {
   /** What to do, when no edit can do it for the person. */
   advice?: string;
   fixes: Fix<Edit>[];
+  /** Why somebody lives with it, where somebody does. */
+  accepted?: string;
 }
 
-const ORDER: Record<Severity, number> = { unsafe: 0, check: 1, note: 2 };
+/** Whether it asks somebody to do something: it is more than a note, and nobody lives with it. */
+export const isOpen = ({ severity, accepted }: Pick<Finding<unknown>, 'severity' | 'accepted'>): boolean =>
+  severity !== 'note' && accepted === undefined;
 
-/** Gravest first; within one gravity by id, so that the order never depends on how they were found. */
+const ORDER: Record<Severity, number> = { unsafe: 0, check: 1, note: 2 };
+const placeOf = ({ severity, accepted }: Pick<Finding<unknown>, 'severity' | 'accepted'>): number =>
+  accepted === undefined ? ORDER[severity] : ORDER.note;
+
+/** Gravest first, accepted ones among the notes; within one gravity by id, so that the order never depends on how they were found. */
 export function sortFindings<Edit>(findings: Finding<Edit>[]): Finding<Edit>[] {
-  return [...findings].sort(
-    (a, b) => ORDER[a.severity] - ORDER[b.severity] || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0),
-  );
+  return [...findings].sort((a, b) => placeOf(a) - placeOf(b) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
 }

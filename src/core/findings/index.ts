@@ -5,6 +5,7 @@ export {
   type FindingKind,
   type Fix,
   hazardOfFinding,
+  isOpen,
   type Severity,
   STAGE_IDS,
   sortFindings,

@@ -1,8 +1,9 @@
 import type { Partition } from '../detection';
 import type { TenthUm } from '../measure';
 import type { NamedRoute, Scheme } from '../patterns';
-import { groupOf } from '../patterns';
-import type { EdgeStretch, Over } from '../track';
+import { groupOf, guardsOf } from '../patterns';
+import type { TurnoutPosition } from '../survey';
+import type { EdgeStretch } from '../track';
 
 /** A part of a line, for people to see and for pictures. */
 export interface Stretch {
@@ -14,18 +15,18 @@ export interface Stretch {
 /**
  * Why two routes of different signals must not be cleared at once. The first reason that holds, in this order:
  * `points`, one motor, or motors that throw together, must lie both ways; `head-on`, they run over the same track towards each other;
- * `same track`, they run over it the same way; `fouling`, the track of one lies within the clearance of the other's; `block`, both lead into one
- * block by different tracks, and one detector cannot tell them apart.
+ * `same track`, they run over it the same way; `fouling`, the track of one lies within the clearance of the other's; `flank`, points that guard one,
+ * or both, must lie both ways; `block`, both lead into one block by different tracks, and one detector cannot tell them apart.
  */
-export type ConflictReason = 'points' | 'head-on' | 'same track' | 'fouling' | 'block';
+export type ConflictReason = 'points' | 'head-on' | 'same track' | 'fouling' | 'flank' | 'block';
 
 export interface RouteConflict {
   /** Numbers of routes (`routesIn`), the lower first. */
   one: number;
   two: number;
   reason: ConflictReason;
-  /** For points: the motors that each needs, and how they would have to lie. */
-  motors?: { one: Over; two: Over };
+  /** For points and flank: the motors that each needs, and how they would have to lie. */
+  motors?: { one: Lying; two: Lying };
   /** For a block, its number. */
   block?: number;
   /** Track that both need, or that fouls the other's; none where only points or a block are shared. */
@@ -35,10 +36,17 @@ export interface RouteConflict {
 /** All routes of a scheme, numbered as they stand with their signals. */
 export const routesIn = ({ routesOf }: Scheme): NamedRoute[] => routesOf.flat();
 
+/** A motor as a route needs it. */
+interface Lying {
+  motor: number;
+  position: TurnoutPosition;
+}
+
 /** What of a route other routes can be in conflict with. */
 interface Needs {
-  /** By motor, how it must lie. */
-  lies: Map<number, Over>;
+  /** By motor, how it must lie; of points on the route, and of those that guard it. */
+  lies: Map<number, Lying>;
+  guards: Map<number, Lying>;
   /** By piece, the end by which it is entered. */
   pieces: Map<number, 0 | 1>;
   blocks: Set<number>;
@@ -59,8 +67,10 @@ export function routeConflicts(scheme: Scheme): RouteConflict[] {
     others.push(route);
     sharing.set(key, others);
   };
-  needs.forEach(({ lies, blocks, zones }, route) => {
-    const groups = [...lies.keys()].map((motor) => groupOf(scheme, scheme.partition.graph.motors[motor]!)[0]!.index);
+  needs.forEach(({ lies, guards, blocks, zones }, route) => {
+    const groups = [...lies.keys(), ...guards.keys()].map(
+      (motor) => groupOf(scheme, scheme.partition.graph.motors[motor]!)[0]!.index,
+    );
     for (const group of new Set(groups)) share(`group ${group}`, route);
     for (const block of blocks) share(`block ${block}`, route);
     for (const pair of new Set([...zones].map((zone) => zone >> 1))) share(`pair ${pair}`, route);
@@ -76,7 +86,12 @@ export function routeConflicts(scheme: Scheme): RouteConflict[] {
 }
 
 /** In the block in rear of the signal the train stands already, and holds it. */
-function needsOf({ partition }: Scheme, { route, reading: { rear } }: NamedRoute): Needs {
+function needsOf(scheme: Scheme, named: NamedRoute): Needs {
+  const { partition } = scheme;
+  const {
+    route,
+    reading: { rear },
+  } = named;
   const beyond = route.track.filter(({ piece }) => partition.pieces[piece]!.block !== rear);
   const pieces = new Map(beyond.map(({ piece, enters }) => [piece, enters]));
   const zones = new Set<number>();
@@ -86,6 +101,9 @@ function needsOf({ partition }: Scheme, { route, reading: { rear } }: NamedRoute
   });
   return {
     lies: new Map(route.conditions.map((over) => [over.motor, over])),
+    guards: new Map(
+      guardsOf(scheme, named).map(({ motor: { index: motor }, position }) => [motor, { motor, position }]),
+    ),
     pieces,
     blocks: new Set([...pieces.keys()].map((piece) => partition.pieces[piece]!.block)),
     zones,
@@ -96,7 +114,7 @@ function reasonOf(scheme: Scheme, one: Needs, two: Needs): Omit<RouteConflict, '
   const { partition } = scheme;
   const shared = [...one.pieces.keys()].filter((piece) => two.pieces.has(piece));
   const where = stretchesOf(partition, shared);
-  const motors = contraryPoints(scheme, one, two);
+  const motors = contraryPoints(scheme, one.lies, two.lies);
   if (motors) return { reason: 'points', motors, where };
   const [first] = shared;
   if (first !== undefined) {
@@ -108,17 +126,22 @@ function reasonOf(scheme: Scheme, one: Needs, two: Needs): Omit<RouteConflict, '
     const pair = partition.graph.fouling[zone >> 1]!;
     return { reason: 'fouling', where: merged([...pair.a, ...pair.b].map((part) => onLine(partition, part))) };
   }
+  const beside =
+    contraryPoints(scheme, one.guards, two.lies) ??
+    contraryPoints(scheme, one.lies, two.guards) ??
+    contraryPoints(scheme, one.guards, two.guards);
+  if (beside) return { reason: 'flank', motors: beside, where: [] };
   const block = [...one.blocks].find((own) => two.blocks.has(own));
   return block === undefined ? undefined : { reason: 'block', block, where: [] };
 }
 
 /** Motors of one group that the routes need to lie differently; those that both pass first. */
-function contraryPoints(scheme: Scheme, one: Needs, two: Needs): RouteConflict['motors'] {
+function contraryPoints(scheme: Scheme, one: Needs['lies'], two: Needs['lies']): RouteConflict['motors'] {
   const { motors } = scheme.partition.graph;
   let together: RouteConflict['motors'];
-  for (const own of one.lies.values())
+  for (const own of one.values())
     for (const { index } of groupOf(scheme, motors[own.motor]!)) {
-      const other = two.lies.get(index);
+      const other = two.get(index);
       if (!other || other.position === own.position) continue;
       if (index === own.motor) return { one: own, two: other };
       together ??= { one: own, two: other };

@@ -7,6 +7,8 @@ export { type Arrival, arrivalLocking, arrivalsOf } from './arrival-locking';
 export { aspectFindings } from './aspect-findings';
 export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks, holdingBlocks, isWatched } from './detector-locking';
+export { type Flank, type FlankGuard, flanksOf } from './flank';
+export { flankProtection, guardsOf, liesFor } from './flank-protection';
 export { besidesOf, expectedOf, needsOf, type PutTerm } from './gather';
 export { groupOf } from './groups';
 export * as names from './names';

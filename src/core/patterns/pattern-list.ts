@@ -10,6 +10,7 @@ import { cautionAtFirst } from './caution-at-first';
 import { contactArms } from './contact-arms';
 import { detectorLocking } from './detector-locking';
 import { divergingHeld } from './diverging-held';
+import { flankProtection } from './flank-protection';
 import { occupancy } from './occupancy';
 import { panelLamp } from './panel-lamp';
 import type { Pattern } from './pattern';
@@ -46,6 +47,7 @@ export const PATTERNS: readonly Pattern[] = [
   approachLit,
   detectorLocking,
   routeLocking,
+  flankProtection,
   arrivalLocking,
   trafficDirection,
   stopSection,

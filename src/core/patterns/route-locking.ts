@@ -1,5 +1,7 @@
 import { and, type Expr, name, or } from '../logic';
+import type { Motor } from '../track';
 import { contactArms } from './contact-arms';
+import { routesBeside } from './flank-protection';
 import { groupOf } from './groups';
 import * as names from './names';
 import { isChosen, type Pattern, type PatternOption } from './pattern';
@@ -18,34 +20,35 @@ const RELEASE: PatternOption = {
   usual: ({ releaseMs }) => releaseMs,
 };
 
-/** Points are locked while a train is cleared over them, or was a moment ago: it may be about to take the route. */
+/** Points are locked while a train is cleared over them, or beside them where they guard its route, or was a moment ago: it may be about to take the route. */
 export const routeLocking: Pattern = {
   id: ID,
   options: [RELEASE],
   lock(scheme, motor, book) {
     const { id: about, name: called } = motor;
     const group = groupOf(scheme, motor);
-    const over = group.flatMap(({ index }) => clearedOver(scheme, index));
+    const over = group.flatMap((one) => clearedOver(scheme, one));
     if (over.length === 0) return [];
     const ms = Math.max(...group.map((one) => optionOf(scheme, RELEASE, pointsOf(scheme, one))));
+    const where = group.some((one) => routesBeside(scheme, one).length > 0) ? 'over or beside' : 'over';
     book.rule(
       names.cleared(motor),
       'bool',
       { op: 'TOF', in: or(...over), ms, starts: true },
       {
         about,
-        yes: `A train is cleared over ${called}, or was a moment ago`,
-        no: `No train is cleared over ${called}`,
+        yes: `A train is cleared ${where} ${called}, or was a moment ago`,
+        no: `No train is cleared ${where} ${called}`,
       },
     );
-    return [{ expr: name(names.cleared(motor)), says: 'a train is cleared over it, or was a moment ago' }];
+    return [{ expr: name(names.cleared(motor)), says: `a train is cleared ${where} it, or was a moment ago` }];
   },
 };
 
-/** A route over a motor is cleared and a train in rear of its signal may be about to take it. Arms that follow the points clear none. */
-function clearedOver(scheme: Scheme, motor: number): Expr[] {
+/** A route over a motor, or one that it guards, is cleared and a train in rear of its signal may be about to take it. Arms that follow the points clear none. */
+function clearedOver(scheme: Scheme, motor: Motor): Expr[] {
   const bySignal = new Map<number, Expr[]>();
-  for (const route of scheme.routesOver[motor]!) {
+  for (const route of [...scheme.routesOver[motor.index]!, ...routesBeside(scheme, motor)]) {
     if (isChosen(contactArms, route.reading.signal)) continue;
     const { index } = route.reading;
     bySignal.set(index, [...(bySignal.get(index) ?? []), name(names.go(route))]);

@@ -1,7 +1,8 @@
 import { and, type Expr, is, name, not, or, previous } from '../logic';
-import { canBothBeSet, type SignalReading } from '../signals';
+import type { SignalReading } from '../signals';
 import type { Motor } from '../track';
 import { byScheme } from './by-scheme';
+import { liesFor } from './flank-protection';
 import { groupOf } from './groups';
 import * as names from './names';
 import { isChosen, type Pattern } from './pattern';
@@ -78,16 +79,18 @@ export const commandedOf = byScheme((scheme): NamedRoute[] =>
 );
 
 const commandedOver = (scheme: Scheme, { index }: Motor, position: string): NamedRoute[] =>
-  commandedOf(scheme).filter(({ route }) =>
-    route.conditions.some((over) => over.motor === index && over.position === position),
+  commandedOf(scheme).filter((route) =>
+    liesFor(scheme, route).some((over) => over.motor === index && over.position === position),
   );
 
 /** Routes that cannot be set beside one: of the same signal, or that need its points otherwise, its track, or track that fouls it. */
 export const rivalRoutes = (scheme: Scheme, route: NamedRoute): NamedRoute[] =>
-  commandedOf(scheme).filter((other) => other !== route && isRival(route, other));
+  commandedOf(scheme).filter((other) => other !== route && isRival(scheme, route, other));
 
-function isRival(one: NamedRoute, two: NamedRoute): boolean {
-  if (one.reading === two.reading || !canBothBeSet(one.route, two.route)) return true;
+function isRival(scheme: Scheme, one: NamedRoute, two: NamedRoute): boolean {
+  if (one.reading === two.reading) return true;
+  const lies = new Map(liesFor(scheme, one).map(({ motor, position }) => [motor, position]));
+  if (liesFor(scheme, two).some(({ motor, position }) => (lies.get(motor) ?? position) !== position)) return true;
   const [mine, theirs] = [one, two].map(({ route }) => new Set(route.blocks.map(({ block }) => block)));
   return (
     [...mine!, ...one.route.fouled].some((block) => theirs!.has(block)) ||

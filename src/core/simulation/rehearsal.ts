@@ -1,7 +1,7 @@
 import { type Fault, MissedPulses, struckBy } from '../faults';
 import type { Aspect } from '../kinds';
 import { DELAY_DEVIATION, SCAN_S, SPEED_DEVIATION } from '../measure';
-import { rivalsOf } from '../patterns';
+import { type NamedRoute, rivalsOf } from '../patterns';
 import { type Plant, type PlantEvent, PlantProcess, POSITIONS, type RollingTrain, type WayTo } from '../plant';
 import { Controller, Digest, isAskedOtherwise, type Running, type System } from '../system';
 import type { Motor } from '../track';
@@ -203,7 +203,7 @@ export class Rehearsal {
       this.orders.lookAgain(index);
       const { way } = order;
       if (!way) continue;
-      this.setRouteFor(train, way);
+      this.prepareFor(train, way);
       const next = way.turnouts.find(
         ({ motor, position, at }) => at > train.head && this.plant.motors[motor]!.position !== position,
       );
@@ -213,22 +213,40 @@ export class Rehearsal {
     }
   }
 
-  /** Where people set routes, somebody sets that of the next signal before a train that was sent somewhere, once nothing that conflicts is set. */
-  private setRouteFor(train: RollingTrain, way: WayTo): void {
-    const { commanded, readings, routesOf } = this.system;
-    const { values } = this.controller;
+  /** The routes of the signal that a train stands before which its way can take. */
+  private routesAhead(train: RollingTrain, way: WayTo): NamedRoute[] {
+    const { readings, routesOf } = this.system;
     const head = train.held().at(-1);
     const wanted = new Map(
       way.turnouts.flatMap(({ motor, position, at }) => (at > train.head ? [[motor, position] as const] : [])),
     );
-    const next = commanded.find(({ signal, route, rivals, isSet }) => {
-      const { piece, exit } = readings[signal]!;
-      if (piece !== head?.piece || exit !== head.exit) return false;
-      const { conditions } = routesOf[signal]!.find(({ id }) => id === route)!.route;
-      if (!conditions.every(({ motor, position }) => (wanted.get(motor) ?? position) === position)) return false;
-      return values[isSet] !== 1 && rivals.every((nth) => values[commanded[nth]!.isSet] !== 1);
-    });
+    return readings
+      .filter(({ piece, exit }) => piece === head?.piece && exit === head.exit)
+      .flatMap(({ index }) => routesOf[index]!)
+      .filter(({ route }) =>
+        route.conditions.every(({ motor, position }) => (wanted.get(motor) ?? position) === position),
+      );
+  }
+
+  /**
+   * Before a train that was sent somewhere, somebody throws the points that guard the route of its next signal; where people set routes, they set
+   * it, once nothing that conflicts is set.
+   */
+  private prepareFor(train: RollingTrain, way: WayTo): void {
+    const ahead = this.routesAhead(train, way);
+    const { values } = this.controller;
+    const { commanded } = this.system;
+    const toSet = commanded.filter(({ signal, route }) =>
+      ahead.some(({ reading, id }) => signal === reading.index && route === id),
+    );
+    const next = toSet.find(
+      ({ isSet, rivals }) => values[isSet] !== 1 && rivals.every((nth) => values[commanded[nth]!.isSet] !== 1),
+    );
     if (next) this.controller.pulse(next.button);
+    if (toSet.length > 0 || !ahead[0]) return;
+    for (const { motor, position } of this.system.beside(ahead[0]))
+      if (this.plant.motors[motor]!.position !== position && !this.controller.isLocked(motor))
+        this.ask(motor, position, false);
   }
 
   /** Directions alone are told, but are no part of the trace: they follow from how the trains stand. */

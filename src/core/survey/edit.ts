@@ -1,4 +1,5 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
+import { type AcceptanceEdit, editAcceptances } from './edit-acceptances';
 import { type DivideEdit, editDivision } from './edit-divide';
 import { editLayout, type LayoutEdit } from './edit-layout';
 import { editLines, type LineEdit } from './edit-lines';
@@ -34,6 +35,7 @@ type Single =
   | RuleEdit
   | SignalEdit
   | TrafficEdit
+  | AcceptanceEdit
   | TrainEdit;
 
 /** What was done, without what came of it: enough to undo it and to do it again. */
@@ -121,6 +123,8 @@ const EDITS: { readonly [D in Single['do']]: (document: LayoutDocument, edit: Ex
     'number signals': editTraffic,
     'number tracks': editTraffic,
     'own rules': editRules,
+    accept: editAcceptances,
+    'accept no longer': editAcceptances,
     'put aspect system': editSignals,
     'add signals': editSignals,
     wire: editSignals,

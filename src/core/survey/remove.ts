@@ -69,12 +69,12 @@ function goingWith(document: LayoutDocument, ids: readonly string[]): Set<string
   for (let before = 0; before !== gone.size; ) {
     before = gone.size;
     for (const list of LIST_NAMES) {
-      const { refers, takesAlong } = LISTS[list];
+      const { refers, takesAlong, goesWith } = LISTS[list];
       const holding = refers.filter(({ whenGone }) => whenGone === 'goes too');
       for (const thing of thingsOf(document, list)) {
         if (ids.includes(thing.id)) for (const other of takesAlong?.(thing, document) ?? []) gone.add(other);
-        if (holding.some((reference) => idsNamed(thing, reference).some((named) => gone.has(named))))
-          gone.add(thing.id);
+        const named = holding.some((reference) => idsNamed(thing, reference).some((one) => gone.has(one)));
+        if (named || goesWith?.(thing, gone)) gone.add(thing.id);
       }
     }
   }

@@ -5,6 +5,7 @@ import {
   arrivalsOf,
   commandedOf,
   compileScheme,
+  guardsOf,
   type NamedRoute,
   type OwnRuleFault,
   type Post,
@@ -15,7 +16,7 @@ import {
   writeRules,
 } from '../patterns';
 import type { SignalReading, TrafficSections } from '../signals';
-import { type LayoutDocument, type OwnRule, type Sensor, systemOf } from '../survey';
+import { type LayoutDocument, type OwnRule, type Sensor, systemOf, type TurnoutPosition } from '../survey';
 import { keyOf } from './key';
 import { type PlantParameters, plantParameters } from './plant-parameters';
 import { lockOf } from './refusal';
@@ -186,6 +187,10 @@ export class System {
     return this.held();
   }
   /** Routes that people set and cancel. */
+  /** Points beside a route that have to lie so before its signal is cleared for it. */
+  beside(route: NamedRoute): { motor: number; position: TurnoutPosition }[] {
+    return guardsOf(this.scheme, route).map(({ motor, position }) => ({ motor: motor.index, position }));
+  }
   get commanded(): readonly Commanded[] {
     return this.setByPeople();
   }

@@ -6,6 +6,7 @@ import type { Edit } from '@/core/survey';
 import { findingsNow } from '@/ui/state/findings-now';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isProofOf } from '@/ui/state/verdict-line';
+import { AcceptFinding } from './accept-finding';
 import { sayBrought } from './say-brought';
 import { useTriedFixes } from './use-tried-fixes';
 
@@ -23,8 +24,9 @@ export function Tray() {
   const problem = useWorkbench((s) => s.problem);
   const counts = (['unsafe', 'check', 'note'] as const).map((severity) => ({
     severity,
-    count: findings.filter((f) => f.severity === severity).length,
+    count: findings.filter((f) => f.severity === severity && f.accepted === undefined).length,
   }));
+  const accepted = findings.filter((f) => f.accepted !== undefined).length;
   const first = findings[0];
   const empty = useWorkbench((s) => s.document.lines.length === 0);
   return (
@@ -55,6 +57,7 @@ export function Tray() {
               {count} {severity === 'note' && count > 1 ? 'notes' : LABEL[severity]}
             </span>
           ))}
+        {accepted > 0 && <span className="shrink-0 text-ink2">{accepted} accepted</span>}
         <span className="h-4 border-l border-line" />
         {problem ? (
           <span role="alert" className="truncate font-semibold text-fail">
@@ -88,8 +91,10 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
   const tried = useTriedFixes(finding, row);
   return (
     <li ref={row} className="flex items-start gap-3 border-b border-hair px-4 py-2">
-      <span className={`mt-px shrink-0 rounded-full px-2 text-[0.75rem] font-semibold ${TONE[finding.severity]}`}>
-        {LABEL[finding.severity]}
+      <span
+        className={`mt-px shrink-0 rounded-full px-2 text-[0.75rem] font-semibold ${TONE[finding.accepted === undefined ? finding.severity : 'note']}`}
+      >
+        {finding.accepted === undefined ? LABEL[finding.severity] : `${LABEL[finding.severity]}, accepted`}
       </span>
       <div className="grow">
         <button
@@ -104,6 +109,7 @@ function FindingRow({ finding }: { finding: Finding<Edit> }) {
           {finding.figures.length > 0 && finding.advice ? '. ' : ''}
           {finding.advice}
         </p>
+        <AcceptFinding finding={finding} />
         {proof && <p className="text-ink2">{proof}</p>}
         {tried?.withheld.map(({ says, brings }) => (
           <p key={says} className="text-ink2">

@@ -1,6 +1,6 @@
 'use client';
 import { memo, type ReactNode, useDeferredValue } from 'react';
-import { stageOfFinding } from '@/core/findings';
+import { isOpen, stageOfFinding } from '@/core/findings';
 import { SENSOR_KIND_IDS, sensorKind } from '@/core/kinds';
 import { chosenOutputs } from '@/core/patterns';
 import { type LayoutDocument, LIST_NAMES, signalsOf, systemsFor, thingsOf } from '@/core/survey';
@@ -20,7 +20,7 @@ export function StageList() {
       <ol className="py-2">
         {STAGES.map((kind) => {
           const { id, name } = kind;
-          const open = findings.filter((f) => stageOfFinding(f.kind) === kind.id && f.severity !== 'note');
+          const open = findings.filter((f) => stageOfFinding(f.kind) === kind.id && isOpen(f));
           const unsafe = open.some((f) => f.severity === 'unsafe');
           const here = stage.id === id;
           return (

@@ -1,4 +1,4 @@
-import { type Finding, hazardOfFinding, sortFindings } from '@/core/findings';
+import { type Finding, hazardOfFinding, isOpen, sortFindings } from '@/core/findings';
 import { STANDARD_SWITCHES } from '@/core/proof/switches';
 import type { Edit, LayoutDocument } from '@/core/survey';
 import { isProofOf, type Proved } from './verdict-line';
@@ -32,7 +32,7 @@ export function findingsNow(seen: Seen): Finding<Edit>[] {
   const findings = seen.design?.findings ?? NONE;
   const counts = isProofOf(seen) === true;
   if (last?.findings === findings && last.proved === seen.proved && last.counts === counts) return last.now;
-  const some = findings.some((one) => one.severity !== 'note' && isDisproved(seen, one));
+  const some = findings.some((one) => isOpen(one) && isDisproved(seen, one));
   const now = some
     ? sortFindings(findings.map((one) => (isDisproved(seen, one) ? { ...one, severity: 'note' as const } : one)))
     : findings;

@@ -1,6 +1,7 @@
 import type { InferType, Schema } from 'yup';
 import type { LayoutDocument } from '../schema';
 import { list } from '../schema-parts';
+import { type acceptanceSchema, acceptances } from './acceptances';
 import { type areaSchema, areas } from './areas';
 import { type aspectSystemSchema, aspectSystems } from './aspect-systems';
 import { type blockSchema, blocks } from './blocks';
@@ -33,6 +34,7 @@ export interface Lists {
   movements: InferType<typeof movementSchema>[];
   aspectSystems: InferType<typeof aspectSystemSchema>[];
   rules: InferType<typeof ruleSchema>[];
+  acceptances: InferType<typeof acceptanceSchema>[];
 }
 export type ListName = keyof Lists;
 
@@ -52,6 +54,7 @@ const TABLE: { [K in ListName]: ListKind<Lists[K][number]> } = {
   movements,
   aspectSystems,
   rules,
+  acceptances,
 };
 export const LISTS = TABLE as unknown as Record<ListName, ListKind>;
 export const LIST_NAMES = Object.keys(TABLE) as ListName[];

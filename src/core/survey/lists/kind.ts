@@ -55,6 +55,8 @@ export interface ListKind<T extends { id: string } = Thing> {
   faults?(thing: T, tell: Tell, around: Surroundings): void;
   /** What else goes with a thing that is itself chosen to be deleted, by id; may refuse. */
   takesAlong?(thing: T, document: LayoutDocument): string[];
+  /** It goes too when any of these ids goes, though it names none of them by a reference. */
+  goesWith?(thing: T, gone: ReadonlySet<string>): boolean;
   /** It is looked at by itself: chosen on the sheet, and found by its name. */
   chosen?: boolean;
   /** Said after its name when it is deleted. */

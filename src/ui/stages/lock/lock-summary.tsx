@@ -7,7 +7,7 @@ import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useEdit } from '@/ui/reasoning/selection-parts';
 import { shownTried } from '@/ui/state/design';
 import { useWorkbench } from '@/ui/state/store';
-import { routeOf } from './say-row';
+import { isGuarded, routeOf } from './say-row';
 
 /** What there is to say of all routes while none is chosen: how many, what is not guarded, and which turnouts are locked. */
 export function LockSummary({
@@ -21,7 +21,7 @@ export function LockSummary({
 }) {
   if (rows === undefined) return <p className="text-ink2">Working it out …</p>;
   const pairs = rows.reduce((sum, { conflicts }) => sum + conflicts.length, 0) / 2;
-  const open = rows.filter(({ flank }) => flank.some(({ guards }) => guards.some(({ by }) => by !== 'signal')));
+  const open = rows.filter(({ flank }) => flank.some(({ guards }) => guards.some(({ by }) => !isGuarded(by))));
   const loose = rows.filter(({ conflicts }) => conflicts.some(({ apart }) => !apart));
   return (
     <>
@@ -38,7 +38,7 @@ export function LockSummary({
       {rows.length > 0 && <WhoSets rows={rows} />}
       <Listed
         title="Nothing guards a side of"
-        none="Signals guard the sides of every route."
+        none="Signals, or points that lead aside, guard the sides of every route."
         rows={open}
         onChoose={onChoose}
         all={rows}

@@ -7,7 +7,7 @@ import { Answer } from '@/ui/reasoning/answer';
 import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
-import { keepsOf, routeOf } from './say-row';
+import { isGuarded, keepsOf, routeOf } from './say-row';
 
 /** One route in plain words: what clears its signal, what must stay at stop meanwhile, and when its points may move again. */
 export function RouteReasons({
@@ -19,7 +19,7 @@ export function RouteReasons({
   rows: readonly LockingRow[];
   onChoose: (row: LockingRow) => void;
 }) {
-  const { signal, exit, points, free, also, besides, never } = row;
+  const { signal, exit, points, beside, free, also, besides, never } = row;
   const leads = row.id.slice(signal.id.length + 1);
   return (
     <>
@@ -42,6 +42,11 @@ export function RouteReasons({
             {points.map(({ motor, name, position }) => (
               <li key={motor}>
                 <SelectThing id={motor}>{name}</SelectThing> is proved to lie {position}
+              </li>
+            ))}
+            {beside.map(({ motor, name, position }) => (
+              <li key={motor}>
+                <SelectThing id={motor}>{name}</SelectThing>, beside it, is proved to lie {position}
               </li>
             ))}
             {free.map(({ id, name }) => (
@@ -120,7 +125,7 @@ function FlankOf({ row: { flank } }: { row: LockingRow }) {
       <ul className="list-disc pl-4 text-ink2">
         {flank.flatMap(({ at, guards }, i) =>
           guards.map(({ by, about, says }, k) => (
-            <li key={`${i} ${k}`} className={by === 'signal' ? '' : 'text-warn'}>
+            <li key={`${i} ${k}`} className={isGuarded(by) ? '' : 'text-warn'}>
               {about ? (
                 <button
                   type="button"

@@ -8,6 +8,10 @@ export const pointsOf = ({ points }: LockingRow): string[] =>
 
 export const freeOf = ({ free }: LockingRow): string => free.map(({ name }) => name).join(', ');
 
+/** Whether something holds others off at a side. */
+export const isGuarded = (by: LockingRow['flank'][number]['guards'][number]['by']): boolean =>
+  by === 'signal' || by === 'points';
+
 /** What holds others off at its sides, each once. */
 export const flankOf = ({ flank }: LockingRow): string =>
   [...new Set(flank.flatMap(({ guards }) => guards.map(({ short }) => short)))].join(', ');

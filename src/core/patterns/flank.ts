@@ -1,16 +1,18 @@
 import { onwardPieces, type Piece } from '../detection';
 import type { TenthUm } from '../measure';
-import type { NamedRoute, Scheme } from '../patterns';
-import { type EdgeEnd, edgeAt, isAgainst, type Over } from '../track';
+import type { TurnoutPosition } from '../survey';
+import { type EdgeEnd, edgeAt, isAgainst } from '../track';
+import { groupOf } from './groups';
+import type { NamedRoute, Scheme } from './scheme';
 
 /** What keeps others from running into the side of a route from one place, or that nothing does. */
 export type FlankGuard =
   /** A signal that is read on the way there; it is at stop for every route that leads there, since these conflict. */
   | { by: 'signal'; signal: number }
-  /** Points that lead a train elsewhere while they lie so; nobody asks that of them yet. */
-  | { by: 'points'; motor: number; position: Over['position'] }
+  /** Points that lead a train elsewhere while they lie so; they guard where somebody asks that of them. */
+  | { by: 'points'; motor: number; position: TurnoutPosition }
   /** The track ends there: only what stands on it, or is put there, can move. */
-  | { by: 'end'; line: string };
+  | { by: 'end'; line: string; at: TenthUm };
 
 /** A track that comes to the side of a route, by the points or the crossing at which it does, and what guards it. */
 export interface Flank {
@@ -18,6 +20,8 @@ export interface Flank {
   /** The line of that track, and where on it the other one is met. */
   line: string;
   from: TenthUm;
+  /** The blocks of the route there. */
+  blocks: number[];
   /** More than one where the track branches on the way out. */
   guards: FlankGuard[];
 }
@@ -30,20 +34,23 @@ interface Way {
 }
 
 /** Every track that comes to the side of a route, nearest its signal first. */
-export function flanksOf(scheme: Scheme, { route }: NamedRoute): Flank[] {
+export function flanksOf(scheme: Scheme, { route }: Pick<NamedRoute, 'route'>): Flank[] {
   const { partition, document } = scheme;
   const { graph, pieces, piecesOfEdge } = partition;
   const own = new Set(route.track.map(({ piece }) => piece));
+  const bound = boundBy(scheme, route);
   const found: Flank[] = [];
-  const add = (at: Flank['at'], from: { line: string; at: TenthUm }, ways: readonly Way[]) => {
+  const add = (at: Flank['at'], from: { line: string; at: TenthUm }, mine: readonly Piece[], ways: readonly Way[]) => {
     const free = ways.filter(({ piece }) => !own.has(piece.index));
     if (free.length === 0) return;
     const visited = new Set<string>();
-    const guards = free.flatMap((way) => guardsOf(scheme, own, way, visited));
-    if (guards.length > 0) found.push({ at, line: from.line, from: from.at, guards });
+    const guards = free.flatMap((way) => guardsAlong(scheme, { own, bound }, way, visited));
+    const blocks = [...new Set(mine.map(({ block }) => block))];
+    if (guards.length > 0) found.push({ at, line: from.line, from: from.at, blocks, guards });
   };
   for (const { index, id, name, ports, kind } of graph.points) {
     const passed = ports.flatMap(({ edge, end }, port) => (own.has(pieceAtEnd(edge, end).index) ? [port] : []));
+    const through = passed.map((port) => pieceAtEnd(ports[port]!.edge, ports[port]!.end));
     if (passed.length < 2 || !route.conditions.some(({ motor }) => graph.motors[motor]!.points === index)) continue;
     ports.forEach(({ edge, end }, port) => {
       const joins = kind.ways.some(
@@ -54,7 +61,7 @@ export function flanksOf(scheme: Scheme, { route }: NamedRoute): Flank[] {
       if (passed.includes(port) || !(joins || fouls)) return;
       const piece = pieceAtEnd(edge, end);
       const at = end === 0 ? piece.from : piece.to;
-      add({ id, name }, { line: piece.line, at }, [{ piece, exit: end === 0 ? 1 : 0 }]);
+      add({ id, name }, { line: piece.line, at }, through, [{ piece, exit: end === 0 ? 1 : 0 }]);
     });
   }
   for (const { id, name, a, b } of document.crossings) {
@@ -63,10 +70,11 @@ export function flanksOf(scheme: Scheme, { route }: NamedRoute): Flank[] {
       [a, b],
       [b, a],
     ] as const) {
-      if (!own.has(pieceOf(mine.line, mine.at.tenthUm).index)) continue;
+      const crossed = pieceOf(mine.line, mine.at.tenthUm);
+      if (!own.has(crossed.index)) continue;
       const piece = pieceOf(line, at.tenthUm);
       const ways = ([0, 1] as const).map((exit): Way => ({ piece, exit, from: at.tenthUm }));
-      add({ id, name }, { line, at: at.tenthUm }, ways);
+      add({ id, name }, { line, at: at.tenthUm }, [crossed], ways);
     }
   }
   const order = new Map(route.conditions.map(({ motor }, nth) => [graph.points[graph.motors[motor]!.points]!.id, nth]));
@@ -82,13 +90,24 @@ export function flanksOf(scheme: Scheme, { route }: NamedRoute): Flank[] {
   }
 }
 
+/** How the motors of a route have to lie, and those that throw with them: these cannot lead aside what comes to it, unless they lie so anyway. */
+function boundBy(scheme: Scheme, route: NamedRoute['route']): ReadonlyMap<number, TurnoutPosition> {
+  const { motors } = scheme.partition.graph;
+  return new Map(
+    route.conditions.flatMap(({ motor, position }) =>
+      groupOf(scheme, motors[motor]!).map(({ index }) => [index, position] as const),
+    ),
+  );
+}
+
+/** Of a route: its track, and the motors that it binds. */
+interface Guarded {
+  own: ReadonlySet<number>;
+  bound: ReadonlyMap<number, TurnoutPosition>;
+}
+
 /** What guards a route from whatever comes along a track towards it: found by going out along it, up to the first thing on each branch. */
-function guardsOf(
-  scheme: Scheme,
-  own: ReadonlySet<number>,
-  { piece, exit, from }: Way,
-  visited: Set<string>,
-): FlankGuard[] {
+function guardsAlong(scheme: Scheme, guarded: Guarded, { piece, exit, from }: Way, visited: Set<string>): FlankGuard[] {
   const key = `${piece.index} ${exit}`;
   if (visited.has(key)) return [];
   visited.add(key);
@@ -102,13 +121,13 @@ function guardsOf(
     .sort((one, two) => (one.signal.at.tenthUm - two.signal.at.tenthUm) * (inward === 1 ? -1 : 1))[0];
   if (standing) return [{ by: 'signal', signal: standing.index }];
   const onward = onwardPieces(partition, piece, exit);
-  if (onward.length === 0) return [{ by: 'end', line: piece.line }];
+  if (onward.length === 0) return [{ by: 'end', line: piece.line, at: exit === 1 ? piece.to : piece.from }];
   return onward.flatMap((on): FlankGuard[] => {
-    if (own.has(on.piece.index)) return [];
+    if (guarded.own.has(on.piece.index)) return [];
     const beyond: Way = { piece: on.piece, exit: on.enters === 0 ? 1 : 0 };
-    const further = guardsOf(scheme, own, beyond, visited);
+    const further = guardsAlong(scheme, guarded, beyond, visited);
     if (further.every(({ by }) => by === 'signal')) return further;
-    const diverted = divertedBy(scheme, on, piece);
+    const diverted = divertedBy(scheme, guarded, on, piece);
     return diverted ? [diverted] : further;
   });
 }
@@ -116,6 +135,7 @@ function guardsOf(
 /** Points between two pieces that can lead a train from the first elsewhere than to the second. */
 function divertedBy(
   { partition }: Scheme,
+  { bound }: Guarded,
   from: { piece: Piece; enters: EdgeEnd },
   to: Piece,
 ): Extract<FlankGuard, { by: 'points' }> | undefined {
@@ -123,8 +143,8 @@ function divertedBy(
   const here = ways.find(({ piece }) => piece.index === to.index);
   for (const { motor, position, facing } of here?.over ?? []) {
     const elsewhere = ways.some(({ over }) => over.some((one) => one.motor === motor && one.position !== position));
-    if (facing && elsewhere)
-      return { by: 'points', motor, position: position === 'straight' ? 'diverging' : 'straight' };
+    const aside = position === 'straight' ? 'diverging' : 'straight';
+    if (facing && elsewhere && (bound.get(motor) ?? aside) === aside) return { by: 'points', motor, position: aside };
   }
   return undefined;
 }

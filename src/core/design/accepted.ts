@@ -1,0 +1,15 @@
+import type { Finding, Severity } from '../findings';
+import type { Edit, LayoutDocument } from '../survey';
+
+const GRAVITY: Record<Severity, number> = { unsafe: 2, check: 1, note: 0 };
+
+/** Findings with why somebody lives with them; one that has become graver since counts again. */
+export function withAcceptances({ acceptances }: LayoutDocument, findings: Finding<Edit>[]): Finding<Edit>[] {
+  if (acceptances.length === 0) return findings;
+  const known = new Map(acceptances.map((one) => [one.finding, one]));
+  return findings.map((finding) => {
+    const one = known.get(finding.id);
+    const counts = one && finding.severity !== 'note' && GRAVITY[finding.severity] <= GRAVITY[one.severity];
+    return counts ? { ...finding, accepted: one.why } : finding;
+  });
+}
