@@ -42,14 +42,16 @@ export function generatedLine(blocks: number): LayoutDocument {
   return d;
 }
 
+const engineAndCoach = () => [
+  vehicle('v-engine', 'Engine', 14, [3, 6, 9, 12], () => true, 260),
+  vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90, 'coach'),
+];
+
 /** The same line with a train of an engine and two coaches in each of its first stations, all running one way. */
 export function generatedTraffic(trains: number): LayoutDocument {
   const d = generatedLine(trains * 5);
   d.name = `Generated, ${trains} trains`;
-  d.vehicles = [
-    vehicle('v-engine', 'Engine', 14, [3, 6, 9, 12], () => true, 260),
-    vehicle('v-coach', 'Coach', 16, [2, 4, 12, 14], (axle) => axle === 0 || axle === 3, 90, 'coach'),
-  ];
+  d.vehicles = engineAndCoach();
   for (let n = 0; n < trains; n++)
     d.trains.push(
       train(
@@ -85,8 +87,8 @@ export function generatedYard(wagons: number, trains: number): LayoutDocument {
   return d;
 }
 
-/** A station of so many roads beside the main one, with a ladder at either end, and nine blocks before it on either side: for measuring. */
-export function generatedStation(roads: number): LayoutDocument {
+/** A station of so many roads beside the main one, with a ladder at either end, and nine blocks before it on either side: for measuring. Trains stand in its first roads. */
+export function generatedStation(roads: number, trains = 0): LayoutDocument {
   const d = newDocument(`Generated station, ${roads + 1} roads`);
   const [approach, rung, road] = [9 * 150, 40, 400];
   const [first, last] = [approach + rung * (roads + 2), approach + rung * (roads + 2) + road];
@@ -121,5 +123,14 @@ export function generatedStation(roads: number): LayoutDocument {
     block(d, `LB${n}`, 'main', low - 75);
     block(d, `HB${n}`, 'main', high + 75);
   }
+  if (trains > 0) d.vehicles = engineAndCoach();
+  for (let n = 0; n < trains; n++) {
+    const start = { line: `road${n}`, at: rung * (n + 1) + road / 2, facing: n % 2 === 0 ? 'up' : 'down' } as const;
+    const rates = { up: 60, down: 90, delayMs: 500, is: 'assumed' } as const;
+    d.trains.push(
+      train(`tr${n}`, `Train ${n + 1}`, ['v-engine', 'v-coach', 'v-coach'], 50 + (n % 4) * 5, start, rates),
+    );
+  }
+  if (trains > 0) giveOwnVehicles(d);
   return d;
 }

@@ -8,10 +8,12 @@ import {
   type InterlockingCheck,
   interlockingChecks,
   type LockingRow,
+  type LockProposals,
   lockingTable,
   type OwnRuleRow,
   ownRuleList,
   type PointsView,
+  proposeLocks,
   proposeSignals,
   type RulesAbout,
   type RulesRead,
@@ -38,6 +40,7 @@ import { type Property, proofKey, type Steered } from '@/core/proof';
 import type { Edit, LayoutDocument } from '@/core/survey';
 import { type SurveyReading, surveyReading } from '@/core/walk';
 import { type DocumentStep, FollowedDocument } from './document-step';
+import { InSteps } from './in-steps';
 import { Practice } from './practice';
 import { SentView, type ViewStep } from './view-step';
 
@@ -45,9 +48,8 @@ const followed = new FollowedDocument();
 const sent = new SentView();
 /** The newest design that could be worked out; of an older document where the last step failed. */
 let bench: Bench | undefined;
-/** Of a text that is read in steps of so many ms: what else is asked meanwhile is answered between them. */
-let newestReading: ReturnType<typeof surveyReading> | undefined;
-const STEP_MS = 60;
+/** A text that is read, and what is tried of ways of locking. */
+const [reading, proposing] = [new InSteps(), new InSteps()];
 /** An edit changes features more often than anything else. */
 const practice = new Practice(
   () => tryCheck({ ...followed.document!, features: [...followed.document!.features] }),
@@ -114,6 +116,14 @@ const worker = {
     const rows = lockingTable(bench!.design);
     return { rows, checks: interlockingChecks(bench!.design, rows) };
   },
+  /** Undefined where it was stopped, or where the layout is another meanwhile. */
+  async proposeLocks(reached: (share: number) => void): Promise<LockProposals | undefined> {
+    const { design } = bench!;
+    const found = await proposing.run(proposeLocks(design), reached);
+    restoreSoon();
+    return bench!.design === design ? found : undefined;
+  },
+  stopProposing: () => proposing.stop(),
   ownRules: (): OwnRuleRow[] => ownRuleList(bench!.design.system),
   rulesAbout: (id: string): RulesAbout => bench!.rulesAbout(id),
   readRules: (id: string, text: string): RulesRead => bench!.readRules(id, text),
@@ -146,22 +156,9 @@ const worker = {
   figuresOf: (of: LayoutDocument): SchemeFigures => schemeFigures(of),
   suggest: (wishes: DivideWishes): Suggestion => suggestGaps(bench!.design.scheme.document, wishes),
   /** Undefined where another text is to be read before this one is, or none at all any more. */
-  async readText(text: string, reached: (share: number) => void): Promise<SurveyReading | undefined> {
-    const reading = surveyReading(text, followed.document!);
-    newestReading = reading;
-    for (;;) {
-      const until = performance.now() + STEP_MS;
-      let step = reading.next();
-      while (!step.done && performance.now() < until) step = reading.next();
-      if (step.done) return step.value;
-      reached(step.value);
-      await new Promise((resolve) => setTimeout(resolve));
-      if (newestReading !== reading) return undefined;
-    }
-  },
-  stopReading(): void {
-    newestReading = undefined;
-  },
+  readText: (text: string, reached: (share: number) => void): Promise<SurveyReading | undefined> =>
+    reading.run(surveyReading(text, followed.document!), reached),
+  stopReading: () => reading.stop(),
 };
 
 export type DesignWorker = typeof worker;

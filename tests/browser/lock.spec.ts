@@ -156,3 +156,21 @@ test('a side that nothing guards is guarded in one step, or accepted with a reas
   await expect(route).toContainText('T2 R');
   await expect(route).not.toContainText('T2 R?');
 });
+
+test('what suits each turnout is tried when somebody asks, and taken in one step', async ({ page }) => {
+  const errors = watchErrors(page);
+  const id = await openLayout(page, planned({ name: 'Trap', text: TRAP }));
+  await stage(page, 'Lock');
+  const panel = page.getByRole('complementary', { name: 'Lock' });
+  await panel.getByRole('button', { name: 'Look what suits' }).click();
+  await panel.getByRole('button', { name: 'What keeps each from moving, as it is' }).click();
+  await expect(panel.getByRole('list', { name: 'T3 does not move while' })).toContainText('Y');
+  await panel.getByRole('button', { name: 'Let T2 guard the routes beside them' }).click();
+  await expect(panel.getByRole('button', { name: 'Look what suits' })).toBeVisible();
+  expect((await savedDocument(page, id)).turnouts.find(({ name }) => name === 'T2')!.patterns).toEqual([
+    'flank protection',
+  ]);
+  await panel.getByRole('button', { name: 'Look what suits' }).click();
+  await expect(panel.getByRole('status')).toContainText('No turnout needs another lock than it has');
+  expect(errors).toEqual([]);
+});

@@ -9,22 +9,11 @@ import { compileSystem } from '@/core/system';
 import { train, vehicle } from '@/demo/build';
 import { planned } from '@/demo/plans';
 import { spinHazards } from '../../tools/spin';
-import { LOOP } from './locking-plans';
-
-/** Spots at the far end of every block that a route leads into; told apart by the way trains come. */
-const MARKS = `line Main
-detector optical 235 "M east"
-detector optical 145 "M west"
-detector optical 395 "E end"
-detector optical 5 "W end"
-line Loop
-detector optical 125 "L east"
-detector optical 35 "L west"
-line Main`;
+import { MARKED_LOOP } from './locking-plans';
 
 /** A loop with one train, of which detectors see the engine alone: 20 cm of it, and nothing of the rest. */
 function loop(lengthCm: number, held: boolean): LayoutDocument {
-  const d = planned({ name: 'Loop', text: `${LOOP}\n${MARKS}` });
+  const d = planned({ name: 'Loop', text: MARKED_LOOP });
   const cars = Array.from({ length: (lengthCm - 20) / 20 }, (_, i) => `v${i}`);
   d.vehicles = [
     vehicle('ve', 'Engine', 20, [4, 16], () => true, 300),

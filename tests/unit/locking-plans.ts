@@ -110,3 +110,15 @@ detector 250
 block 250 Z
 line Quarry
 buffer`;
+
+/** The same loop with spots at the far end of every block that a route leads into; told apart by the way trains come. */
+export const MARKED_LOOP = `${LOOP}
+line Main
+detector optical 235 "M east"
+detector optical 145 "M west"
+detector optical 395 "E end"
+detector optical 5 "W end"
+line Loop
+detector optical 125 "L east"
+detector optical 35 "L west"
+line Main`;

@@ -1,7 +1,8 @@
 import type { Browser } from '@playwright/test';
 import { type Rehearsal, replay, TICK_MS } from '../../src/core/simulation';
+import type { LayoutDocument } from '../../src/core/survey';
 import { compileSystem } from '../../src/core/system';
-import { generatedTraffic } from '../../src/demo/generated';
+import { generatedStation, generatedTraffic } from '../../src/demo/generated';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
 import { editTimes } from './edit';
 import type { Figure } from './figure';
@@ -34,11 +35,16 @@ const COUNT_FRAMES = `new Promise((resolve) => {
   requestAnimationFrame(frame);
 })`;
 
-/** Twenty trains in the browser with a full graph: what the page's own thread does for each frame, and its longest task. */
-async function trafficFigures(browser: Browser, address: string): Promise<ServedFigure[]> {
+/** Trains in the browser with a full graph: what the page's own thread does for each frame, and its longest task. */
+async function trafficFigures(
+  browser: Browser,
+  address: string,
+  name: string,
+  document: LayoutDocument,
+): Promise<ServedFigure[]> {
   const made = await fetch(`${address}/api/layouts/import`, {
     method: 'POST',
-    body: JSON.stringify(generatedTraffic(20)),
+    body: JSON.stringify(document),
   });
   const { id } = (await made.json()) as { id: string };
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
@@ -48,7 +54,7 @@ async function trafficFigures(browser: Browser, address: string): Promise<Served
     .getByRole('navigation', { name: 'Stages' })
     .getByRole('button', { name: /^Rehearse/ })
     .click();
-  await page.getByText('20 trains', { exact: true }).waitFor();
+  await page.getByText(`${document.trains.length} trains`, { exact: true }).waitFor();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await page.getByRole('radio', { name: '50×' }).click();
   await page.waitForTimeout(4000);
@@ -65,9 +71,9 @@ async function trafficFigures(browser: Browser, address: string): Promise<Served
   const perFrame = ((await busy()) - before) / seen.frames;
   await context.close();
   return [
-    atMost('20 trains, main-thread work a frame', perFrame, 'ms', 4),
-    stated('20 trains, frames a second', seen.frames / 8, 'frames'),
-    atMost('20 trains, longest task (0: none over 50)', seen.longest, 'ms', 50),
+    atMost(`${name}, main-thread work a frame`, perFrame, 'ms', 4),
+    stated(`${name}, frames a second`, seen.frames / 8, 'frames'),
+    atMost(`${name}, longest task (0: none over 50)`, seen.longest, 'ms', 50),
   ];
 }
 
@@ -125,7 +131,10 @@ export async function servedFigures(address: string, browser: Browser): Promise<
   figures.push(atMost('typed in the walk to the marked place, 100 blocks', walk.small, 'ms', 16));
   figures.push(atMost('the same, 1000 blocks', walk.large, 'ms', 50));
   figures.push(atMost('pasted survey of 2,000 rows, read', walk.pasted, 'ms', 1000));
-  figures.push(...(await trafficFigures(browser, address)));
+  figures.push(
+    ...(await trafficFigures(browser, address, '20 trains', generatedTraffic(20))),
+    ...(await trafficFigures(browser, address, '12 trains in a station of 31 roads', generatedStation(30, 12))),
+  );
   figures.push(atMost('first screen, script compressed', bytes / 1000, 'kB', 160));
   figures.push(atMost('first screen, loaded on loopback', loads.sort((a, b) => a - b)[2]!, 'ms', 1000));
   figures.push(stated('list, line sheet and workers, script compressed', sheetBytes / 1000, 'kB'));

@@ -18,6 +18,7 @@ export { type ConflictCell, type FlankCell, type LockingRow, lockingTable } from
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export { type OwnRuleRow, ownRuleList } from './own-rule-list';
 export { type PointsView, viewPoints } from './points-view';
+export { type HeldPoints, type LockProposal, type LockProposals, proposeLocks } from './propose-locks';
 export {
   type ProposedSignal,
   placeProposed,

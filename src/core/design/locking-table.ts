@@ -70,7 +70,7 @@ export interface LockingRow {
   keepsMs: number | undefined;
   /** What somebody has changed of what is usual, in sentences: times, and rules of one’s own. */
   changed: { keeps: string | undefined; rules: string | undefined };
-  /** For each motor of its points, the blocks that hold it while they are occupied, and the spot at which a train that took this route has arrived. */
+  /** For each motor of its points, and of those that guard it, the blocks that hold it while they are occupied, and the spot at which a train that took this route has arrived. */
   release: { motor: string; name: string; blocks: string[]; arrival?: string }[];
   track: Stretch[];
 }
@@ -106,6 +106,15 @@ function sorted(
   return { points, free, rest };
 }
 
+/** How long each of some motors stays locked after a signal was put back, the shortest; undefined where nothing keeps one of them. */
+function keepsMs(teller: Teller, over: readonly Motor[]): number | undefined {
+  const kept = over.flatMap((motor) => {
+    const rule = teller.ruleOf(names.cleared(motor))?.expr;
+    return rule?.op === 'TOF' ? [rule.ms] : [];
+  });
+  return kept.length > 0 && kept.length === over.length ? Math.min(...kept) : undefined;
+}
+
 /** The locking table of a layout, a row for each route of each signal. */
 export function lockingTable({ scheme, system }: Design): LockingRow[] {
   const { program } = system;
@@ -134,12 +143,8 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
     const { reading, route, id, to } = named;
     const { points: lying, free, rest } = sorted(ways[nth]![0] ?? [], named, byPoints, byOccupied);
     const over = route.conditions.map(({ motor }) => motors[motor]!);
-    const guards = new Set(guardsOf(scheme, named).map(({ motor }) => motor.id));
-    const isBeside = ({ motor }: { motor: string }) => guards.has(motor) && over.every(({ id }) => id !== motor);
-    const kept = over.flatMap((motor) => {
-      const rule = teller.ruleOf(names.cleared(motor))?.expr;
-      return rule?.op === 'TOF' ? [rule.ms] : [];
-    });
+    const guards = guardsOf(scheme, named).filter(({ motor }) => !over.includes(motor));
+    const isBeside = (lying: { motor: string }) => guards.some(({ motor }) => motor.id === lying.motor);
     return {
       id: `${reading.signal.id} ${id}`,
       signal: { id: reading.signal.id, name: reading.signal.name },
@@ -155,14 +160,21 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
       besides: ways[nth]!.slice(1).map((way) => way.map((part) => teller.say(part)).join(', and ')),
       flank: flankCells(scheme, named),
       conflicts: conflicts[nth]!,
-      keepsMs: kept.length > 0 && kept.length === over.length ? Math.min(...kept) : undefined,
+      keepsMs: keepsMs(teller, over),
       changed: changedOf(scheme, teller, named, over),
-      release: over.map(({ id: motor, name, index }) => ({
-        motor,
-        name,
-        blocks: holding[index]!,
-        ...(heldBy[index]!.has(names.underWay(named)) && { arrival: marks.get(named)! }),
-      })),
+      release: [
+        ...over.map(({ id: motor, name, index }) => ({
+          motor,
+          name,
+          blocks: holding[index]!,
+          ...(heldBy[index]!.has(names.underWay(named)) && { arrival: marks.get(named)! }),
+        })),
+        ...guards.map(({ motor: { id: motor, name, index }, flank }) => ({
+          motor,
+          name,
+          blocks: [...new Set([...holding[index]!, ...flank.blocks.map((block) => partition.blocks[block]!.name)])],
+        })),
+      ],
       track: stretchesOf(
         partition,
         route.track.map(({ piece }) => piece),

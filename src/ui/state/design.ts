@@ -5,6 +5,7 @@ import type {
   FailureFixes,
   InterlockingCheck,
   LockingRow,
+  LockProposals,
   OwnRuleRow,
   PointsView,
   RulesAbout,
@@ -79,6 +80,9 @@ export interface DesignSlice {
   /** Where signals could be placed, and what speaks for each. */
   proposeSignals?: () => Promise<SignalProposal>;
   /** What mends a finding, by its id: each fix is tried on a copy. */
+  /** Undefined where it was stopped, or begun anew. */
+  proposeLocks?: (reached: (share: number) => void) => Promise<LockProposals | undefined>;
+  stopProposing?: () => void;
   fixesOf?: (id: string) => Promise<TriedFixes>;
   /** What mends a failure: each fix is tried on a copy, with the run that led to it. */
   failureFixesOf?: (

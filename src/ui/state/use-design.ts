@@ -30,6 +30,8 @@ export function useDesign(): void {
       lookUpSignal: (id: string) => remote.signal(id),
       lookUpPoints: (id: string) => remote.points(id),
       lockingTable: () => remote.locking(),
+      proposeLocks: (reached: (share: number) => void) => remote.proposeLocks(proxy(reached)),
+      stopProposing: () => void remote.stopProposing(),
       ownRules: () => remote.ownRules(),
       rulesAbout: (id: string) => remote.rulesAbout(id),
       readRules: (id: string, text: string) => remote.readRules(id, text),

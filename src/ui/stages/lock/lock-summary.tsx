@@ -7,6 +7,7 @@ import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useEdit } from '@/ui/reasoning/selection-parts';
 import { shownTried } from '@/ui/state/design';
 import { useWorkbench } from '@/ui/state/store';
+import { ProposedLocks } from './proposed-locks';
 import { isGuarded, routeOf } from './say-row';
 
 /** What there is to say of all routes while none is chosen: how many, what is not guarded, and which turnouts are locked. */
@@ -36,6 +37,7 @@ export function LockSummary({
       </p>
       <LockedNow />
       {rows.length > 0 && <WhoSets rows={rows} />}
+      <ProposedLocks />
       <Listed
         title="Nothing guards a side of"
         none="Signals, or points that lead aside, guard the sides of every route."

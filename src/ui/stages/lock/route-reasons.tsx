@@ -129,7 +129,7 @@ function FlankOf({ row: { flank } }: { row: LockingRow }) {
               {about ? (
                 <button
                   type="button"
-                  className="cursor-pointer text-left underline decoration-dotted"
+                  className="cursor-pointer text-left align-top underline decoration-dotted"
                   onClick={() => store.getState().select(about)}
                 >
                   {says}

@@ -1,0 +1,118 @@
+'use client';
+import { Progress } from 'radix-ui';
+import { useEffect, useState } from 'react';
+import type { LockProposal, LockProposals } from '@/core/design';
+import type { LayoutDocument } from '@/core/survey';
+import { sayBrought } from '@/ui/findings/say-brought';
+import { Fold } from '@/ui/parts/fold';
+import { PanelSection } from '@/ui/reasoning/panel';
+import { SelectThing } from '@/ui/reasoning/select-thing';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+
+/** For each turnout what holds it, and what more would suit it, tried on a copy; looked for when somebody asks. */
+export function ProposedLocks() {
+  const store = useWorkbenchStore();
+  const design = useWorkbench((s) => s.design);
+  const propose = useWorkbench((s) => s.proposeLocks);
+  const stop = useWorkbench((s) => s.stopProposing);
+  const [share, setShare] = useState<number>();
+  const [found, setFound] = useState<LockProposals & { of: LayoutDocument }>();
+  useEffect(() => () => stop?.(), [stop]);
+  if (!design || !propose || design.document.turnouts.length + design.document.crossings.length === 0) return null;
+  const { document } = design;
+  const look = async () => {
+    setShare(0);
+    const proposals = await propose((reached) => setShare((before) => (before === undefined ? before : reached)));
+    setShare(undefined);
+    if (proposals && store.getState().document === document) setFound({ ...proposals, of: document });
+  };
+  const current = found?.of === document ? found : undefined;
+  return (
+    <PanelSection title="What suits each turnout">
+      {share !== undefined ? (
+        <>
+          <Progress.Root value={share * 100} aria-label="Ways of locking tried" className="h-2 rounded-full bg-hair">
+            <Progress.Indicator className="h-full rounded-full bg-accent" style={{ width: `${share * 100}%` }} />
+          </Progress.Root>
+          <button type="button" className="button mt-2" onClick={() => stop?.()}>
+            Stop
+          </button>
+        </>
+      ) : current ? (
+        <Found found={current} />
+      ) : (
+        <>
+          <p className="text-ink2">
+            Every way of locking is tried at every turnout on a copy, to see what it would mend here.
+          </p>
+          <button type="button" className="button mt-2" onClick={() => void look()}>
+            Look what suits
+          </button>
+        </>
+      )}
+    </PanelSection>
+  );
+}
+
+function Found({ found: { points, proposals, all } }: { found: LockProposals }) {
+  const store = useWorkbenchStore();
+  const accept = ({ edit }: LockProposal) => store.getState().edit(edit);
+  return (
+    <>
+      {proposals.length === 0 && (
+        <p role="status">
+          No turnout needs another lock than it has: none of those that were tried would mend anything.
+        </p>
+      )}
+      <ul className="flex flex-col gap-2" aria-label="Proposed locks">
+        {proposals.map((one) => (
+          <li key={one.says}>
+            <button type="button" className="button w-full text-left" onClick={() => accept(one)}>
+              {one.says}
+            </button>
+            <Mends one={one} />
+          </li>
+        ))}
+      </ul>
+      {all && (
+        <button type="button" className="button button-main mt-2" onClick={() => accept(all)}>
+          {all.says}
+        </button>
+      )}
+      <Fold title="What keeps each from moving, as it is">
+        <ul className="flex flex-col gap-1.5">
+          {points.map(({ id, name, while: held, otherwise, open }) => (
+            <li key={id}>
+              <SelectThing id={id}>{name}</SelectThing>
+              {otherwise && <span className="block text-ink2">A rule of your own drives it: {otherwise}</span>}
+              {held.length > 0 ? (
+                <ul className="list-disc pl-4 text-ink2" aria-label={`${name} does not move while`}>
+                  {held.map((says) => (
+                    <li key={says}>{says}</li>
+                  ))}
+                </ul>
+              ) : (
+                !otherwise && <span className="block text-ink2">Nothing: it follows its button.</span>
+              )}
+              {open.map((says) => (
+                <span key={says} className="block text-warn">
+                  {says}
+                </span>
+              ))}
+            </li>
+          ))}
+        </ul>
+      </Fold>
+    </>
+  );
+}
+
+/** What a proposal mends, and what there is to say then. */
+function Mends({ one: { why, brings } }: { one: LockProposal }) {
+  return (
+    <>
+      <p className="text-[0.8rem] text-ink2">Mends: {sayBrought(why)}</p>
+      {brings.length > 0 && <p className="text-[0.8rem] text-ink2">Then: {sayBrought(brings)}</p>}
+    </>
+  );
+}
