@@ -80,6 +80,7 @@ function randomRules(draw: Draw): Rules | undefined {
     powers: [],
     points: [slot('m')],
     drives: [slot(drive.name)],
+    outlasts: [],
     refusedBy: [[]],
     aspects: rules.map(({ name }) => slot(name)),
     stops: [],

@@ -44,12 +44,19 @@ export class FreeLayout {
     this.compiled = system.compiled;
     for (const { id, index, lies } of partition.graph.motors)
       this.rules.setInput(terminals.slot('contact', index), (points[id] ?? lies) === 'straight' ? 0 : 1);
+    const sent = partition.graph.motors.flatMap(({ id, index, lies }) => {
+      const to = points[id] ?? lies;
+      return to === lies ? [] : (terminals.find('request', index, to)?.slot ?? []);
+    });
     this.atPowerUp = this.rules.keep();
     /** What only spots tell of counts as occupied until a person says otherwise. */
     this.pulse(freeOf(system, []));
     const holdMs = Math.max(0, ...sensors.map((sensor) => sensor.holdMs));
     this.settlesIn = holdMs + longestTimerMs(program) + TRIAL_MS;
     this.settle(this.settlesIn);
+    /** Whatever goes by where points were sent, and not by how they lie. */
+    this.pulse(sent);
+    this.settle(this.now + this.settlesIn);
     this.kept = this.rules.keep();
     this.since = this.now;
   }

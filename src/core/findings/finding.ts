@@ -31,6 +31,7 @@ export const FINDING_KINDS = {
   'signal with too many routes': { stage: 'signal' },
   'no signal at the end of a block': { stage: 'signal', hazard: 'two trains in a block' },
   'points without protection': { stage: 'signal', hazard: 'points set wrong' },
+  'points whose position is assumed': { stage: 'lock', hazard: 'points set wrong' },
   'points that nothing holds': { stage: 'lock', hazard: 'points moved under a train' },
   'side of a route that nothing guards': { stage: 'lock' },
   'arrival that nothing tells': { stage: 'lock' },

@@ -7,6 +7,8 @@ export const FLAGS = {
   /** A block that is inferred to be occupied: no detector watches all of it. */
   inferred: { of: 'block' },
   locked: { of: 'motor' },
+  /** Points that nothing tells of were sent to a position, long enough ago to lie there; by the position. */
+  sent: { of: 'motor' },
   proceed: { of: 'signal' },
   /** What a driver reads off a signal whose lamps may be dark. */
   read: { of: 'signal' },

@@ -5,6 +5,7 @@
 
 export { type Arrival, arrivalLocking, arrivalsOf } from './arrival-locking';
 export { aspectFindings } from './aspect-findings';
+export { assumedPosition, isPositionAssumed } from './assumed-position';
 export { unspokenAtFirst } from './caution-at-first';
 export { foulingBlocks, holdingBlocks, isWatched } from './detector-locking';
 export { type Flank, type FlankGuard, flanksOf } from './flank';
@@ -16,7 +17,7 @@ export { isOption, OPTIONS, type OptionView, optionsAt } from './options';
 export { calledName, OWN, type OwnRuleFault, problemOf, standsAlone, withOwnRules } from './own-rules';
 export { patternFindings } from './pattern-findings';
 export { CHOOSABLE, chosenOutputs, cutsOff, holdsNothing } from './pattern-list';
-export { pointsOf } from './points-of';
+export { isDriven, pointsOf } from './points-of';
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
 export { routeLocking } from './route-locking';
 export { rulesOfSignals, writeRules } from './rule-program';

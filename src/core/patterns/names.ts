@@ -19,6 +19,8 @@ export const detect = ({ id }: Thing) => `detect.${id}`;
 export const seen = ({ id }: Thing) => `seen.${id}`;
 export const occupied = ({ id }: Thing) => `occupied.${id}`;
 export const points = ({ id }: Thing) => `points.${id}`;
+export const contact = ({ id }: Thing) => `contact.${id}`;
+export const sent = ({ id }: Thing, position: TurnoutPosition) => `sent.${id}.${position}`;
 export const ask = ({ id }: Thing, position: TurnoutPosition) => `ask.${id}.${position}`;
 export const locked = ({ id }: Thing) => `locked.${id}`;
 export const cleared = ({ id }: Thing) => `cleared.${id}`;

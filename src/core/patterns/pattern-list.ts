@@ -3,6 +3,7 @@ import { type LayoutDocument, signalsOf } from '../survey';
 import { approachLit } from './approach-lit';
 import { arrivalLocking } from './arrival-locking';
 import { assumed } from './assumed';
+import { assumedPosition } from './assumed-position';
 import { authority } from './authority';
 import { automaticBlock } from './automatic-block';
 import { byHand } from './by-hand';
@@ -31,6 +32,7 @@ import { trafficDirection } from './traffic-direction';
 export const PATTERNS: readonly Pattern[] = [
   automaticBlock,
   byHand,
+  assumedPosition,
   powerUp,
   occupancy,
   spotMemory,

@@ -1,8 +1,11 @@
 import { and, type Expr, name, not, or } from '../logic';
 import type { TurnoutPosition } from '../survey';
 import type { Motor } from '../track';
+import { isPositionAssumed } from './assumed-position';
+import { byHand } from './by-hand';
 import { combine, gather, lay } from './gather';
 import * as names from './names';
+import { isDriven } from './points-of';
 import type { RuleBook } from './rule-book';
 import type { Scheme } from './scheme';
 import type { Request } from './slots';
@@ -11,7 +14,8 @@ import type { Request } from './slots';
 export function writePoints(scheme: Scheme, book: RuleBook): void {
   for (const motor of scheme.partition.graph.motors) {
     const { id: about, name: called, lies } = motor;
-    book.input(['contact', motor.index], names.points(motor), 'position', { about, yes: `${called} lies {}`, no: '' });
+    const lie = isPositionAssumed(scheme, motor) ? names.contact(motor) : names.points(motor);
+    book.input(['contact', motor.index], lie, 'position', { about, yes: `${called} lies {}`, no: '' });
     lay('motor', scheme, motor, book.declarations);
     const locks = gather('lock', scheme, motor, book.declarations);
     book.flag(['locked', motor.index], names.locked(motor), 'bool', combine('lock', locks), {
@@ -31,11 +35,12 @@ export function writePoints(scheme: Scheme, book: RuleBook): void {
   }
 }
 
-/** A motor is asked to lie so, and not with as high a priority to lie the other way in the same scan. */
+/** A motor is asked to lie so, and not with as high a priority to lie the other way in the same scan. Points that people throw follow nobody else. */
 function requested(scheme: Scheme, motor: Motor, position: TurnoutPosition): Expr {
+  const asks = isDriven(scheme, motor) ? undefined : ({ id }: { id: string }) => id === byHand.id;
   const opposite = position === 'straight' ? 'diverging' : 'straight';
   const [mine, theirs] = [position, opposite].map((to) =>
-    gather('asked', scheme, { motor, position: to as TurnoutPosition }),
+    gather('asked', scheme, { motor, position: to as TurnoutPosition }, [], asks),
   );
   const priorities = [...new Set(mine!.map(priorityOf))].sort((a, b) => b - a);
   return or(

@@ -5,7 +5,9 @@ export const timerEnds: WriteMove = (text) => {
   text.rules.timers.forEach(({ word, ton }, i) => {
     const id = text.thing(`timer ${i}`);
     const counts = ton ? `memo[${word}] == 1 && memo[${word + 2}] == 0` : `memo[${word + 2}] == 1`;
-    text.say(`  :: d_step { ${text.begins(id)} && ${counts} -> ${text.takes(id)}; ends[${i}] = 1 }`);
+    const motor = text.model.rules.wiring.outlasts[i];
+    const may = motor === undefined ? counts : `${counts} && lies[${motor}] < 2`;
+    text.say(`  :: d_step { ${text.begins(id)} && ${may} -> ${text.takes(id)}; ends[${i}] = 1 }`);
   });
 };
 

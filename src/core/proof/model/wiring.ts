@@ -2,6 +2,7 @@ import { isSaid } from '../../detection';
 import { faultsIn, sayFault } from '../../faults';
 import { POWER_LEVELS } from '../../kinds';
 import type { Compiled, Program } from '../../logic';
+import { assumedPosition } from '../../patterns';
 import { type Command, type Rehearsal, TICK_MS } from '../../simulation';
 import type { Commanded, Release, System } from '../../system';
 import { locksOf } from './locks';
@@ -15,6 +16,8 @@ export interface Wiring {
   powers: { slot: number; detects: number[] }[];
   points: number[];
   drives: number[];
+  /** Of each timer, the motor that has moved over before it ends, where there is one. */
+  outlasts: (number | undefined)[];
   /** The locks that refuse a request for a turnout; none where requests may do anything else. */
   refusedBy: number[][];
   aspects: number[];
@@ -63,6 +66,7 @@ export function wiringOf(system: System, mayHold: boolean): Wiring {
     powers: powersOf(system),
     points: motors.map((_, m) => terminals.slot('contact', m)),
     drives: motors.map((_, m) => terminals.slot('drive', m)),
+    outlasts: outlastsOf(system),
     refusedBy: motors.map((_, m) => locksOf(system, m)),
     aspects: readings.map((_, s) => (terminals.find('read', s) ?? terminals.find('aspect', s))!.slot),
     stops: system.aspects.map(({ stopsIn }) => stopsIn === 0),
@@ -83,6 +87,17 @@ export function wiringOf(system: System, mayHold: boolean): Wiring {
     cancelsAtAnyMoment: mayHold,
     hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system), ...faultHands(system)],
   };
+}
+
+/** A timer that begins as a motor is sent, and takes longer than that does. */
+function outlastsOf({ compiled, program, terminals, partition }: System): Wiring['outlasts'] {
+  const motorOf = new Map(terminals.ofKind('sent').map(({ name, of }) => [name, of]));
+  const rules = new Map(program.declarations.map((one) => [one.name, one]));
+  return compiled.timerRules.map(({ name }) => {
+    const [motor, rule] = [motorOf.get(name), rules.get(name)];
+    if (motor === undefined || rule?.expr?.op !== 'TON' || rule.why?.pattern !== assumedPosition.id) return undefined;
+    return rule.expr.ms > partition.graph.motors[motor]!.throwMs ? motor : undefined;
+  });
 }
 
 const holdsOf = ({ readings, terminals }: System): Hand[] =>

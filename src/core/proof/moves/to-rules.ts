@@ -21,13 +21,18 @@ function againUntil(run: Rehearsal, done: () => boolean, again: () => void): () 
   };
 }
 
-/** A timer that counts ends. */
+/** A timer that counts ends; one that takes longer than a motor, only once that has moved over. */
 export const timerEnds: MoveKind = {
   toRules: true,
   pairs: true,
   passesBy: true,
   list(model, add) {
-    for (let timer = 0; timer < model.rules.timerCount; timer++) if (model.counts(timer)) add(timer, 0);
+    const { outlasts } = model.rules.wiring;
+    for (let timer = 0; timer < model.rules.timerCount; timer++) {
+      const motor = outlasts[timer];
+      const moves = motor !== undefined && model.present.turnouts[motor]! >= MOVING;
+      if (!moves && model.counts(timer)) add(timer, 0);
+    }
   },
   take: (model, timer) => model.endTimer(timer),
   tell(model, timer) {

@@ -43,7 +43,7 @@ export function turnoutOf({ leads, trackName, trackLength, back, line, at, facin
       hand,
       straight: undefined,
       clearance: clearance!,
-      motor: 'hand',
+      motor: 'snap',
       throwMs: undefined,
       spareContacts: 0,
       lies: ['straight'],
