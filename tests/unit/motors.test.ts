@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign, leftOut } from '@/core/design';
+import { checkDesign, leftOut, schemeFigures, viewPoints } from '@/core/design';
 import { faultsOf } from '@/core/faults';
 import { cm } from '@/core/measure';
 import { ProofModel, ProofRun, type Switch } from '@/core/proof';
@@ -177,5 +177,31 @@ describe('points that people throw', () => {
       'Nobody throws points by hand that are locked, though nothing holds them: T1, T2.',
     ]);
     expect(leftOut(loop())).toEqual([]);
+  });
+});
+
+describe('what the contacts of a motor work', () => {
+  const loads = (d: LayoutDocument) => viewPoints(checkDesign(d), d.turnouts[0]!.id)!.motors.map((one) => one.loads);
+  test('one that tells, one for an indicator, one for arms wired to it; none that tells where none is there', () => {
+    expect(loads(loop())).toEqual([['tells the rules how T1 lies']]);
+    expect(loads(loop({ assumed: true }))).toEqual([[]]);
+    const d = loop();
+    d.turnouts[0]!.patterns = ['points indicator'];
+    for (const signal of signalsOf(d)) if (signal.name === 'A') signal.patterns = ['from the contact'];
+    expect(loads(d)).toEqual([['tells the rules how T1 lies', 'works the indicator beside it', 'works A']]);
+    for (const signal of signalsOf(d)) signal.patterns = ['from the contact'];
+    expect(loads(d)).toEqual([['works the indicator beside it', 'works A, MW, LW']]);
+  });
+  test('are counted, and those that are missing', () => {
+    const d = loop();
+    const count = () => {
+      const { contacts, contactsMissing } = schemeFigures(d);
+      return [contacts, contactsMissing];
+    };
+    expect(count()).toEqual([2, 2]);
+    d.turnouts[0]!.spareContacts = 1;
+    expect(count()).toEqual([2, 1]);
+    d.turnouts[0]!.patterns = ['points indicator'];
+    expect(count()).toEqual([3, 2]);
   });
 });

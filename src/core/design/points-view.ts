@@ -1,4 +1,4 @@
-import { names, type OptionView, optionsAt } from '../patterns';
+import { contactLoads, isDriven, names, type OptionView, optionsAt } from '../patterns';
 import { type Refusal, refusalOf } from '../system';
 import type { Design } from './check-design';
 
@@ -13,6 +13,10 @@ export interface PointsView {
     runs: { signal: string; route: string; says: string; rule: string }[];
     /** What drives it asks for its lock, so that it is locked or free to move at any time. */
     locks: boolean;
+    /** A person throws it, and its lock holds nothing. */
+    byHand: boolean;
+    /** What its contacts work. */
+    loads: string[];
   })[];
 }
 
@@ -24,18 +28,23 @@ export function viewPoints({ system, scheme }: Design, id: string): PointsView |
   const points = [...scheme.document.turnouts, ...scheme.document.crossings].find((one) => one.id === id);
   return {
     options: points ? optionsAt(scheme, 'points', points) : [],
-    motors: motors.map(({ id: motor, name, index }) => ({
-      id: motor,
-      name,
-      runs: system.releases
-        .filter((release) => release.motors.includes(index))
-        .map(({ signal, route, to }) => {
-          const { id: from, name: called } = system.readings[signal]!.signal;
-          const rule = names.underWay({ reading: { signal: { id: from } }, id: route });
-          return { signal: from, route, says: `${called} to ${to}`, rule };
-        }),
-      locks: system.locks[index] !== undefined,
-      ...refusalOf(system, index),
-    })),
+    motors: motors.map((one) => {
+      const { id: motor, name, index } = one;
+      return {
+        id: motor,
+        name,
+        byHand: !isDriven(scheme, one),
+        loads: contactLoads(scheme, one),
+        runs: system.releases
+          .filter((release) => release.motors.includes(index))
+          .map(({ signal, route, to }) => {
+            const { id: from, name: called } = system.readings[signal]!.signal;
+            const rule = names.underWay({ reading: { signal: { id: from } }, id: route });
+            return { signal: from, route, says: `${called} to ${to}`, rule };
+          }),
+        locks: system.locks[index] !== undefined,
+        ...refusalOf(system, index),
+      };
+    }),
   };
 }

@@ -1,6 +1,7 @@
 import { giveInputs, vehiclesOf } from '../detection';
 import { ADMISSIONS, sensorKind } from '../kinds';
 import { TENTH_UM_PER_METRE, type TenthUm } from '../measure';
+import { contactLoads, pointsOf } from '../patterns';
 import { type LayoutDocument, type Prices, signalsOf, systemOf, type Train, USUAL_MODULES } from '../survey';
 import { straighten, xOf } from '../track';
 import { checkDesign } from './check-design';
@@ -62,10 +63,13 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
   const spots = document.sensors.filter(
     ({ kind }) => sensorKind(kind).reachMm !== 'section' && !sensorKind(kind).tells,
   ).length;
-  const asked = new Set(scheme.routesOf.flat().flatMap(({ route }) => route.conditions.map(({ motor }) => motor)));
   const spare = new Map(document.turnouts.map(({ id, spareContacts }) => [id, spareContacts]));
   const motors = partition.graph.motors;
-  const missing = motors.filter(({ index, id }) => asked.has(index) && (spare.get(id) ?? 0) < 1).length;
+  const loads = motors.map((motor) => ({ motor, count: contactLoads(scheme, motor).length }));
+  const missing = loads.reduce(
+    (sum, { motor, count }) => sum + Math.max(0, count - (spare.get(pointsOf(scheme, motor)?.id ?? '') ?? 0)),
+    0,
+  );
   const dark = partition.blocks.filter(
     ({ section, index }) => partition.sections[section]!.sensors.length === 0 && !partition.inferred.has(index),
   );
@@ -84,7 +88,7 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
     tellers: document.sensors.filter(({ kind }) => sensorKind(kind).tells).length,
     modules: members.size,
     motors: motors.length,
-    contacts: asked.size,
+    contacts: loads.reduce((sum, { count }) => sum + count, 0),
     contactsMissing: missing,
     axles: document.trains.reduce((sum, train) => sum + resistorsOf(document, train), 0),
     wireM,

@@ -7,6 +7,7 @@ export { type Arrival, arrivalLocking, arrivalsOf } from './arrival-locking';
 export { aspectFindings } from './aspect-findings';
 export { assumedPosition, isPositionAssumed } from './assumed-position';
 export { unspokenAtFirst } from './caution-at-first';
+export { contactLoads } from './contact-loads';
 export { foulingBlocks, holdingBlocks, isWatched } from './detector-locking';
 export { type Flank, type FlankGuard, flanksOf } from './flank';
 export { flankProtection, guardsOf, liesFor } from './flank-protection';

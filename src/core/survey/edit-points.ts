@@ -24,7 +24,7 @@ export type PointsEdit =
   | {
       do: 'change turnout';
       id: string;
-      change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'motor' | 'throwMs' | 'lies'>>;
+      change: Partial<Pick<Turnout, 'hand' | 'clearance' | 'motor' | 'throwMs' | 'lies' | 'spareContacts'>>;
     }
   /** What is set about a pattern at a thing; without a value it is as usual. */
   | { do: 'set option'; id: string; pattern: string; option: string; value?: number }

@@ -1,4 +1,5 @@
 'use client';
+import type { PointsView } from '@/core/design';
 import { names } from '@/core/patterns';
 import { useWorkbench } from '@/ui/state/store';
 import { Answer } from './answer';
@@ -23,12 +24,22 @@ export function PointsHeld({ id }: { id: string }) {
           <Answer rule={names.output('indicator', { id: motor })} />
         </div>
       ))}
-      {view.motors.map(({ id: motor, name, while: held, rules, otherwise }) => (
-        <PanelSection key={motor} title={`${several ? name : 'It'} refuses to move while`}>
+      {view.motors.map(({ id: motor, name, while: held, rules, otherwise, byHand }) => (
+        <PanelSection
+          key={motor}
+          title={
+            byHand
+              ? `Nobody may throw ${several ? name : 'it'} while`
+              : `${several ? name : 'It'} refuses to move while`
+          }
+        >
           {otherwise !== undefined ? (
             <p className="text-ink2">It follows a rule of its own, not what is asked: {otherwise}.</p>
           ) : held.length === 0 ? (
-            <p className="text-ink2">Nothing: it moves whenever it is asked, even under a train.</p>
+            <p className="text-ink2">
+              Nothing:{' '}
+              {byHand ? 'nothing tells of a train near it' : 'it moves whenever it is asked, even under a train'}.
+            </p>
           ) : (
             <ul className="list-disc pl-4 text-ink2">
               {held.map((says) => (
@@ -38,11 +49,39 @@ export function PointsHeld({ id }: { id: string }) {
           )}
         </PanelSection>
       ))}
+      <Contacts id={id} motors={view.motors} />
       {edits && <PatternOptions id={id} options={view.options} />}
       {view.motors.map(({ id: motor, name }) => (
         <ItsRules key={motor} id={motor} name={name} />
       ))}
     </>
+  );
+}
+
+/** What the contacts of a motor work, and whether it has as many. */
+function Contacts({ id, motors }: { id: string; motors: PointsView['motors'] }) {
+  const spare = useWorkbench((s) => s.document.turnouts.find((one) => one.id === id)?.spareContacts);
+  const loads = motors.flatMap((motor) => motor.loads);
+  if (loads.length === 0) return null;
+  const most = Math.max(...motors.map((motor) => motor.loads.length));
+  return (
+    <PanelSection title="Contacts">
+      <p className="text-ink2">
+        A frog that needs current takes the first changeover contact. Beside it{' '}
+        {motors.length > 1 ? 'each motor' : 'the motor'} needs:
+      </p>
+      <ul className="list-disc pl-4 text-ink2">
+        {loads.map((says) => (
+          <li key={says}>one that {says}</li>
+        ))}
+      </ul>
+      {spare !== undefined && spare < most && (
+        <p className="mt-1 text-warn">
+          {spare === 0 ? 'None is spare' : `${spare} ${spare === 1 ? 'is' : 'are'} spare`}: {most - spare} more{' '}
+          {most - spare === 1 ? 'is' : 'are'} needed, by a switch beside the points or a relay.
+        </p>
+      )}
+    </PanelSection>
   );
 }
 

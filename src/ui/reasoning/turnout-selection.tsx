@@ -96,6 +96,16 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
               most={60}
               onCommit={(seconds) => change({ throwMs: Math.round(seconds * 1000) })}
             />
+            <NumberField
+              key={turnout.spareContacts}
+              label="Spare contacts of a motor, beside that for the frog"
+              value={turnout.spareContacts}
+              least={0}
+              most={8}
+              unit="contacts"
+              digits={0}
+              onCommit={(count) => change({ spareContacts: Math.round(count) })}
+            />
           </div>
           <PatternChoices at="points" thing={turnout} />
           <Rename
