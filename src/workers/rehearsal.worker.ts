@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { type FaultChoice, faultsAbout } from '@/core/faults';
 import type { Explanation } from '@/core/logic';
 import {
+  type Beat,
   type Command,
   explainRun,
   frameOf,
@@ -13,11 +14,11 @@ import {
   type RunSummary,
   SAMPLE_TICKS,
   type Sample,
+  type SharedCommand,
   type SpokenEvent,
   spokenEvent,
   summariseRun,
   TICK_MS,
-  type TimedCommand,
 } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import { compileSystem, type System } from '@/core/system';
@@ -48,7 +49,7 @@ const WIND_SLICE = 10_000;
 let rehearsal: Rehearsal | undefined;
 let recorder: PathRecorder | undefined;
 /** Every command of this course, in order, and how many of them have been given by now. */
-let commands: TimedCommand[] = [];
+let commands: SharedCommand[] = [];
 let given = 0;
 /** How many of them have been told of, when they were first given. */
 let heard = 0;
@@ -62,17 +63,29 @@ let last = 0;
 let timer: ReturnType<typeof setInterval> | undefined;
 let pending: Pick<Report, 'samples' | 'events' | 'forgetAfter'> = { samples: [], events: [] };
 let listener: MessagePort | undefined;
+/** Who one is in a run that is shared; why what was told last cannot be done; and what is still to be reckoned of it. */
+let me: string | undefined;
+let refused: string | undefined;
+let following: Promise<unknown> = Promise.resolve();
 
 function step(run: Rehearsal): void {
   const isNew = run.tick >= reached;
   const hear = isNew ? (event: RehearsalEvent) => keep(run, event) : undefined;
-  for (; given < commands.length && commands[given]!.tick <= run.tick; given++)
-    run.command(commands[given]!.command, given >= heard ? hear : undefined);
-  heard = Math.max(heard, given);
+  giveWhatIsDue(run, hear);
   run.step(hear);
   if (!isNew) return;
   reached = run.tick;
   if (run.tick % SAMPLE_TICKS === 0) pending.samples.push(recorder!.sample());
+}
+
+/** Commands of this course whose moment has come; of the own ones in a run that is shared it is kept why the last was refused. */
+function giveWhatIsDue(run: Rehearsal, hear: ((event: RehearsalEvent) => void) | undefined): void {
+  for (; given < commands.length && commands[given]!.tick <= run.tick; given++) {
+    const { command, by } = commands[given]!;
+    const problem = run.command(command, given >= heard ? hear : undefined);
+    if (given >= heard && by !== undefined && by === me) refused = problem;
+  }
+  heard = Math.max(heard, given);
 }
 
 function keep(run: Rehearsal, event: RehearsalEvent): void {
@@ -120,6 +133,24 @@ function begin({ system, drawing }: Rehearsed, seed: number): void {
   given = 0;
 }
 
+async function follow({ tick, commands: told }: Pick<Beat, 'tick' | 'commands'>, by: string, number: number) {
+  if (!rehearsal || number !== course) return undefined;
+  const run = rehearsal;
+  me = by;
+  refused = undefined;
+  commands = [...commands, ...told];
+  giveWhatIsDue(run, (event) => keep(run, event));
+  while (run.tick < tick) {
+    for (let i = 0; i < WIND_SLICE && run.tick < tick; i++) step(run);
+    report();
+    if (run.tick < tick) await new Promise((resolve) => setTimeout(resolve, 0));
+    if (number !== course) return undefined;
+  }
+  giveWhatIsDue(run, (event) => keep(run, event));
+  report();
+  return refused;
+}
+
 /** Runs a rehearsal in real time or faster; the page only asks and listens. */
 const worker = {
   /** Reports are told on that line. */
@@ -138,6 +169,12 @@ const worker = {
     pending = { samples: [recorder!.sample()], events: [], forgetAfter: -1 };
     report();
     if (recording) await worker.wind(recording.ticks);
+  },
+  /** Goes on with a run that is shared as far as it was told, and no farther; why something that `by` told cannot be done. */
+  follow(beat: Pick<Beat, 'tick' | 'commands'>, by: string, number: number): Promise<string | undefined> {
+    const done = following.then(() => follow(beat, by, number));
+    following = done;
+    return done;
   },
   play(times: number): void {
     speed = times;
@@ -182,7 +219,7 @@ const worker = {
     return {
       seed: rehearsal?.seed ?? 0,
       ticks: rehearsal?.tick ?? 0,
-      commands: commands.slice(0, given),
+      commands: commands.slice(0, given).map(({ tick, command }) => ({ tick, command })),
       hash: rehearsal?.traceHash ?? '',
     };
   },

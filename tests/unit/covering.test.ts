@@ -61,7 +61,12 @@ describe('any mishap of any rehearsal is a harm that the proof finds, and any st
   });
   /** A layout on which signals, sensors and points work in ways drawn by chance, of those that there were then; sensors of any kind on two of three. */
   const ofAnyKind = (seed: number) => {
-    const plain = withRandomPatterns(randomLayout(seed), seed, ['arrival locking', 'set routes', 'flank protection', 'position assumed']);
+    const plain = withRandomPatterns(randomLayout(seed), seed, [
+      'arrival locking',
+      'set routes',
+      'flank protection',
+      'position assumed',
+    ]);
     return seed % 3 === 0 ? plain : withRandomSensors(plain, seed);
   };
   test.each([

@@ -11,6 +11,7 @@ import type { Board } from '@/ui/state/rehearsal';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { EventList } from './event-list';
 import { FailuresNow } from './failing';
+import { RunTogether } from './run-together';
 import type { RehearsalControls } from './use-rehearsal';
 
 /** The trains, what can be told to them, the turnouts, and what has happened. */
@@ -45,6 +46,7 @@ export function OnTheLine({ run }: { run: RehearsalControls }) {
         ))}
       </ul>
       <Turnouts board={board} command={command} />
+      <RunTogether run={run} />
       {board.failures.length > 0 && (
         <PanelSection title="What fails now">
           <FailuresNow failures={board.failures} command={command} />

@@ -6,6 +6,7 @@ import { sendServer } from '@/ui/parts/ask-server';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import type { RehearsalWorker } from '@/workers/rehearsal.worker';
 import { takeReports } from './take-reports';
+import { type Together, useSharedRun } from './use-shared-run';
 
 export interface RehearsalControls {
   playing: boolean;
@@ -28,7 +29,11 @@ export interface RehearsalControls {
   /** The course so far, to keep it or to compare it. */
   recording(): Promise<(Recording & { hash: string }) | undefined>;
   worker(): Remote<RehearsalWorker> | undefined;
+  /** Several browsers can share one run. */
+  together: Together;
 }
+
+const GOES_ON = 'This run is shared, and goes on for everybody: leave it to step, to wind back or to begin anew.';
 
 /** Runs a rehearsal of the present document in a worker and keeps what the screen shows of it. */
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one run from start to stop; its commands share the worker that runs it.
@@ -65,7 +70,7 @@ export function useRehearsal(): RehearsalControls {
   }, [store]);
 
   const begin = useCallback(
-    (withSeed: number, recording?: Recording) => {
+    (withSeed: number, recording?: Recording): number => {
       setPlaying(false);
       setSeed(withSeed);
       setChecked(undefined);
@@ -75,6 +80,7 @@ export function useRehearsal(): RehearsalControls {
       remote.current
         ?.begin(course.current.number, document, withSeed, recording)
         .catch((error: unknown) => setProblem(error instanceof Error ? error.message : 'It cannot be run.'));
+      return course.current.number;
     },
     [document],
   );
@@ -86,18 +92,36 @@ export function useRehearsal(): RehearsalControls {
     store.getState().set({ recording: undefined, leftRun: undefined });
   }, [begin, document, store]);
 
+  const layout = useWorkbench((s) => s.id);
+  const together = useSharedRun({
+    layout,
+    document,
+    seed,
+    begin,
+    follow: (beat, by, number) => remote.current?.follow(beat, by, number),
+    tellProblem: setProblem,
+  });
+  const { shared, tell } = together;
+  const isAlone = () => {
+    if (shared) setProblem(GOES_ON);
+    return !shared;
+  };
+
   const halt = () => {
+    if (shared) return tell({ times: 0 });
     setPlaying(false);
     setChecked(undefined);
     void remote.current?.play(0);
   };
   return {
-    playing,
-    times,
+    playing: shared ? shared.times > 0 : playing,
+    times: shared && shared.times > 0 ? shared.times : times,
     seed,
     problem,
     checked,
+    together,
     play() {
+      if (shared) return tell({ times });
       setPlaying(true);
       setChecked(undefined);
       void remote.current?.play(times);
@@ -105,23 +129,28 @@ export function useRehearsal(): RehearsalControls {
     pause: halt,
     setTimes(next) {
       setTimesState(next);
-      if (playing) void remote.current?.play(next);
+      if (shared) {
+        if (shared.times > 0) tell({ times: next });
+      } else if (playing) void remote.current?.play(next);
     },
     step(ticks) {
+      if (!isAlone()) return;
       halt();
       void remote.current?.step(ticks);
     },
     wind(tick) {
+      if (!isAlone()) return;
       halt();
       void remote.current?.wind(tick);
     },
     restart(next = seed) {
-      begin(next);
+      if (isAlone()) begin(next);
     },
     load({ seed: its, ticks, commands }) {
-      begin(its, { seed: its, ticks, commands });
+      if (isAlone()) begin(its, { seed: its, ticks, commands });
     },
     command(command) {
+      if (shared) return tell({ command });
       /** Why a button was refused is told until something else is done, not only until it is let go. */
       const letsGo = 'on' in command && !command.on;
       if (!letsGo) setProblem(undefined);
@@ -130,7 +159,7 @@ export function useRehearsal(): RehearsalControls {
         .then((told) => (letsGo && told === undefined ? undefined : setProblem(told)));
     },
     checkOnServer() {
-      halt();
+      if (!shared) halt();
       setChecked('Running it on the server …');
       void remote.current?.recording().then(async ({ hash: mine, ...recording }) => {
         const asked = await sendServer<{ hash: string }>('POST', `/api/layouts/${store.getState().id}/replay`, {
