@@ -22,9 +22,11 @@ import {
   type SignalView,
   type Some,
   schemeFigures,
+  type TrackTurnout,
   type Trial,
   type Tried,
   type TriedFixes,
+  trackTurnouts,
   triedFixes,
   triedOnFailure,
   viewDesign,
@@ -72,10 +74,11 @@ function tryCheck(document: LayoutDocument): void {
 /** What came of a step: how the design of that version is other than the one sent last, why there is none, or that the worker has another version than the step begins at. */
 export type Checked = { version: number } & ({ view: ViewStep } | { problem: string } | { behind: true });
 
-/** The locking table, and what the prototype asks of it. */
+/** The locking table, what the prototype asks of it, and the turnouts that each track meets. */
 export interface Locking {
   rows: LockingRow[];
   checks: InterlockingCheck[];
+  turnouts: TrackTurnout[];
 }
 
 /** Compiles a document off the main thread, and tries things by hand on the last one compiled. */
@@ -114,7 +117,8 @@ const worker = {
   points: (id: string): PointsView | undefined => viewPoints(bench!.design, id),
   locking(): Locking {
     const rows = lockingTable(bench!.design);
-    return { rows, checks: interlockingChecks(bench!.design, rows) };
+    const { design } = bench!;
+    return { rows, checks: interlockingChecks(design, rows), turnouts: trackTurnouts(design, rows) };
   },
   /** Undefined where it was stopped, or where the layout is another meanwhile. */
   async proposeLocks(reached: (share: number) => void): Promise<LockProposals | undefined> {

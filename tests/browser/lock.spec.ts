@@ -4,7 +4,7 @@ import { newDocument } from '../../src/core/survey';
 import { EXAMPLES, exampleLayout } from '../../src/demo/examples';
 import { planned } from '../../src/demo/plans';
 import { smallValley } from '../../src/demo/small-valley';
-import { TRAP } from '../unit/locking-plans';
+import { LOOP, TRAP } from '../unit/locking-plans';
 import { openLayout, savedDocument, stage, watchErrors } from './open';
 
 const arrival = () => exampleLayout(EXAMPLES.find(({ id }) => id === 'arrival')!);
@@ -21,7 +21,7 @@ test('every route has its row; one that is chosen is drawn, and told with what i
   await expect(row).toContainText('T6 R');
   await expect(row).toContainText('MB, M2');
   await expect(page.locator('[data-routes]')).toHaveCount(0);
-  await row.getByRole('button').press('Enter');
+  await row.getByRole('button', { name: 'MW → M2W' }).press('Enter');
   await expect(page.locator('[data-routes] path').first()).toBeAttached();
   const panel = page.getByRole('complementary', { name: 'Reasoning' });
   await expect(panel).toContainText('T6 is proved to lie diverging');
@@ -173,4 +173,51 @@ test('what suits each turnout is tried when somebody asks, and taken in one step
   await panel.getByRole('button', { name: 'Look what suits' }).click();
   await expect(panel.getByRole('status')).toContainText('No turnout needs another lock than it has');
   expect(errors).toEqual([]);
+});
+
+test('how long points stay locked is typed in the table, and is as usual again once the cell is empty', async ({
+  page,
+}) => {
+  const id = await openLayout(page, planned({ name: 'Trap', text: TRAP }));
+  await stage(page, 'Lock');
+  const row = page.getByRole('table', { name: 'Routes' }).getByRole('row', { name: /^A → B/ });
+  const begin = () => row.getByRole('button', { name: /change how long the points from A to B stay locked/ }).click();
+  const cell = row.getByRole('textbox', { name: /How long the points from A to B stay locked/ });
+  await begin();
+  await cell.fill('ever');
+  await cell.press('Enter');
+  await expect(row.getByRole('alert')).toHaveText('Seconds, from 0 to 600');
+  await cell.fill('7.5 s');
+  await cell.press('Enter');
+  await expect(row).toContainText('7.5 s');
+  await expect(row).toContainText('Set by hand; usual is 5 s');
+  const settings = async () => (await savedDocument(page, id)).turnouts.find(({ name }) => name === 'T1')!.settings;
+  expect(await settings()).toEqual([{ pattern: 'route locking', option: 'releaseMs', value: 7500 }]);
+  await begin();
+  await cell.press('Escape');
+  await expect(cell).toBeHidden();
+  await begin();
+  await cell.fill('');
+  await cell.press('Enter');
+  await expect(row).not.toContainText('Set by hand');
+  expect(await settings()).toBeUndefined();
+});
+
+test('the turnouts of each track stand in a table of their own, and what leads aside is held at a click', async ({
+  page,
+}) => {
+  const loop = planned({ name: 'Loop', text: LOOP });
+  loop.turnouts[1]!.throwsWith = loop.turnouts[0]!.id;
+  await openLayout(page, loop);
+  await stage(page, 'Lock');
+  await page.getByRole('radio', { name: 'Turnouts' }).click();
+  const table = page.getByRole('table', { name: 'Turnouts on each track' });
+  await expect(table.getByRole('row')).toHaveCount(7);
+  const row = table.getByRole('row').filter({ hasText: /bound\s*A\s*T1/ });
+  await expect(row).toContainText('T1 throws with T2');
+  await expect(row).not.toContainText('always stop');
+  await row.getByRole('checkbox', { name: /hold whatever leads aside/ }).check();
+  await expect(row).toContainText('always stop');
+  await page.getByRole('radio', { name: 'Routes' }).click();
+  await expect(page.getByRole('table', { name: 'Routes' })).toContainText('never');
 });

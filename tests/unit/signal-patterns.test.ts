@@ -209,6 +209,31 @@ describe('authority: somebody at a post lets trains in, one at a time', () => {
     press();
     expect(rules.shows('Home'), 'on sight into track that is taken, since nobody’s sensor is asked').toBe('caution');
   });
+  test('for how long it is cleared can be chosen at the signal', () => {
+    const d = yard('stop');
+    const home = signalsOf(d).find(({ name }) => name === 'Home')!;
+    home.settings = [{ pattern: 'post', option: 'givenMs', value: 40_000 }];
+    const rules = scanning(d);
+    rules.run(20_000);
+    rules.set(manned, true);
+    rules.run(100);
+    rules.set(give(d), true);
+    rules.run(100);
+    expect(rules.until('Home', 'stop', 40_100)).toBeGreaterThan(39_500);
+  });
+  test('areas of one name on several lines are one, with one post; it shows caution only where all of them were to', () => {
+    const d = yard('caution');
+    const [area] = d.areas;
+    const shunting = { ...area!, id: 'a9', whenEmpty: 'stop' as const };
+    const posts = (all: LayoutDocument['areas']) =>
+      compileSystem({ ...d, areas: all }).posts.map(({ id, whenEmpty }) => [id, whenEmpty]);
+    expect(posts(d.areas)).toEqual([['a1', 'caution']]);
+    expect(posts([...d.areas, shunting])).toEqual([['a1', 'stop']]);
+    expect(posts([...d.areas, { ...shunting, name: 'Elsewhere' }])).toEqual([['a1', 'caution']]);
+    /** The signal stands before the second of them. */
+    const away = { ...area!, from: cm(0), to: cm(0.1) };
+    expect(posts([away, { ...area!, id: 'a9' }])).toEqual([['a1', 'caution']]);
+  });
   test('without a post a button does nothing', () => {
     const d = yard('stop');
     const rules = scanning(d);

@@ -33,5 +33,6 @@ export { type SignalView, viewSignal } from './signal-view';
 export { type SpotPlace, spotPlace } from './spot-place';
 export { type StandsAt, standsAt, worstOn } from './stands-at';
 export { blockOfStart, startBehind, startIn } from './start-place';
+export { type TrackTurnout, trackTurnouts } from './track-turnouts';
 export { Bench, type Trial, type Tried, tryByHand } from './trial';
 export { sayTogether, type TriedFix, type TriedFixes, triedFixes } from './tried-fixes';

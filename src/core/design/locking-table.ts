@@ -58,6 +58,8 @@ export interface LockingRow {
   points: { motor: string; name: string; position: TurnoutPosition }[];
   /** Points beside it that have to lie so. */
   beside: LockingRow['points'];
+  /** The points on it, as they were surveyed, each once. */
+  over: string[];
   /** Blocks that have to read free. */
   free: Thing[];
   /** Whatever else is asked for. */
@@ -155,6 +157,7 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
       never: isAlways(names.go(named)) === 0,
       points: lying.filter((one) => !isBeside(one)),
       beside: lying.filter(isBeside),
+      over: [...new Set(over.map((motor) => partition.graph.points[motor.points]!.id))],
       free,
       also: [...new Set(rest.filter(({ op }) => op !== 'false').map((part) => teller.say(part)))],
       besides: ways[nth]!.slice(1).map((way) => way.map((part) => teller.say(part)).join(', and ')),

@@ -101,7 +101,7 @@ export function schemeFigures(document: LayoutDocument): SchemeFigures {
     undecided: areas.filter(({ admits }) => admits === undefined).map(({ name }) => name),
     ways: new Set(areas.flatMap(({ admits }) => admits ?? [])).size,
     aspects: new Set(signals.flatMap(({ system }) => systemOf(document, system).aspects.map(({ id }) => id))).size,
-    calls: areas.filter(({ admits }) => admits && ADMISSIONS[admits].post).length,
+    calls: new Set(areas.flatMap(({ name, admits }) => (admits && ADMISSIONS[admits].post ? [name] : []))).size,
     unsafe: findings.filter(({ severity, accepted }) => severity === 'unsafe' && accepted === undefined).length,
   };
 }

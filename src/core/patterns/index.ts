@@ -9,6 +9,7 @@ export { assumedPosition, isPositionAssumed } from './assumed-position';
 export { unspokenAtFirst } from './caution-at-first';
 export { contactLoads } from './contact-loads';
 export { foulingBlocks, holdingBlocks, isWatched } from './detector-locking';
+export { divergingHeld } from './diverging-held';
 export { type Flank, type FlankGuard, flanksOf } from './flank';
 export { flankProtection, guardsOf, liesFor } from './flank-protection';
 export { besidesOf, expectedOf, needsOf, type PutTerm } from './gather';

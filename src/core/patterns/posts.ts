@@ -1,20 +1,33 @@
-import { ADMISSIONS } from '../kinds';
+import { ADMISSIONS, type EmptyPostId } from '../kinds';
 import { and, type Expr, name, not, or, previous } from '../logic';
 import { conflictsOf, type SignalReading } from '../signals';
 import type { Area, Signal } from '../survey';
 import { byScheme } from './by-scheme';
 import * as names from './names';
-import type { Pattern } from './pattern';
+import type { Pattern, PatternOption } from './pattern';
 import type { Scheme } from './scheme';
+import { optionOf } from './setting-of';
 
 /** A signal that was cleared by a button falls back after so long; common practice, no source. */
 export const GIVEN_FOR_MS = 15_000;
+
+const ID = 'post';
+const GIVEN: PatternOption = {
+  pattern: ID,
+  option: 'givenMs',
+  at: 'signal',
+  says: 'Cleared from its post it falls back after, in seconds',
+  least: 1000,
+  most: 600_000,
+  does: (scheme, id) => postsOf(scheme).some(({ readings }) => readings.some(({ signal }) => signal.id === id)),
+  usual: () => GIVEN_FOR_MS,
+};
 
 /** Where somebody lets trains in: the post, with what its signals show while nobody is there. */
 export interface Post {
   id: string;
   name: string;
-  whenEmpty: 'caution' | 'stop';
+  whenEmpty: EmptyPostId;
   readings: SignalReading[];
 }
 
@@ -22,13 +35,16 @@ export interface Post {
 export const [AUTHORITY, PERMISSION] = ['authority', 'by permission'];
 const isWorked = ({ patterns = [] }: Signal): boolean => patterns.includes(AUTHORITY) || patterns.includes(PERMISSION);
 
-/** The posts of a layout: of each area whose operator lets trains in, and one for all signals that stand before none. */
+/** The posts of a layout: of each area whose operator lets trains in, and one for all signals that stand before none. Areas of one name are one, on several lines. */
 export const postsOf = byScheme(({ document, partition, readings }: Scheme): Post[] => {
   const posts = new Map<string, Post>();
   for (const reading of readings) {
     if (!isWorked(reading.signal)) continue;
     const area = areaBeyond(document.areas, partition, reading);
-    const { id, name: called, whenEmpty = 'stop' } = area ?? { id: 'post', name: '' };
+    const parts = area ? document.areas.filter(({ name, admits }) => name === area.name && hasPost(admits)) : [];
+    const { id, name: called } = parts[0] ?? { id: 'post', name: '' };
+    const clears = parts.length > 0 && parts.every((part) => part.whenEmpty === 'caution');
+    const whenEmpty = clears ? 'caution' : 'stop';
     const post = posts.get(id) ?? { id, name: called, whenEmpty, readings: [] };
     post.readings.push(reading);
     if (!area) post.name = post.readings.map(({ signal }) => signal.name).join(', ');
@@ -37,9 +53,11 @@ export const postsOf = byScheme(({ document, partition, readings }: Scheme): Pos
   return [...posts.values()];
 });
 
+const hasPost = (admits: Area['admits']): boolean => admits !== undefined && ADMISSIONS[admits].post === true;
+
 /** The area with a post into which the signal lets trains, or in which it stands. */
 function areaBeyond(areas: readonly Area[], partition: Scheme['partition'], reading: SignalReading): Area | undefined {
-  const withPost = areas.filter(({ admits }) => admits && ADMISSIONS[admits].post);
+  const withPost = areas.filter(({ admits }) => hasPost(admits));
   const first = reading.routes.flatMap(({ blocks }) => blocks.slice(0, 1).map(({ piece }) => partition.pieces[piece]!));
   const covers = ({ line, from, to }: Area, at: { line: string; from: number; to: number }) =>
     at.line === line && at.to > from.tenthUm && at.from < to.tenthUm;
@@ -72,7 +90,8 @@ const goneFirst = (scheme: Scheme, reading: SignalReading): Expr[] =>
  * after a set time, or once the train has been noticed beyond it. Nothing that conflicts is cleared before, and nothing while it lasts.
  */
 export const post: Pattern = {
-  id: 'post',
+  id: ID,
+  options: [GIVEN],
   general(scheme, _, book) {
     for (const [index, post] of postsOf(scheme).entries())
       book.input(['post', index], names.manned(post), 'bool', {
@@ -110,7 +129,7 @@ export const post: Pattern = {
     book.rule(
       names.givenFor(signal),
       'bool',
-      { op: 'TP', in: pressed, ms: GIVEN_FOR_MS, starts: false },
+      { op: 'TP', in: pressed, ms: optionOf(scheme, GIVEN, signal), starts: false },
       {
         about: signal.id,
         yes: `The button of ${signal.name} was pressed a moment ago`,

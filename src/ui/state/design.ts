@@ -14,6 +14,7 @@ import type {
   SignalProposal,
   SignalView,
   Some,
+  TrackTurnout,
   Trial,
   Tried,
   TriedFixes,
@@ -63,8 +64,8 @@ export interface DesignSlice {
   lookUpSignal?: (id: string) => Promise<SignalView | undefined>;
   /** What holds the motors of points. */
   lookUpPoints?: (id: string) => Promise<PointsView | undefined>;
-  /** The locking table: a row for each route; and what the prototype asks of it. */
-  lockingTable?: () => Promise<{ rows: LockingRow[]; checks: InterlockingCheck[] }>;
+  /** The locking table: a row for each route; what the prototype asks of it; and the turnouts that each track meets. */
+  lockingTable?: () => Promise<{ rows: LockingRow[]; checks: InterlockingCheck[]; turnouts: TrackTurnout[] }>;
   /** All rules of somebody’s own. */
   ownRules?: () => Promise<OwnRuleRow[]>;
   /** The rules about a thing, to be changed; what a changed text of them does; and what they are now. */

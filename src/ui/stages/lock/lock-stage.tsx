@@ -23,7 +23,10 @@ export function LockStage() {
     store.getState().set({ routes: next && { route: next.track } });
   };
   return (
-    <DesignStage lanes={NO_LANES} foot={<LockingTable rows={rows} chosen={row?.id} onChoose={choose} />}>
+    <DesignStage
+      lanes={NO_LANES}
+      foot={<LockingTable rows={rows} turnouts={found?.turnouts ?? NO_LANES} chosen={row?.id} onChoose={choose} />}
+    >
       {rows && row ? (
         <Panel title="Reasoning" subject={`${row.signal.name} → ${row.exit}`} onClose={() => choose(undefined)}>
           <RouteReasons row={row} rows={rows} onChoose={choose} />

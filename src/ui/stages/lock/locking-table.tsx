@@ -1,25 +1,34 @@
 'use client';
 import { createColumnHelper } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
-import type { LockingRow } from '@/core/design';
+import type { LockingRow, TrackTurnout } from '@/core/design';
 import { signalsOf, systemOf } from '@/core/survey';
 import { DataTable } from '@/ui/parts/data-table';
+import { OneOf } from '@/ui/parts/one-of';
 import { Term } from '@/ui/parts/term';
 import { AspectLamps, aspectOf } from '@/ui/sheet/signal-head';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { KeepsCell } from './keeps-cell';
 import { PrintTable } from './print-table';
 import { saveTable } from './save-table';
-import { conflictsOf, flankOf, freeOf, keepsOf, pointsOf, releaseOf, routeOf } from './say-row';
+import { conflictsOf, flankOf, freeOf, pointsOf, releaseOf, routeOf } from './say-row';
+import { TrackTurnouts } from './track-turnouts';
 
+const ROWS = [
+  { value: 'routes', says: 'Routes' },
+  { value: 'turnouts', says: 'Turnouts' },
+] as const;
 const COLUMN = createColumnHelper<LockingRow>();
 
 /** Every route beneath the sheet: what it needs, what it excludes, and when it lets go. */
 export function LockingTable({
   rows,
+  turnouts,
   chosen,
   onChoose,
 }: {
   rows: LockingRow[] | undefined;
+  turnouts: TrackTurnout[];
   chosen: string | undefined;
   onChoose: (row: LockingRow) => void;
 }) {
@@ -27,6 +36,7 @@ export function LockingTable({
   const name = useWorkbench((s) => s.document.name);
   const [filter, setFilter] = useState('');
   const [printing, setPrinting] = useState(false);
+  const [by, setBy] = useState<'routes' | 'turnouts'>('routes');
   const columns = useColumns(rows, chosen, onChoose);
   const pointAt = (row: LockingRow | undefined) => {
     const shown = row ?? rows?.find(({ id }) => id === chosen);
@@ -46,6 +56,7 @@ export function LockingTable({
             ? 'Working it out …'
             : `${rows.length} ${rows.length === 1 ? 'route' : 'routes'}; N straight, R diverging`}
         </output>
+        <OneOf joined label="A row for each" value={by} options={ROWS} onChange={setBy} />
         <input
           type="search"
           aria-label="Only rows with"
@@ -71,6 +82,8 @@ export function LockingTable({
           <p className="py-3 text-ink2">
             A route begins at a signal. Place one in Signal, and every way that its trains can take has a row here.
           </p>
+        ) : by === 'turnouts' ? (
+          <TrackTurnouts turnouts={turnouts} filter={filter} />
         ) : (
           <DataTable
             label="Routes"
@@ -206,7 +219,7 @@ function useColumns(rows: LockingRow[] | undefined, chosen: string | undefined, 
         enableSorting: false,
         cell: ({ row: { original } }) => (
           <>
-            {keepsOf(original)}
+            <KeepsCell key={original.keepsMs} row={original} />
             <ChangedMark says={original.changed.keeps} />
           </>
         ),

@@ -1,11 +1,12 @@
 'use client';
 import type { LockingRow } from '@/core/design';
-import { names } from '@/core/patterns';
+import { flankProtection, names } from '@/core/patterns';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Fold } from '@/ui/parts/fold';
 import { Answer } from '@/ui/reasoning/answer';
 import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
+import { useEdit } from '@/ui/reasoning/selection-parts';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { isGuarded, keepsOf, routeOf } from './say-row';
 
@@ -138,11 +139,30 @@ function FlankOf({ row: { flank } }: { row: LockingRow }) {
                 says
               )}
               <span className="sr-only"> at {at.name}</span>
+              {about && by !== 'signal' && <Guards motor={about} on={by === 'points'} />}
             </li>
           )),
         )}
       </ul>
     </PanelSection>
+  );
+}
+
+/** Lets points guard the routes beside them, or no longer. */
+function Guards({ motor, on }: { motor: string; on: boolean }) {
+  const edit = useEdit();
+  const points = useWorkbench((s) =>
+    [...s.document.turnouts, ...s.document.crossings].find(({ id }) => motor === id || motor.startsWith(`${id}:`)),
+  );
+  if (!points) return null;
+  return (
+    <button
+      type="button"
+      className="button my-1 block py-0.5"
+      onClick={() => edit({ do: 'use pattern', id: points.id, pattern: flankProtection.id, on: !on })}
+    >
+      {on ? `${points.name} need not guard` : `Let ${points.name} guard the routes beside it`}
+    </button>
   );
 }
 

@@ -81,14 +81,16 @@ function Posts() {
   const { areas, people = 1 } = useWorkbench((s) => s.document);
   const posts = areas.filter(({ admits }) => admits && ADMISSIONS[admits].post);
   if (posts.length === 0) return null;
-  const empty = Math.max(0, posts.length - people);
+  const count = new Set(posts.map(({ name }) => name)).size;
+  const empty = Math.max(0, count - people);
   const open = posts.filter(({ whenEmpty }) => whenEmpty === undefined);
   return (
     <p className={open.length > 0 ? 'mt-1 text-warn' : 'mt-1 text-ink2'}>
-      {posts.length === 1 ? 'There is 1 post' : `There are ${posts.length} posts`}
+      {count === 1 ? 'There is 1 post' : `There are ${count} posts`}
       {empty > 0 ? `, of which ${empty} ${empty === 1 ? 'is' : 'are'} empty with ${people} at the layout.` : '.'}
       {open.length > 0 &&
         ` Choose what ${open.map(({ name }) => name).join(', ')} ${open.length === 1 ? 'shows' : 'show'} while nobody is there.`}
+      {count < posts.length && ' Areas of one name are one area on several lines, with one post.'}
     </p>
   );
 }
