@@ -1,4 +1,4 @@
-import { type Consist, consistOf } from '../detection';
+import { type Consist, consistOf, unseenOf, watchedFrom } from '../detection';
 import type { Finding } from '../findings';
 import { fromMm, showLength, type TenthUm } from '../measure';
 import { type Arrival, arrivalsOf, type Scheme } from '../patterns';
@@ -44,7 +44,8 @@ function trainsTooLong(
   const show = (length: TenthUm) => showLength(length, document.shownUnit);
   return arrival.motors.flatMap((motor): Finding<Edit>[] => {
     const room = roomBehind(scheme, arrival, motor);
-    const long = trains.filter(({ consist }) => fromMm(consist.lengthMm) > room);
+    const watched = Math.min(...partition.graph.points[motor.points]!.ports.map((leg) => watchedFrom(partition, leg)));
+    const long = trains.filter(({ consist }) => fromMm(consist.lengthMm) > room && isHidden(scheme, consist, watched));
     if (long.length === 0) return [];
     const longest = long.reduce((a, b) => (b.consist.lengthMm > a.consist.lengthMm ? b : a));
     const mark = arrival.mark!.name;
@@ -64,6 +65,12 @@ function trainsTooLong(
       },
     ];
   });
+}
+
+/** Whether a part of a train that no detector sees reaches from points to where the track beside them is no longer watched: else its detectors hold them anyway. */
+function isHidden({ document }: Scheme, consist: Consist, watched: TenthUm): boolean {
+  const { all, blindMm } = unseenOf(document, consist);
+  return all || fromMm(blindMm) > watched;
 }
 
 /** Whether some points, by their id, stay locked until a train has arrived clear of them, whichever way it takes over them, and it does not begin there. */
