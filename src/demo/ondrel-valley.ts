@@ -14,6 +14,7 @@ export function ondrelValley(): LayoutDocument {
   undercroftShed(d);
   quarryWagons(d);
   pellDockQuay(d);
+  marrowickArrivals(d);
   branchBySpots(d);
   decisions(d);
   mainLineSignals(d);
@@ -103,7 +104,9 @@ function skerrinLoop(d: LayoutDocument): void {
   block(d, 'SKL', 'sk', 420);
 }
 
-/** A track across the lead of Undercroft 3, with a slip that reaches it from either side. */
+const setByPeople = (one: Feature): Feature => ({ ...(one as object), patterns: ['set routes'] }) as Feature;
+
+/** A track across the lead of Undercroft 3, with a slip that reaches it from either side: somebody sets each route over the slip from the shed and the coal road. */
 function undercroftShed(d: LayoutDocument): void {
   d.lines.push({ id: 'us', name: 'Undercroft shed', length: cm(150), drawing: undefined });
   d.crossings.push({
@@ -119,8 +122,8 @@ function undercroftShed(d: LayoutDocument): void {
   d.features.push(
     gap('g29', 'us', 54),
     gap('g30', 'us', 86),
-    signal('US1E', 'us', 54, 'up'),
-    signal('US2W', 'us', 86, 'down'),
+    setByPeople(signal('US1E', 'us', 54, 'up')),
+    setByPeople(signal('US2W', 'us', 86, 'down')),
     { id: 'x5', kind: 'buffer', line: 'us', at: cm(0), certainty: 'fixed' },
     { id: 'x6', kind: 'buffer', line: 'us', at: cm(150), certainty: 'fixed' },
   );
@@ -160,6 +163,16 @@ function pellDockQuay(d: LayoutDocument): void {
     comesIn: 'goods, when somebody has looked',
     leavesOut: 'No signal outwards: the shunter calls the train out.',
   });
+}
+
+/** The turnout to Pell Dock stays locked until a train has arrived beyond it: a spot tells of that at the end of each block to which it leads. */
+function marrowickArrivals(d: LayoutDocument): void {
+  d.turnouts = d.turnouts.map((one) => (one.name === 'T8' ? { ...one, patterns: ['arrival locking'] } : one));
+  d.sensors.push(
+    sensor('MA1', 'optical', 'main', 692),
+    sensor('MA2', 'optical', 'pd', 112),
+    sensor('MA3', 'optical', 'main', 308),
+  );
 }
 
 /** What is protected and what is not, and what runs in an hour of an evening with two people. */

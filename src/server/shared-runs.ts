@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { type Beat, type Command, type Member, type Opening, SharedRun, sharedText } from '@/core/simulation';
+import { sharedText } from '@/core/design';
+import { type Beat, type Command, type Member, type Opening, SharedRun } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 

@@ -28,6 +28,7 @@ export {
 export { type Room, roomForTrains } from './room-for-trains';
 export type { RuleOf, RulesAbout, RulesRead, TextFault } from './rule-desk';
 export { costOf, type SchemeFigures, schemeFigures } from './scheme-figures';
+export { sharedText } from './shared-text';
 export { type SignalPlace, sightMm, signalPlace } from './signal-place';
 export { type SignalView, viewSignal } from './signal-view';
 export { type SpotPlace, spotPlace } from './spot-place';

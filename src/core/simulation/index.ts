@@ -32,6 +32,6 @@ export {
   tickSeconds,
 } from './rehearsal-frame';
 export { firstDifference, type RunSummary, summariseRun } from './run-summary';
-export { type Beat, type Member, type Opening, type SharedCommand, SharedRun, sharedText } from './shared-run';
+export { type Beat, type Member, type Opening, type SharedCommand, SharedRun } from './shared-run';
 export { type SpokenEvent, spokenEvent } from './spoken-event';
 export { freeOf, slotOf, type Telling, takenOf, tellingsOf } from './tell-direction';

@@ -1,5 +1,4 @@
 import type { Post } from '../patterns';
-import { type LayoutDocument, writeDocumentText } from '../survey';
 import type { Command, TimedCommand } from './commands';
 import { TICK_MS } from './rehearsal';
 
@@ -29,9 +28,6 @@ export interface Opening extends Beat {
   document: string;
   seed: number;
 }
-
-/** What a run is of, as text: whoever has the same runs the same. In which unit lengths are shown is everybody’s own. */
-export const sharedText = (document: LayoutDocument): string => writeDocumentText({ ...document, shownUnit: 'cm' });
 
 /** A run ends after so long. */
 const LONGEST_TICKS = 3_600_000 / TICK_MS;

@@ -1,6 +1,7 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { type Beat, type Command, type Member, type Opening, sharedText } from '@/core/simulation';
+import { sharedText } from '@/core/design';
+import type { Beat, Command, Member, Opening } from '@/core/simulation';
 import type { LayoutDocument } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
 
