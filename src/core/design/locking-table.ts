@@ -5,11 +5,14 @@ import {
   arrivalsOf,
   type FlankGuard,
   flanksOf,
+  type Guard,
   guardsOf,
   type NamedRoute,
   names,
   OWN,
+  overlapOf,
   pointsOf,
+  rivalsIn,
   routeLocking,
   type Scheme,
 } from '../patterns';
@@ -62,6 +65,8 @@ export interface LockingRow {
   over: string[];
   /** Blocks that have to read free. */
   free: Thing[];
+  /** Blocks beyond its end that are kept free for it. */
+  overlap: Thing[];
   /** Whatever else is asked for. */
   also: string[];
   /** Each of these alone clears it, whatever else is asked for. */
@@ -108,6 +113,18 @@ function sorted(
   return { points, free, rest };
 }
 
+/** The overlap at the end of a route, in blocks through which it does not run itself. */
+function overlapAt(scheme: Scheme, { route: { ending, blocks } }: NamedRoute): Thing[] {
+  const overlaps = ending.kind === 'signal' ? overlapOf(scheme, { index: ending.signal }) : [];
+  const own = new Set(blocks.map(({ block }) => block));
+  return [...new Set(overlaps.map(({ block }) => block))]
+    .filter((block) => !own.has(block))
+    .map((block) => {
+      const { id, name } = scheme.partition.blocks[block]!;
+      return { id, name };
+    });
+}
+
 /** How long each of some motors stays locked after a signal was put back, the shortest; undefined where nothing keeps one of them. */
 function keepsMs(teller: Teller, over: readonly Motor[]): number | undefined {
   const kept = over.flatMap((motor) => {
@@ -115,6 +132,30 @@ function keepsMs(teller: Teller, over: readonly Motor[]): number | undefined {
     return rule?.op === 'TOF' ? [rule.ms] : [];
   });
   return kept.length > 0 && kept.length === over.length ? Math.min(...kept) : undefined;
+}
+
+/** How the points of each route are let go: by the blocks that hold them, by an arrival; and so those that guard it. */
+function releasing(scheme: Scheme, teller: Teller, byOccupied: ReadonlyMap<string, Thing>) {
+  const { partition } = scheme;
+  const marks = new Map(arrivalsOf(scheme).flatMap(({ route, mark }) => (mark ? [[route, mark.name] as const] : [])));
+  const heldBy = partition.graph.motors.map((motor) => {
+    const lock = teller.ruleOf(names.locked(motor))?.expr;
+    return new Set((lock ? anyOf(lock) : []).flatMap((part) => (part.op === 'name' ? [part.name] : [])));
+  });
+  const holding = heldBy.map((held) => [...held].flatMap((name) => byOccupied.get(name)?.name ?? []));
+  return (named: NamedRoute, over: readonly Motor[], guards: readonly Guard[]): LockingRow['release'] => [
+    ...over.map(({ id: motor, name, index }) => ({
+      motor,
+      name,
+      blocks: holding[index]!,
+      ...(heldBy[index]!.has(names.underWay(named)) && { arrival: marks.get(named)! }),
+    })),
+    ...guards.map(({ motor: { id: motor, name, index }, flank }) => ({
+      motor,
+      name,
+      blocks: [...new Set([...holding[index]!, ...flank.blocks.map((block) => partition.blocks[block]!.name)])],
+    })),
+  ];
 }
 
 /** The locking table of a layout, a row for each route of each signal. */
@@ -135,16 +176,12 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
   );
   const byPoints = new Map(motors.map((motor) => [names.points(motor), motor]));
   const byOccupied = new Map(partition.blocks.map((block) => [names.occupied(block), block]));
-  const marks = new Map(arrivalsOf(scheme).flatMap(({ route, mark }) => (mark ? [[route, mark.name] as const] : [])));
-  const heldBy = motors.map((motor) => {
-    const lock = teller.ruleOf(names.locked(motor))?.expr;
-    return new Set((lock ? anyOf(lock) : []).flatMap((part) => (part.op === 'name' ? [part.name] : [])));
-  });
-  const holding = heldBy.map((held) => [...held].flatMap((name) => byOccupied.get(name)?.name ?? []));
+  const release = releasing(scheme, teller, byOccupied);
   return routes.map((named, nth): LockingRow => {
     const { reading, route, id, to } = named;
     const { points: lying, free, rest } = sorted(ways[nth]![0] ?? [], named, byPoints, byOccupied);
     const over = route.conditions.map(({ motor }) => motors[motor]!);
+    const beyond = overlapAt(scheme, named);
     const guards = guardsOf(scheme, named).filter(({ motor }) => !over.includes(motor));
     const isBeside = (lying: { motor: string }) => guards.some(({ motor }) => motor.id === lying.motor);
     return {
@@ -158,26 +195,15 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
       points: lying.filter((one) => !isBeside(one)),
       beside: lying.filter(isBeside),
       over: [...new Set(over.map((motor) => partition.graph.points[motor.points]!.id))],
-      free,
+      free: free.filter((one) => !beyond.some(({ id: block }) => block === one.id)),
+      overlap: beyond,
       also: [...new Set(rest.filter(({ op }) => op !== 'false').map((part) => teller.say(part)))],
       besides: ways[nth]!.slice(1).map((way) => way.map((part) => teller.say(part)).join(', and ')),
       flank: flankCells(scheme, named),
       conflicts: conflicts[nth]!,
       keepsMs: keepsMs(teller, over),
       changed: changedOf(scheme, teller, named, over),
-      release: [
-        ...over.map(({ id: motor, name, index }) => ({
-          motor,
-          name,
-          blocks: holding[index]!,
-          ...(heldBy[index]!.has(names.underWay(named)) && { arrival: marks.get(named)! }),
-        })),
-        ...guards.map(({ motor: { id: motor, name, index }, flank }) => ({
-          motor,
-          name,
-          blocks: [...new Set([...holding[index]!, ...flank.blocks.map((block) => partition.blocks[block]!.name)])],
-        })),
-      ],
+      release: release(named, over, guards),
       track: stretchesOf(
         partition,
         route.track.map(({ piece }) => piece),
@@ -223,6 +249,10 @@ function sayConflict(scheme: Scheme, one: NamedRoute, two: NamedRoute, conflict:
       return `${first} and ${second} both run over ${where}.`;
     case 'fouling':
       return `${first} and ${second} come too near to each other, or cross: ${where}.`;
+    case 'overlap': {
+      const [to, through] = rivalsIn(scheme).get(one)?.includes(two) ? [one, two] : [two, one];
+      return `${routeName(through)} runs through the overlap of ${to.to}, which is kept free for ${routeName(to)}.`;
+    }
     case 'block':
       return `${first} and ${second} lead into ${partition.blocks[block!]!.name} by different tracks, ${isDetected(scheme, block!) ? 'and its detector cannot tell them apart' : 'and one train at a time may hold it'}.`;
   }

@@ -151,6 +151,11 @@ export const GLOSSARY = {
     engineer: 'control table',
     code: 'lockingTable',
   },
+  overlap: {
+    means: 'The track beyond a signal at stop that is kept free in case a train stops too late.',
+    word: 'overlap',
+    code: 'overlap',
+  },
   flank: {
     means: 'Points or a signal that keep others from running into the side of a route.',
     word: 'flank protection',

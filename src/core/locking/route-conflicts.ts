@@ -1,7 +1,7 @@
 import type { Partition } from '../detection';
 import type { TenthUm } from '../measure';
 import type { NamedRoute, Scheme } from '../patterns';
-import { groupOf, guardsOf } from '../patterns';
+import { groupOf, guardsOf, rivalsIn } from '../patterns';
 import type { TurnoutPosition } from '../survey';
 import type { EdgeStretch } from '../track';
 
@@ -16,9 +16,10 @@ export interface Stretch {
  * Why two routes of different signals must not be cleared at once. The first reason that holds, in this order:
  * `points`, one motor, or motors that throw together, must lie both ways; `head-on`, they run over the same track towards each other;
  * `same track`, they run over it the same way; `fouling`, the track of one lies within the clearance of the other's; `flank`, points that guard one,
- * or both, must lie both ways; `block`, both lead into one block by different tracks, and one detector cannot tell them apart.
+ * or both, must lie both ways; `block`, both lead into one block by different tracks, and one detector cannot tell them apart; `overlap`, one runs
+ * through the block that is kept free beyond the end of the other.
  */
-export type ConflictReason = 'points' | 'head-on' | 'same track' | 'fouling' | 'flank' | 'block';
+export type ConflictReason = 'points' | 'head-on' | 'same track' | 'fouling' | 'flank' | 'block' | 'overlap';
 
 export interface RouteConflict {
   /** Numbers of routes (`routesIn`), the lower first. */
@@ -75,13 +76,21 @@ export function routeConflicts(scheme: Scheme): RouteConflict[] {
     for (const block of blocks) share(`block ${block}`, route);
     for (const pair of new Set([...zones].map((zone) => zone >> 1))) share(`pair ${pair}`, route);
   });
-  return [...rivals]
+  const numberOf = new Map(routes.map((route, nth) => [route, nth]));
+  const overlapping = new Set<number>();
+  for (const [one, others] of rivalsIn(scheme))
+    for (const other of others) {
+      const [low, high] = [numberOf.get(one)!, numberOf.get(other)!].sort((a, b) => a - b) as [number, number];
+      overlapping.add(low * routes.length + high);
+    }
+  return [...new Set([...rivals, ...overlapping])]
     .sort((a, b) => a - b)
     .flatMap((key): RouteConflict[] => {
       const [one, two] = [Math.floor(key / routes.length), key % routes.length];
       if (routes[one]!.reading === routes[two]!.reading) return [];
       const found = reasonOf(scheme, needs[one]!, needs[two]!);
-      return found ? [{ one, two, ...found }] : [];
+      if (found) return [{ one, two, ...found }];
+      return overlapping.has(key) ? [{ one, two, reason: 'overlap', where: [] }] : [];
     });
 }
 

@@ -31,7 +31,7 @@ export const isWatched = (scheme: Scheme, motor: Motor): boolean =>
   holdingBlocks(scheme, motor).some((block) => isWatchedBlock(scheme, block));
 
 /** The block in which the blades of each points lie. */
-const blockOfPoints = byScheme(({ partition }): number[] => {
+export const blockOfPoints = byScheme(({ partition }): number[] => {
   const found: number[] = [];
   for (const { index, points } of partition.blocks) for (const node of points) found[node] = index;
   return found;

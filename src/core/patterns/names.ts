@@ -33,6 +33,7 @@ export const go = ({ reading: { signal }, id }: OfSignal) => `go.${signal.id}.${
 export const free = ({ reading: { signal }, id }: OfSignal) => `free.${signal.id}.${id}`;
 export const underWay = ({ reading: { signal }, id }: OfSignal) => `underway.${signal.id}.${id}`;
 export const release = ({ reading: { signal }, id }: OfSignal) => `release.${signal.id}.${id}`;
+export const overlapHeld = ({ id }: Thing) => `overlap.${id}`;
 export const routeButton = ({ reading: { signal }, id }: OfSignal) => `button.${signal.id}.${id}`;
 export const routeSet = ({ reading: { signal }, id }: OfSignal) => `set.${signal.id}.${id}`;
 export const cancel = ({ id }: Thing) => `cancel.${id}`;

@@ -13,6 +13,7 @@ import { detectorLocking } from './detector-locking';
 import { divergingHeld } from './diverging-held';
 import { flankProtection } from './flank-protection';
 import { occupancy } from './occupancy';
+import { overlap } from './overlap';
 import { panelLamp } from './panel-lamp';
 import type { Pattern } from './pattern';
 import { permission } from './permission';
@@ -50,6 +51,7 @@ export const PATTERNS: readonly Pattern[] = [
   detectorLocking,
   routeLocking,
   flankProtection,
+  overlap,
   arrivalLocking,
   trafficDirection,
   stopSection,

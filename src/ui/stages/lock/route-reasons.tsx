@@ -3,6 +3,7 @@ import type { LockingRow } from '@/core/design';
 import { flankProtection, names } from '@/core/patterns';
 import { CheckBox } from '@/ui/parts/check-box';
 import { Fold } from '@/ui/parts/fold';
+import { Term } from '@/ui/parts/term';
 import { Answer } from '@/ui/reasoning/answer';
 import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
@@ -20,7 +21,7 @@ export function RouteReasons({
   rows: readonly LockingRow[];
   onChoose: (row: LockingRow) => void;
 }) {
-  const { signal, exit, points, beside, free, also, besides, never } = row;
+  const { signal, exit, points, beside, free, overlap, also, besides, never } = row;
   const leads = row.id.slice(signal.id.length + 1);
   return (
     <>
@@ -53,6 +54,12 @@ export function RouteReasons({
             {free.map(({ id, name }) => (
               <li key={id}>
                 <SelectThing id={id}>{name}</SelectThing> reads free
+              </li>
+            ))}
+            {overlap.map(({ id, name }) => (
+              <li key={id}>
+                <SelectThing id={id}>{name}</SelectThing>, beyond {exit}, reads free: the{' '}
+                <Term word="overlap">overlap</Term>
               </li>
             ))}
             {also.map((says) => (

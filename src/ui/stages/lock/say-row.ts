@@ -6,7 +6,9 @@ export const routeOf = ({ signal, exit }: LockingRow): string => `${signal.name}
 export const pointsOf = ({ points }: LockingRow): string[] =>
   points.map(({ name, position }) => `${name} ${position === 'straight' ? 'N' : 'R'}`);
 
-export const freeOf = ({ free }: LockingRow): string => free.map(({ name }) => name).join(', ');
+/** Blocks that must be free, with those of its overlap. */
+export const freeOf = ({ free, overlap }: LockingRow): string =>
+  [...free.map(({ name }) => name), ...overlap.map(({ name }) => `${name} beyond`)].join(', ');
 
 /** Whether something holds others off at a side. */
 export const isGuarded = (by: LockingRow['flank'][number]['guards'][number]['by']): boolean =>
