@@ -169,9 +169,9 @@ function pellDockQuay(d: LayoutDocument): void {
 function marrowickArrivals(d: LayoutDocument): void {
   d.turnouts = d.turnouts.map((one) => (one.name === 'T8' ? { ...one, patterns: ['arrival locking'] } : one));
   d.sensors.push(
-    sensor('MA1', 'optical', 'main', 692),
-    sensor('MA2', 'optical', 'pd', 112),
-    sensor('MA3', 'optical', 'main', 308),
+    sensor('MA1', 'optical', 'main', 678),
+    sensor('MA2', 'optical', 'pd', 100),
+    sensor('MA3', 'optical', 'main', 324),
   );
 }
 

@@ -3,6 +3,7 @@ import {
   type AspectMatrix,
   Bench,
   checkDesign,
+  comparePoints,
   type FailRow,
   type FailureFixes,
   type InterlockingCheck,
@@ -12,6 +13,7 @@ import {
   lockingTable,
   type OwnRuleRow,
   ownRuleList,
+  type PointsDivision,
   type PointsView,
   proposeLocks,
   proposeSignals,
@@ -158,6 +160,10 @@ const worker = {
     return triedOnFailure(followed.document!, fixes, property, steered);
   },
   figuresOf: (of: LayoutDocument): SchemeFigures => schemeFigures(of),
+  comparePoints(wishes: DivideWishes): PointsDivision[] {
+    restoreSoon();
+    return comparePoints(bench!.design.scheme.document, wishes);
+  },
   suggest: (wishes: DivideWishes): Suggestion => suggestGaps(bench!.design.scheme.document, wishes),
   /** Undefined where another text is to be read before this one is, or none at all any more. */
   readText: (text: string, reached: (share: number) => void): Promise<SurveyReading | undefined> =>

@@ -221,3 +221,16 @@ test('the turnouts of each track stand in a table of their own, and what leads a
   await page.getByRole('radio', { name: 'Routes' }).click();
   await expect(page.getByRole('table', { name: 'Routes' })).toContainText('never');
 });
+
+test('points in blocks and in sections of their own are divided both ways, side by side', async ({ page }) => {
+  const d = planned({ name: 'Loop', text: LOOP });
+  d.features = d.features.filter(({ kind }) => kind !== 'gap' && kind !== 'signal');
+  d.sensors = [];
+  d.blocks = [];
+  await openLayout(page, d);
+  await stage(page, 'Detect');
+  await page.getByRole('button', { name: 'Compare both' }).click();
+  const table = page.getByRole('table', { name: 'Points in sections of their own and in blocks' });
+  await expect(table.getByRole('row', { name: /^Locked while a train waits/ })).toContainText('T1, T2');
+  await expect(table.getByRole('row', { name: /^Gaps/ }).getByRole('cell')).toHaveCount(2);
+});

@@ -3,6 +3,7 @@ export type { AspectMatrix, Some } from './aspect-matrix';
 export { reasonBlock } from './block-reason';
 export { type Cause, causesIn } from './cause';
 export { checkDesign, type Design } from './check-design';
+export { comparePoints, type PointsDivision } from './compare-points';
 export {
   type BlockView,
   type DesignView,

@@ -7,6 +7,7 @@ import type {
   LockingRow,
   LockProposals,
   OwnRuleRow,
+  PointsDivision,
   PointsView,
   RulesAbout,
   RulesRead,
@@ -81,6 +82,8 @@ export interface DesignSlice {
   /** Where signals could be placed, and what speaks for each. */
   proposeSignals?: () => Promise<SignalProposal>;
   /** What mends a finding, by its id: each fix is tried on a copy. */
+  /** Points as parts of blocks, and in sections of their own. */
+  comparePoints?: (wishes: DivideWishes) => Promise<PointsDivision[]>;
   /** Undefined where it was stopped, or begun anew. */
   proposeLocks?: (reached: (share: number) => void) => Promise<LockProposals | undefined>;
   stopProposing?: () => void;

@@ -43,6 +43,7 @@ export function useDesign(): void {
       fixesOf: (id: string) => remote.fixesOf(id),
       failureFixesOf: (...of: Parameters<DesignWorker['failureFixesOf']>) => remote.failureFixesOf(...of),
       figuresOf: (of: LayoutDocument) => remote.figuresOf(of),
+      comparePoints: (wishes: DivideWishes) => remote.comparePoints(wishes),
       suggest: (wishes: DivideWishes) => remote.suggest(wishes),
       readText: (text: string, reached: (share: number) => void) => remote.readText(text, proxy(reached)),
       stopReading: () => void remote.stopReading(),

@@ -20,6 +20,7 @@ import { Term } from '@/ui/parts/term';
 import { NumberField } from '@/ui/reasoning/number-field';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { ComparePoints } from './compare-points';
 
 const MOST_TRAINS = 99;
 
@@ -174,6 +175,7 @@ function Wishes({
             ]}
             onChange={(turnoutsIn) => store.getState().edit({ do: 'turnouts in', turnoutsIn })}
           />
+          <ComparePoints document={document} wishes={wishes} />
         </div>
       )}
       <div>

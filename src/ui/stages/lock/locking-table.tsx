@@ -47,7 +47,7 @@ export function LockingTable({
       aria-label="Locking table"
       className="flex h-[48%] min-h-[180px] shrink-0 flex-col border-t border-line bg-sheet"
     >
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-1">
+      <div className="flex flex-wrap items-center gap-x-2.5 gap-y-1 border-b border-line px-4 py-1">
         <h2 className="text-[0.95rem] font-semibold">
           <Term word="lockingTable">Locking table</Term>
         </h2>
@@ -61,7 +61,7 @@ export function LockingTable({
           type="search"
           aria-label="Only rows with"
           placeholder="Only rows with …"
-          className="field w-40"
+          className="field w-28"
           value={filter}
           onChange={({ target }) => setFilter(target.value)}
         />
