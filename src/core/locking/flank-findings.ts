@@ -55,6 +55,7 @@ function openSides(scheme: Scheme): OpenSide[] {
   const found = new Map<string, OpenSide>();
   for (const route of routesIn(scheme))
     for (const { at, line, from, guards } of flanksOf(scheme, route)) {
+      if (guards.every(({ by }) => by === 'signal')) continue;
       const ends = guards.flatMap((guard) => (guard.by === 'end' ? [guard] : []));
       if ([{ line, at: from }, ...placesOf(scheme, at.id), ...ends].some((place) => isOnSight(scheme, place))) continue;
       for (const guard of guards) {

@@ -1,7 +1,9 @@
 import { onwardPieces, type Piece } from '../detection';
 import type { TenthUm } from '../measure';
+import type { SignalReading } from '../signals';
 import type { TurnoutPosition } from '../survey';
 import { type EdgeEnd, edgeAt, isAgainst } from '../track';
+import { byScheme } from './by-scheme';
 import { groupOf } from './groups';
 import type { NamedRoute, Scheme } from './scheme';
 
@@ -37,8 +39,9 @@ interface Way {
 export function flanksOf(scheme: Scheme, { route }: Pick<NamedRoute, 'route'>): Flank[] {
   const { partition, document } = scheme;
   const { graph, pieces, piecesOfEdge } = partition;
+  if (route.conditions.length === 0 && document.crossings.length === 0) return [];
   const own = new Set(route.track.map(({ piece }) => piece));
-  const bound = boundBy(scheme, route);
+  const bound = () => boundBy(scheme, route);
   const found: Flank[] = [];
   const add = (at: Flank['at'], from: { line: string; at: TenthUm }, mine: readonly Piece[], ways: readonly Way[]) => {
     const free = ways.filter(({ piece }) => !own.has(piece.index));
@@ -48,17 +51,19 @@ export function flanksOf(scheme: Scheme, { route }: Pick<NamedRoute, 'route'>): 
     const blocks = [...new Set(mine.map(({ block }) => block))];
     if (guards.length > 0) found.push({ at, line: from.line, from: from.at, blocks, guards });
   };
-  for (const { index, id, name, ports, kind } of graph.points) {
+  const met = new Set(route.conditions.map(({ motor }) => graph.motors[motor]!.points));
+  for (const { id, name, ports, kind } of [...met].sort((a, b) => a - b).map((index) => graph.points[index]!)) {
     const passed = ports.flatMap(({ edge, end }, port) => (own.has(pieceAtEnd(edge, end).index) ? [port] : []));
     const through = passed.map((port) => pieceAtEnd(ports[port]!.edge, ports[port]!.end));
-    if (passed.length < 2 || !route.conditions.some(({ motor }) => graph.motors[motor]!.points === index)) continue;
+    if (passed.length < 2) continue;
     ports.forEach(({ edge, end }, port) => {
+      if (passed.includes(port)) return;
       const joins = kind.ways.some(
         ({ joins: two }) =>
           two.includes(kind.ports[port]!) && passed.some((other) => two.includes(kind.ports[other]!) && other !== port),
       );
       const fouls = kind.fouls.some((sides) => sides.some((side) => side.includes(kind.ports[port]!)));
-      if (passed.includes(port) || !(joins || fouls)) return;
+      if (!(joins || fouls)) return;
       const piece = pieceAtEnd(edge, end);
       const at = end === 0 ? piece.from : piece.to;
       add({ id, name }, { line: piece.line, at }, through, [{ piece, exit: end === 0 ? 1 : 0 }]);
@@ -103,20 +108,27 @@ function boundBy(scheme: Scheme, route: NamedRoute['route']): ReadonlyMap<number
 /** Of a route: its track, and the motors that it binds. */
 interface Guarded {
   own: ReadonlySet<number>;
-  bound: ReadonlyMap<number, TurnoutPosition>;
+  bound(): ReadonlyMap<number, TurnoutPosition>;
 }
+
+/** The signals on each piece of track that has any. */
+const standingOn = byScheme(({ readings }): ReadonlyMap<number, SignalReading[]> => {
+  const found = new Map<number, SignalReading[]>();
+  for (const reading of readings) found.set(reading.piece, [...(found.get(reading.piece) ?? []), reading]);
+  return found;
+});
 
 /** What guards a route from whatever comes along a track towards it: found by going out along it, up to the first thing on each branch. */
 function guardsAlong(scheme: Scheme, guarded: Guarded, { piece, exit, from }: Way, visited: Set<string>): FlankGuard[] {
   const key = `${piece.index} ${exit}`;
   if (visited.has(key)) return [];
   visited.add(key);
-  const { partition, readings } = scheme;
+  const { partition } = scheme;
   if (isAgainst(partition.graph.edges[piece.edge]!, exit)) return [];
   /** Trains that come to the route leave the piece by its other end. */
   const inward: EdgeEnd = exit === 0 ? 1 : 0;
-  const standing = readings
-    .filter((reading) => reading.piece === piece.index && reading.exit === inward)
+  const standing = (standingOn(scheme).get(piece.index) ?? [])
+    .filter((reading) => reading.exit === inward)
     .filter(({ signal: { at } }) => from === undefined || (inward === 1 ? at.tenthUm <= from : at.tenthUm >= from))
     .sort((one, two) => (one.signal.at.tenthUm - two.signal.at.tenthUm) * (inward === 1 ? -1 : 1))[0];
   if (standing) return [{ by: 'signal', signal: standing.index }];
@@ -144,7 +156,7 @@ function divertedBy(
   for (const { motor, position, facing } of here?.over ?? []) {
     const elsewhere = ways.some(({ over }) => over.some((one) => one.motor === motor && one.position !== position));
     const aside = position === 'straight' ? 'diverging' : 'straight';
-    if (facing && elsewhere && (bound.get(motor) ?? aside) === aside) return { by: 'points', motor, position: aside };
+    if (facing && elsewhere && (bound().get(motor) ?? aside) === aside) return { by: 'points', motor, position: aside };
   }
   return undefined;
 }
