@@ -19,7 +19,8 @@ const done = (d: LayoutDocument, edit: Edit): LayoutDocument => {
 };
 const open = findings(unwatched()).find(isOpen)!;
 const WHY = 'A person stands beside it';
-const accepted = () => done(unwatched(), { do: 'accept', finding: open.id, severity: open.severity, why: `  ${WHY} ` });
+const accepted = () =>
+  done(unwatched(), { do: 'accept', finding: open.id, severity: open.severity, says: open.says, why: `  ${WHY} ` });
 
 describe('a finding that somebody lives with', () => {
   test('says why, asks for nothing any more, and stands behind those that do', () => {
@@ -42,26 +43,53 @@ describe('a finding that somebody lives with', () => {
     expect(findings(done(d, { do: 'accept no longer', finding: open.id })).find(({ id }) => id === open.id)).toEqual(
       open,
     );
-    const blank = applyEdit(unwatched(), { do: 'accept', finding: open.id, severity: open.severity, why: ' ' });
+    const blank = applyEdit(unwatched(), {
+      do: 'accept',
+      finding: open.id,
+      severity: open.severity,
+      says: open.says,
+      why: ' ',
+    });
     expect(blank).toEqual({ ok: false, problem: 'Write why it may stay as it is.' });
     const long = applyEdit(unwatched(), {
       do: 'accept',
       finding: open.id,
       severity: open.severity,
+      says: open.says,
       why: 'x'.repeat(301),
     });
     expect(long.ok).toBe(false);
     expect(applyEdit(unwatched(), { do: 'accept no longer', finding: open.id }).ok).toBe(false);
   });
+  test('says what it said then, where it says something else now', () => {
+    const [acceptance] = accepted().acceptances;
+    const shown = (said: string) =>
+      findings({ ...unwatched(), acceptances: [{ ...acceptance!, said }] }).find(({ id }) => id === open.id)!.saidThen;
+    expect([shown(open.says), shown('Ten trains can meet.')]).toEqual([undefined, 'Ten trains can meet.']);
+  });
   test('accepted again it has the new reason alone, and a note is not accepted', () => {
-    const d = done(accepted(), { do: 'accept', finding: open.id, severity: open.severity, why: 'Another' });
+    const d = done(accepted(), {
+      do: 'accept',
+      finding: open.id,
+      severity: open.severity,
+      says: open.says,
+      why: 'Another',
+    });
     expect(d.acceptances.map(({ why }) => why)).toEqual(['Another']);
-    expect(applyEdit(d, { do: 'accept', finding: open.id, severity: 'note', why: WHY }).ok).toBe(false);
+    expect(applyEdit(d, { do: 'accept', finding: open.id, severity: 'note', says: open.says, why: WHY }).ok).toBe(
+      false,
+    );
   });
   test('what it is about goes, and so does the accepting: a new thing with the same id is not accepted', () => {
     const d = unwatched();
     const { id } = d.turnouts[0]!;
-    const about = done(d, { do: 'accept', finding: `held-by-nothing ${id}`, severity: 'unsafe', why: WHY });
+    const about = done(d, {
+      do: 'accept',
+      finding: `held-by-nothing ${id}`,
+      severity: 'unsafe',
+      says: 'It moves.',
+      why: WHY,
+    });
     expect(about.acceptances.length).toBe(1);
     expect(done(about, { do: 'delete', id }).acceptances).toEqual([]);
   });

@@ -97,6 +97,15 @@ describe('points that guard the routes beside them', () => {
     throwIt('straight');
     expect([isLocked(), lies()]).toEqual([false, 'straight']);
   });
+  test('are asked for where an operator clears the signal, too; arms that follow the points ask for nothing', () => {
+    const shown = (pattern: string) => {
+      const d = trap();
+      signalsOf(d).find(({ name }) => name === 'A')!.patterns = [pattern];
+      return [row(d).beside.map(({ name }) => name), sides(d), told(d).map(({ severity }) => severity)];
+    };
+    expect(shown('authority')).toEqual([['T2'], [['points', 'T2 R']], ['note', 'note']]);
+    expect(shown('from the contact')).toEqual([[], [['loose points', 'T2 R?']], ['note', 'note']]);
+  });
   test('of points without it the signal asks nothing', () => {
     const { pass, command, shows } = running(trap({ guards: false }));
     command({ kind: 'run', train: 'tr', on: false });

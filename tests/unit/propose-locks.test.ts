@@ -79,9 +79,9 @@ describe('what suits each turnout', () => {
   });
   test('what somebody has accepted is not mended once more', () => {
     const d = planned({ name: 'Trap', text: TRAP });
-    const { id, severity } = checkDesign(d).findings.find(
+    const { id, severity, says } = checkDesign(d).findings.find(
       ({ kind }) => kind === 'side of a route that nothing guards',
     )!;
-    expect(proposals(edited(d, { do: 'accept', finding: id, severity, why: 'Level' })).proposals).toEqual([]);
+    expect(proposals(edited(d, { do: 'accept', finding: id, severity, says, why: 'Level' })).proposals).toEqual([]);
   });
 });

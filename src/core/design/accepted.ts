@@ -10,6 +10,7 @@ export function withAcceptances({ acceptances }: LayoutDocument, findings: Findi
   return findings.map((finding) => {
     const one = known.get(finding.id);
     const counts = one && finding.severity !== 'note' && GRAVITY[finding.severity] <= GRAVITY[one.severity];
-    return counts ? { ...finding, accepted: one.why } : finding;
+    if (!counts) return finding;
+    return { ...finding, accepted: one.why, ...(finding.says.startsWith(one.said) ? {} : { saidThen: one.said }) };
   });
 }

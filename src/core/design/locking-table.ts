@@ -1,5 +1,5 @@
 import { type RouteConflict, routeConflicts, routesIn, type Stretch, stretchesOf } from '../locking';
-import { alwaysOf, anyOf, type Expr, Teller } from '../logic';
+import { alwaysOf, anyOf, type Expr, namesRead, Teller } from '../logic';
 import { showLength } from '../measure';
 import {
   arrivalsOf,
@@ -181,7 +181,8 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
     const { reading, route, id, to } = named;
     const { points: lying, free, rest } = sorted(ways[nth]![0] ?? [], named, byPoints, byOccupied);
     const over = route.conditions.map(({ motor }) => motors[motor]!);
-    const beyond = overlapAt(scheme, named);
+    const read = new Set((ways[nth]![0] ?? []).flatMap((part) => [...namesRead(part)]));
+    const beyond = overlapAt(scheme, named).filter((block) => read.has(names.occupied(block)));
     const guards = guardsOf(scheme, named).filter(({ motor }) => !over.includes(motor));
     const isBeside = (lying: { motor: string }) => guards.some(({ motor }) => motor.id === lying.motor);
     return {
@@ -199,7 +200,7 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
       overlap: beyond,
       also: [...new Set(rest.filter(({ op }) => op !== 'false').map((part) => teller.say(part)))],
       besides: ways[nth]!.slice(1).map((way) => way.map((part) => teller.say(part)).join(', and ')),
-      flank: flankCells(scheme, named),
+      flank: flankCells(scheme, named, lying),
       conflicts: conflicts[nth]!,
       keepsMs: keepsMs(teller, over),
       changed: changedOf(scheme, teller, named, over),
@@ -270,14 +271,19 @@ const sayWhere = ({ document }: Scheme, where: readonly Stretch[]): string =>
     })
     .join(' and ');
 
-function flankCells(scheme: Scheme, route: NamedRoute): FlankCell[] {
+function flankCells(scheme: Scheme, route: NamedRoute, asked: LockingRow['points']): FlankCell[] {
   return flanksOf(scheme, route).map(({ at, guards }) => ({
     at,
-    guards: guards.map((guard) => sayGuard(scheme, route, at, guard)),
+    guards: guards.map((guard) => sayGuard(scheme, asked, at, guard)),
   }));
 }
 
-function sayGuard(scheme: Scheme, route: NamedRoute, at: Thing, guard: FlankGuard): FlankCell['guards'][number] {
+function sayGuard(
+  scheme: Scheme,
+  asked: LockingRow['points'],
+  at: Thing,
+  guard: FlankGuard,
+): FlankCell['guards'][number] {
   const { partition, readings, document } = scheme;
   if (guard.by === 'signal') {
     const { id, name } = readings[guard.signal]!.signal;
@@ -285,9 +291,7 @@ function sayGuard(scheme: Scheme, route: NamedRoute, at: Thing, guard: FlankGuar
   }
   if (guard.by === 'points') {
     const { id, name } = partition.graph.motors[guard.motor]!;
-    const isAsked = guardsOf(scheme, route).some(
-      ({ motor, position }) => motor.id === id && position === guard.position,
-    );
+    const isAsked = asked.some(({ motor, position }) => motor === id && position === guard.position);
     const short = `${name} ${guard.position === 'straight' ? 'N' : 'R'}`;
     return isAsked
       ? {

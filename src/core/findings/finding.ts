@@ -127,8 +127,9 @@ export interface Finding<Edit> {
   /** What to do, when no edit can do it for the person. */
   advice?: string;
   fixes: Fix<Edit>[];
-  /** Why somebody lives with it, where somebody does. */
+  /** Why somebody lives with it, where somebody does; and what it said when they decided that, where that was not the same. */
   accepted?: string;
+  saidThen?: string;
 }
 
 /** Whether it asks somebody to do something: it is more than a note, and nobody lives with it. */

@@ -1,7 +1,15 @@
 import type { Finding } from '../findings';
 import { ADMISSIONS } from '../kinds';
 import { showLength, type TenthUm } from '../measure';
-import { type FlankGuard, flankProtection, flanksOf, guardsOf, type NamedRoute, type Scheme } from '../patterns';
+import {
+  type FlankGuard,
+  flankProtection,
+  flanksOf,
+  guardsOf,
+  holdsNothing,
+  type NamedRoute,
+  type Scheme,
+} from '../patterns';
 import type { Edit } from '../survey';
 import { routesIn } from './route-conflicts';
 
@@ -53,7 +61,8 @@ export function flankFindings(scheme: Scheme): Finding<Edit>[] {
 
 function openSides(scheme: Scheme): OpenSide[] {
   const found = new Map<string, OpenSide>();
-  for (const route of routesIn(scheme))
+  for (const route of routesIn(scheme)) {
+    if (holdsNothing(route.reading.signal)) continue;
     for (const { at, line, from, guards } of flanksOf(scheme, route)) {
       if (guards.every(({ by }) => by === 'signal')) continue;
       const ends = guards.flatMap((guard) => (guard.by === 'end' ? [guard] : []));
@@ -72,6 +81,7 @@ function openSides(scheme: Scheme): OpenSide[] {
         else if (!known.routes.includes(route)) known.routes.push(route);
       }
     }
+  }
   return [...found.values()];
 }
 

@@ -2,6 +2,7 @@ import { and, type Expr, is, name } from '../logic';
 import type { TurnoutPosition } from '../survey';
 import type { Motor } from '../track';
 import { byScheme } from './by-scheme';
+import { contactArms } from './contact-arms';
 import { type Flank, flanksOf } from './flank';
 import { groupOf } from './groups';
 import * as names from './names';
@@ -20,6 +21,8 @@ export const flankProtection: Pattern = {
     says: 'Guard the routes beside them: these clear only while they lie to lead aside what could run into them',
     makes: 'drive',
   },
+  /** Also where an operator clears the signal. */
+  always: true,
   proceed: (scheme, route) =>
     guardsOf(scheme, route).map(({ motor, position, flank }) => ({
       expr: is(name(names.points(motor)), position),
@@ -49,7 +52,7 @@ const allGuards = byScheme((scheme): ReadonlyMap<NamedRoute, readonly Guard[]> =
   const guarding = motors.filter((motor) => isChosen(flankProtection, pointsOf(scheme, motor)));
   if (guarding.length === 0) return new Map();
   return new Map(
-    scheme.routesOf.flat().map((route) => {
+    signalled(scheme).map((route) => {
       const found = new Map<Motor, Guard>();
       for (const flank of flanksOf(scheme, route))
         for (const guard of flank.guards) {
@@ -61,6 +64,10 @@ const allGuards = byScheme((scheme): ReadonlyMap<NamedRoute, readonly Guard[]> =
     }),
   );
 });
+
+/** Arms that follow the points clear no route. */
+const signalled = ({ routesOf }: Scheme): NamedRoute[] =>
+  routesOf.flat().filter(({ reading: { signal } }) => !isChosen(contactArms, signal));
 
 /** The points that must lie so beside a route. */
 export const guardsOf = (scheme: Scheme, route: NamedRoute): readonly Guard[] => allGuards(scheme).get(route) ?? NONE;

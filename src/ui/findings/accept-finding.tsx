@@ -10,7 +10,7 @@ export function AcceptFinding({ finding }: { finding: Finding<Edit> }) {
   const store = useWorkbenchStore();
   const [why, setWhy] = useState<string>();
   const [problem, setProblem] = useState<string>();
-  const { id, severity, accepted } = finding;
+  const { id, severity, says, accepted, saidThen } = finding;
   if (accepted !== undefined)
     return (
       <div className="flex flex-wrap items-baseline gap-x-3 text-ink2">
@@ -24,6 +24,7 @@ export function AcceptFinding({ finding }: { finding: Finding<Edit> }) {
         >
           Accept it no longer
         </button>
+        {saidThen && <span className="basis-full">When that was decided, it said: {saidThen}</span>}
       </div>
     );
   if (!isOpen(finding)) return null;
@@ -37,7 +38,7 @@ export function AcceptFinding({ finding }: { finding: Finding<Edit> }) {
         Accept it …
       </button>
     );
-  const accept = () => setProblem(store.getState().attempt({ do: 'accept', finding: id, severity, why }));
+  const accept = () => setProblem(store.getState().attempt({ do: 'accept', finding: id, severity, says, why }));
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Enter') accept();
     if (event.key === 'Escape') setWhy(undefined);

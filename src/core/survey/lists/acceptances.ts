@@ -2,6 +2,9 @@ import type { InferType } from 'yup';
 import { choice, id, record, text } from '../schema-parts';
 import type { ListKind } from './kind';
 
+/** Of a finding no more than so much is kept. */
+export const LONGEST_SAID = 2000;
+
 /** A finding that somebody has looked at and lives with, and why. It counts for that finding as long as this is no graver than it was then. */
 export const acceptanceSchema = record({
   id: id(),
@@ -9,6 +12,8 @@ export const acceptanceSchema = record({
   finding: text(300),
   severity: choice('unsafe', 'check'),
   why: text(300),
+  /** What it said then. */
+  said: text(LONGEST_SAID),
 });
 export type Acceptance = InferType<typeof acceptanceSchema>;
 
