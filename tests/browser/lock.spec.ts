@@ -130,8 +130,16 @@ test('a route is set by entry and exit: its points are thrown, its signal clears
   await page.getByRole('button', { name: 'Play' }).press('Enter');
   await expect(panel).toContainText('A to S is set.');
   await expect(page.getByRole('button', { name: /^Signal A shows caution/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Pause' }).click();
   await set('Set A to M').click();
   await expect(panel.getByRole('alert')).toHaveText('A to M is not set: A to S is set, and they conflict.');
+  await panel.getByRole('checkbox', { name: 'let it wait while another is set that conflicts' }).check();
+  await set('Set A to M').click();
+  await expect(panel).toContainText('A to M waits until nothing that conflicts is set.');
+  await set('Cancel what is set from A').click();
+  await second.click();
+  await expect(panel).toContainText('Nothing is set from here.');
+  await expect(panel).not.toContainText('A to M waits');
 });
 
 test('a side that nothing guards is guarded in one step, or accepted with a reason', async ({ page }) => {

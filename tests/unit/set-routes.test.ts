@@ -73,6 +73,39 @@ describe('a route that somebody sets by entry and exit', () => {
     pass(400);
     expect([isSet('A', 'LE'), shows('A')]).toEqual([false, 'stop']);
   });
+  test('one that conflicts waits, if it is told to: it is set once the other is over, who waits longest first, unless it is cancelled', () => {
+    const { run, pass, press, isSet, cancel } = running(loop(2));
+    for (const id of ['tr0', 'tr1']) run.command({ kind: 'run', train: id, on: false });
+    pass(600);
+    const wait = (name: string, to: string) => {
+      const one = run.system.commanded.find(
+        ({ signal, to: leads }) => run.system.readings[signal]!.signal.name === name && leads === to,
+      )!;
+      return run.command({
+        kind: 'set route',
+        signal: run.system.readings[one.signal]!.signal.id,
+        route: one.route,
+        waits: true,
+      });
+    };
+    const waiting = () => run.queue.all.map(({ signal, to }) => `${run.system.readings[signal]!.signal.name} ${to}`);
+    press('A', 'ME');
+    expect([wait('A', 'LE'), wait('B', 'MW'), wait('B', 'LW'), wait('A', 'LE')]).toEqual(Array(4).fill(undefined));
+    pass(50);
+    /** B to LW conflicts with B to MW, which waits longer, and not with what is set. */
+    expect([isSet('A', 'ME'), waiting()]).toEqual([true, ['A LE', 'B MW', 'B LW']]);
+    run.queue.cancel(run.system.readings.findIndex(({ signal }) => signal.name === 'A'));
+    expect(waiting()).toEqual(['B MW', 'B LW']);
+    cancel('A');
+    pass(5);
+    expect([isSet('A', 'ME'), isSet('B', 'MW'), waiting()]).toEqual([false, true, ['B LW']]);
+    cancel('B');
+    pass(5);
+    expect([isSet('B', 'MW'), isSet('B', 'LW'), waiting()]).toEqual([false, false, []]);
+    expect(wait('B', 'LW')).toBeUndefined();
+    pass(5);
+    expect(isSet('B', 'LW')).toBe(true);
+  });
   test('one that conflicts is refused as long, by name; cancelled, it keeps its points while a train may have seen it clear', () => {
     const { run, pass, press, isSet, cancel } = running(loop(1));
     run.command({ kind: 'run', train: 'tr0', on: false });

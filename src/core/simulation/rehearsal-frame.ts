@@ -34,6 +34,8 @@ export interface RehearsalFrame {
   underWay: string[];
   /** Routes that somebody has set: the ids of signal and route. */
   routesSet: string[];
+  /** And those that wait to be set, who waits longest first. */
+  routesWaiting: string[];
   /** Blocks in whose sections sensors that need track voltage see nothing. */
   dead: BlockId[];
   /** Signals held at stop by hand. */
@@ -82,6 +84,7 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
     routesSet: system.commanded.flatMap(({ signal, route, isSet }) =>
       controller.values[isSet] === 1 ? [`${readings[signal]!.signal.id} ${route}`] : [],
     ),
+    routesWaiting: rehearsal.queue.all.map(({ signal, route }) => `${readings[signal]!.signal.id} ${route}`),
     shows: shownTo(system, controller.values),
     hazards: hazardsNow(rehearsal).map(({ id, signals, trains }) => ({
       id,

@@ -9,6 +9,7 @@ import { type Command, carryOut, type TimedCommand } from './commands';
 import { codeOf, type RehearsalEvent, type TimedEvent } from './events';
 import { Orders } from './orders';
 import { Random } from './random';
+import { RouteQueue } from './route-queue';
 import { type SaidAtFirst, saidAtFirst, slotOf, type Telling, takenOf, tellingsOf } from './tell-direction';
 
 export const TICK_MS = SCAN_S * 1000;
@@ -34,6 +35,8 @@ export class Rehearsal {
   private readonly aspects: Aspect[];
   readonly missed = new MissedPulses();
   readonly orders: Orders;
+  /** Routes that people want set as soon as they can be. */
+  readonly queue: RouteQueue;
   /** All that fails now. */
   readonly failures = new Map<string, Fault>();
   /** Which of the people is at each post, by its id. */
@@ -70,6 +73,7 @@ export class Rehearsal {
     this.aspectSlots = system.readings.map(({ index }) => system.terminals.slot('aspect', index));
     this.aspects = system.readings.map(() => system.aspects[0]!);
     this.orders = new Orders(system.partition, this.plant);
+    this.queue = new RouteQueue(system.commanded);
     const directions = this.plant.trains.flatMap((_, train) =>
       this.tellDirection(train).map(({ trafficSection, which }) => ({ train, trafficSection, side: which! })),
     );
@@ -111,6 +115,8 @@ export class Rehearsal {
     const { emit } = this;
     if (this.tick === 1) this.tellWhatWasSaid();
     if (this.orders.size > 0 && this.tick % ERRAND_TICKS === 0) this.runErrands(emit);
+    if (this.queue.size > 0)
+      for (const { button } of this.queue.due(this.controller.values)) this.controller.pulse(button);
     this.events.length = 0;
     const changed = this.process.step(this.events);
     for (let e = 0; e < this.events.length; e++) emit(this.events[e]!);

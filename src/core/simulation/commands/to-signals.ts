@@ -79,34 +79,44 @@ export const giveUp = commandKind({
 
 const NOT_SET = 'Its routes are not set by people.';
 
-/** Somebody sets a route. Refused while one that conflicts is set. */
+/** Somebody sets a route. While one that conflicts is set it waits, if that was said; else it is refused. */
 export const setRoute = commandKind({
   /** A signal, and the id of one of its routes. */
-  schema: fields.record({ signal: fields.text(60), route: fields.text(120) }),
-  carryOut(run, { signal, route }) {
+  schema: fields.record({
+    signal: fields.text(60),
+    route: fields.text(120),
+    waits: fields.yesOrNo().optional().default(undefined),
+  }),
+  carryOut(run, { signal, route, waits }) {
     const { commanded, readings } = run.system;
     const { values } = run.controller;
     const asked = commanded.find((one) => one.signal === signalOf(run, signal) && one.route === route);
     if (!asked) return NOT_SET;
-    const rival = asked.rivals.map((nth) => commanded[nth]!).find(({ isSet }) => values[isSet] === 1);
+    const rivals = asked.rivals.map((nth) => commanded[nth]!);
+    const rival = rivals.find(({ isSet }) => values[isSet] === 1);
+    if (waits && (rival || rivals.some((one) => run.queue.all.includes(one)))) {
+      run.queue.add(asked);
+      return undefined;
+    }
     if (rival)
       return `${called(run, signal)} to ${asked.to} is not set: ${readings[rival.signal]!.signal.name} to ${rival.to} is set, and they conflict.`;
     run.controller.pulse(asked.button);
     return undefined;
   },
-  says(run, { signal, route }) {
+  says(run, { signal, route, waits }) {
     const { commanded } = run.system;
     const to = commanded.find((one) => one.signal === signalOf(run, signal) && one.route === route)?.to ?? route;
-    return `Somebody sets ${called(run, signal)} to ${to}`;
+    return `Somebody sets ${called(run, signal)} to ${to}${waits ? ', as soon as it can be' : ''}`;
   },
 });
 
-/** Whatever is set from a signal is cancelled. */
+/** Whatever is set from a signal, or waits for that, is cancelled. */
 export const cancelRoutes = commandKind({
   schema: fields.record({ signal: fields.text(60) }),
   carryOut(run, { signal }) {
     const found = run.system.commanded.find((one) => one.signal === signalOf(run, signal));
     if (!found) return NOT_SET;
+    run.queue.cancel(found.signal);
     run.controller.pulse(found.cancel);
     return undefined;
   },

@@ -1,7 +1,8 @@
 'use client';
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, useState } from 'react';
 import { sensorKind } from '@/core/kinds';
 import { signalsOf } from '@/core/survey';
+import { CheckBox } from '@/ui/parts/check-box';
 import { useAsked } from '@/ui/reasoning/use-asked';
 import { useWorkbench } from '@/ui/state/store';
 import { clock } from './event-list';
@@ -33,9 +34,12 @@ function SetRoutes({ id, name, run }: { id: string; name: string; run: Rehearsal
     id,
   );
   const set = useWorkbench((s) => s.board?.routesSet);
+  const waiting = useWorkbench((s) => s.board?.routesWaiting);
+  const [waits, setWaits] = useState(false);
   const routes = view?.routes.filter(({ commanded }) => commanded) ?? [];
   if (routes.length === 0) return null;
   const isSet = routes.find((route) => set?.includes(`${id} ${route.id}`));
+  const isWaiting = routes.filter((route) => waiting?.includes(`${id} ${route.id}`));
   return (
     <>
       {routes.map((route) => (
@@ -43,21 +47,25 @@ function SetRoutes({ id, name, run }: { id: string; name: string; run: Rehearsal
           key={route.id}
           type="button"
           className="button"
-          onClick={() => run.command({ kind: 'set route', signal: id, route: route.id })}
+          onClick={() => run.command({ kind: 'set route', signal: id, route: route.id, ...(waits && { waits }) })}
         >
           Set {name} to {route.to}
         </button>
       ))}
+      <CheckBox checked={waits} onChange={setWaits}>
+        let it wait while another is set that conflicts
+      </CheckBox>
       <button
         type="button"
         className="button"
-        disabled={!isSet}
+        disabled={!isSet && isWaiting.length === 0}
         onClick={() => run.command({ kind: 'cancel routes', signal: id })}
       >
         Cancel what is set from {name}
       </button>
       <p className="text-ink2" aria-live="polite">
         {isSet ? `${name} to ${isSet.to} is set.` : 'Nothing is set from here.'}
+        {isWaiting.map(({ to }) => ` ${name} to ${to} waits until nothing that conflicts is set.`)}
       </p>
     </>
   );
