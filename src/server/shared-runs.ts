@@ -10,6 +10,8 @@ const BEAT_MS = 60;
 const EMPTY_MS = 20_000;
 /** A line that is silent for longer is taken for dead on the way. */
 const ALIVE_MS = 15_000;
+/** Who has not been heard of for longer is lost; a page that is out of sight speaks once a minute. */
+const SILENT_MS = 75_000;
 const MOST_RUNS = 50;
 
 type Send = (event: 'opening' | 'beat' | 'alive', value: Opening | Beat | Record<string, never>) => void;
@@ -18,7 +20,7 @@ type Send = (event: 'opening' | 'beat' | 'alive', value: Opening | Beat | Record
 class HostedRun {
   private readonly run: SharedRun;
   private readonly document: string;
-  private readonly lines = new Map<string, Send>();
+  private readonly lines = new Map<string, { send: Send; end(): void; heardAt: number }>();
   private readonly timer: ReturnType<typeof setInterval>;
   private last = performance.now();
   private emptySince: number | undefined = performance.now();
@@ -39,6 +41,7 @@ class HostedRun {
     const now = performance.now();
     this.run.pass(now - this.last);
     this.last = now;
+    for (const { end, heardAt } of [...this.lines.values()]) if (now - heardAt > SILENT_MS) end();
     if (this.emptySince !== undefined && now - this.emptySince > EMPTY_MS) {
       clearInterval(this.timer);
       this.end();
@@ -50,16 +53,16 @@ class HostedRun {
   }
   private send(...told: Parameters<Send>): void {
     this.toldAt = performance.now();
-    for (const send of this.lines.values()) send(...told);
+    for (const { send } of [...this.lines.values()]) send(...told);
   }
 
-  /** Somebody comes in; what ends that, or undefined where it is full. */
-  join(name: string, send: Send): (() => void) | undefined {
+  /** Somebody comes in; what ends that, or undefined where it is full. `end`: closes the line of somebody who is lost. */
+  join(name: string, send: Send, end: () => void): (() => void) | undefined {
     const member = randomUUID();
     if (!this.run.join(member, name)) return undefined;
     /** What others have still to hear comes first, so that it is not told twice. */
     this.tell();
-    this.lines.set(member, send);
+    this.lines.set(member, { send, end, heardAt: performance.now() });
     this.emptySince = undefined;
     send('opening', { ...this.run.whole, member, document: this.document, seed: this.seed });
     this.tell();
@@ -74,6 +77,12 @@ class HostedRun {
     };
   }
 
+  /** Somebody is still there; false where they take no part. */
+  hear(by: string): boolean {
+    const line = this.lines.get(by);
+    if (line) line.heardAt = performance.now();
+    return line !== undefined;
+  }
   command(by: string, command: Command): string | undefined {
     const problem = this.run.command(by, command);
     this.tell();

@@ -48,17 +48,23 @@ export function useSharedRun(rehearsed: Rehearsed): Together {
     setShared(undefined);
   }, []);
   useEffect(() => leave, [leave]);
+  const me = shared?.me;
+  useEffect(() => {
+    if (me === undefined) return;
+    const timer = setInterval(() => void sendServer('POST', `${path}/commands`, { member: me, alive: true }), ALIVE_MS);
+    return () => clearInterval(timer);
+  }, [me, path]);
 
   const join = (name: string) => {
     leave();
     now.current.tellProblem(undefined);
     const events = new EventSource(`${path}/events?name=${encodeURIComponent(name)}`);
     line.current = events;
-    let me = '';
+    let member = '';
     let course = 0;
     const hear = (beat: Beat) => {
-      setShared({ me, members: beat.members, times: beat.times });
-      void now.current.follow(beat, me, course)?.then((problem) => problem && now.current.tellProblem(problem));
+      setShared({ me: member, members: beat.members, times: beat.times });
+      void now.current.follow(beat, member, course)?.then((problem) => problem && now.current.tellProblem(problem));
     };
     const end = (problem: string) => {
       events.close();
@@ -69,7 +75,7 @@ export function useSharedRun(rehearsed: Rehearsed): Together {
     events.addEventListener('opening', ({ data }: MessageEvent<string>) => {
       const opening = JSON.parse(data) as Opening;
       if (sharedText(now.current.document) !== opening.document) return end(OTHER);
-      me = opening.member;
+      member = opening.member;
       course = now.current.begin(opening.seed);
       now.current.tellProblem(undefined);
       hear(opening);
@@ -97,12 +103,14 @@ export function useSharedRun(rehearsed: Rehearsed): Together {
       );
     },
     tell(what) {
-      void sendServer('POST', `${path}/commands`, { member: shared?.me, ...what }).then((asked) =>
+      void sendServer('POST', `${path}/commands`, { member: me, ...what }).then((asked) =>
         now.current.tellProblem(asked.ok ? undefined : asked.problem),
       );
     },
   };
 }
+/** So often it is told that one is still there. */
+const ALIVE_MS = 10_000;
 const OTHER =
   'This run is of another state of the layout than the one here: it was changed in one of the two. Open the layout anew, then join.';
 

@@ -7,14 +7,16 @@ interface Context {
 }
 const FASTEST = 50;
 
-/** What somebody who takes part tells the run: a command, how fast it goes, or that a post is handed over. */
+/** What somebody who takes part tells the run: a command, how fast it goes, that a post is handed over, or only that they are still there. */
 export async function POST(request: Request, { params }: Context): Promise<Response> {
   const { id } = await params;
   return guarded(async () => {
     const run = sharedRun(id);
     if (!run) return refuse(404, 'No run of this layout is shared now.');
-    const { member, command, times, handOver } = (await readFields(request)) ?? {};
+    const { member, command, times, handOver, alive } = (await readFields(request)) ?? {};
     if (typeof member !== 'string') return refuse(400, 'It is not said who tells that.');
+    const isHeard = run.hear(member);
+    if (alive === true) return told(isHeard ? undefined : 'You no longer take part in this run.');
     if (isCommand(command)) return told(run.command(member, command));
     if (typeof times === 'number' && times >= 0 && times <= FASTEST) return told(run.setTimes(member, times));
     const { post, to } = (handOver ?? {}) as { post?: unknown; to?: unknown };

@@ -18,13 +18,18 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
   };
   const body = new ReadableStream<Uint8Array>({
     start(line) {
-      leave = run.join(name, (event, value) => {
+      const send: Parameters<typeof run.join>[1] = (event, value) => {
         try {
           line.enqueue(text.encode(`event: ${event}\ndata: ${JSON.stringify(value)}\n\n`));
         } catch {
           gone();
         }
-      });
+      };
+      const end = () => {
+        gone();
+        line.close();
+      };
+      leave = run.join(name, send, end);
       if (!leave) {
         line.enqueue(text.encode('event: full\ndata: {}\n\n'));
         line.close();
