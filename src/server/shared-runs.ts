@@ -39,13 +39,14 @@ class HostedRun {
 
   private goOn(): void {
     const now = performance.now();
+    const isGoing = this.run.isGoing;
     this.run.pass(now - this.last);
     this.last = now;
     for (const { end, heardAt } of [...this.lines.values()]) if (now - heardAt > SILENT_MS) end();
     if (this.emptySince !== undefined && now - this.emptySince > EMPTY_MS) {
       clearInterval(this.timer);
       this.end();
-    } else if (this.run.isGoing) this.tell();
+    } else if (isGoing) this.tell();
     else if (now - this.toldAt > ALIVE_MS) this.send('alive', {});
   }
   private tell(): void {

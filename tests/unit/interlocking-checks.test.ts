@@ -4,7 +4,7 @@ import { fromMm, scaleRatio } from '@/core/measure';
 import type { LayoutDocument } from '@/core/survey';
 import { planned } from '@/demo/plans';
 import { smallValley } from '@/demo/small-valley';
-import { LOOP } from './locking-plans';
+import { LOOP, TRAP } from './locking-plans';
 
 /** Paragraphs of 49 CFR part 236, paraphrased by us, from memory. */
 function failing(d: LayoutDocument): Record<string, string[]> {
@@ -52,6 +52,26 @@ describe('what the prototype asks of an interlocking', () => {
     const told = failing(d);
     expect(told['.303']).toEqual(['A']);
     expect(told['.307']).toEqual(['A']);
+  });
+  test('.307: points of which no contact tells are not proved to lie anywhere', () => {
+    const d = loop();
+    d.turnouts.find(({ name }) => name === 'T1')!.patterns = ['position assumed'];
+    expect(failing(d)).toEqual({
+      '.302': [],
+      '.303': [],
+      '.305': [],
+      '.307': ['A', 'A', 'MW', 'LW'],
+      '.308': [],
+    });
+  });
+  test('points that guard a route from beside it are asked, too; an overlap keeps others out by the rules', () => {
+    const trap = planned({ name: 'Trap', text: TRAP });
+    trap.turnouts.find(({ name }) => name === 'T2')!.patterns = ['flank protection'];
+    const { '.303': through, '.307': proved } = failing(trap);
+    expect([through, proved]).toEqual([[], []]);
+    const d = loop();
+    for (const name of ['ME', 'LE', 'MW', 'LW']) signal(d, name).patterns = ['overlap'];
+    expect(failing(d)['.308']).toEqual([]);
   });
   test('.305: points that are let go before the slowest train has stopped are told', () => {
     const d = loop();

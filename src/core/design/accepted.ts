@@ -1,7 +1,5 @@
-import type { Finding, Severity } from '../findings';
+import { type Finding, GRAVITY } from '../findings';
 import type { Edit, LayoutDocument } from '../survey';
-
-const GRAVITY: Record<Severity, number> = { unsafe: 2, check: 1, note: 0 };
 
 /** Findings with why somebody lives with them; one that has become graver since counts again. */
 export function withAcceptances({ acceptances }: LayoutDocument, findings: Finding<Edit>[]): Finding<Edit>[] {

@@ -50,7 +50,7 @@ export function interlockingChecks(design: Design, rows: readonly LockingRow[]):
       return past > most ? `a train is first seen ${show(past)} past the signal; ${show(most)} would do` : undefined;
     }),
     check('.303', 'A signal is cleared only through how all points on its route lie', over, (row) => {
-      const missing = row.release.filter(({ motor }) => !row.points.some((one) => one.motor === motor));
+      const missing = row.release.filter(({ motor }) => !asked(row).some((one) => one.motor === motor));
       return missing.length > 0 ? `${missing.map(({ name }) => name).join(', ')} may lie any way` : undefined;
     }),
     check(
@@ -63,15 +63,20 @@ export function interlockingChecks(design: Design, rows: readonly LockingRow[]):
         return keepsMs < needed ? `${keepsMs / 1000} s, and the slowest to stop needs ${needed / 1000} s` : undefined;
       },
     ),
-    check('.307', 'Points are proved to lie where they were sent before the signal clears', over, (row) =>
-      row.points.length < row.release.length ? 'not all are asked how they lie' : undefined,
-    ),
+    check('.307', 'Points are proved to lie where they were sent before the signal clears', over, (row) => {
+      if (asked(row).length < row.release.length) return 'not all are asked how they lie';
+      const assumed = asked(row).filter((one) => one.assumed);
+      return assumed.length > 0 ? `no contact tells how ${assumed.map(({ name }) => name).join(', ')} lies` : undefined;
+    }),
     check('.308', 'No two routes that conflict can be cleared at once', rows, ({ conflicts }) => {
       const loose = conflicts.filter(({ apart }) => !apart);
       return loose.length > 0 ? `no rule alone keeps it apart from ${loose.length} of ${conflicts.length}` : undefined;
     }),
   ];
 }
+
+/** Points on a route and beside it that its signal asks how they lie. */
+const asked = ({ points, beside }: LockingRow) => [...points, ...beside];
 
 /** What the usual release time allows beside the slowest train’s stopping time, in ms. */
 const STOPPED_MS = 1000;

@@ -7,6 +7,8 @@ import {
   flanksOf,
   type Guard,
   guardsOf,
+  isDriven,
+  isPositionAssumed,
   type NamedRoute,
   names,
   OWN,
@@ -45,6 +47,16 @@ export interface FlankCell {
   guards: { by: 'signal' | 'points' | 'loose points' | 'end'; about?: string; says: string; short: string }[];
 }
 
+/** Points that have to lie so before a signal is cleared. */
+interface LyingPoints {
+  motor: string;
+  name: string;
+  position: TurnoutPosition;
+  /** No contact tells how they lie; and a person throws them, nobody else. */
+  assumed: boolean;
+  byHand: boolean;
+}
+
 /** One route in the locking table: what clears its signal is read off the rules, what it conflicts with off the track. */
 export interface LockingRow {
   /** Its signal and what it leads to; the same as long as these are. */
@@ -58,7 +70,7 @@ export interface LockingRow {
   commanded: boolean;
   /** It is never cleared, whatever happens, by the rules as they stand. */
   never: boolean;
-  points: { motor: string; name: string; position: TurnoutPosition }[];
+  points: LyingPoints[];
   /** Points beside it that have to lie so. */
   beside: LockingRow['points'];
   /** The points on it, as they were surveyed, each once. */
@@ -94,6 +106,7 @@ function changedOf(scheme: Scheme, teller: Teller, named: NamedRoute, over: read
 
 /** What is asked before a signal is cleared for a route: how points lie, which blocks are free, and the rest. */
 function sorted(
+  scheme: Scheme,
   asked: readonly Expr[],
   named: NamedRoute,
   byPoints: ReadonlyMap<string, Motor>,
@@ -106,7 +119,13 @@ function sorted(
     const motor = part.op === 'is' && part.left.op === 'name' ? byPoints.get(part.left.name) : undefined;
     const block = part.op === 'not' && part.of.op === 'name' ? byOccupied.get(part.of.name) : undefined;
     if (motor && part.op === 'is' && part.right.op === 'value')
-      points.push({ motor: motor.id, name: motor.name, position: part.right.value as TurnoutPosition });
+      points.push({
+        motor: motor.id,
+        name: motor.name,
+        position: part.right.value as TurnoutPosition,
+        assumed: isPositionAssumed(scheme, motor),
+        byHand: !isDriven(scheme, motor),
+      });
     else if (block) free.push({ id: block.id, name: block.name });
     else if (part.op !== 'name' || part.name !== names.may(named)) rest.push(part);
   }
@@ -179,7 +198,7 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
   const release = releasing(scheme, teller, byOccupied);
   return routes.map((named, nth): LockingRow => {
     const { reading, route, id, to } = named;
-    const { points: lying, free, rest } = sorted(ways[nth]![0] ?? [], named, byPoints, byOccupied);
+    const { points: lying, free, rest } = sorted(scheme, ways[nth]![0] ?? [], named, byPoints, byOccupied);
     const over = route.conditions.map(({ motor }) => motors[motor]!);
     const read = new Set((ways[nth]![0] ?? []).flatMap((part) => [...namesRead(part)]));
     const beyond = overlapAt(scheme, named).filter((block) => read.has(names.occupied(block)));

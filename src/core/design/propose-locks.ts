@@ -1,4 +1,4 @@
-import { type Finding, hazardOfFinding, isOpen, type Severity } from '../findings';
+import { type Finding, GRAVITY, hazardOfFinding, isOpen } from '../findings';
 import { arrivalLocking, flankProtection } from '../patterns';
 import { applyEdit, type Edit, type LayoutDocument } from '../survey';
 import { refusalOf } from '../system';
@@ -49,8 +49,6 @@ const WAYS: { pattern: string; says(names: string): string; helps(finding: Findi
   },
 ];
 
-const GRAVITY: Record<Severity, number> = { unsafe: 2, check: 1, note: 0 };
-
 /**
  * For all points, what holds them, and which ways of locking more would mend something that is told of them: each tried on a copy, one at a time, and
  * where one alone mends nothing, at all points together. Nothing is proposed that brings something as grave. Yields how far it is, from 0 to 1.
@@ -77,7 +75,7 @@ export function* proposeLocks(design: Design): Generator<number, LockProposals> 
     const without = points.filter(({ id }) => !things.find((one) => one.id === id)?.patterns?.includes(pattern));
     const tried = (some: readonly HeldPoints[]) => {
       const edits = some.map(({ id }) => ({ do: 'use pattern', id, pattern, on: true }) as const);
-      const named = says(sayNames(some.map(({ name }) => name)));
+      const named = says(AND.format(some.map(({ name }) => name)));
       const edit: Edit = edits.length === 1 ? edits[0]! : { do: 'one after another', edits, says: named };
       return tryEdit(document, findings, edit, named, some, helps);
     };
@@ -157,7 +155,4 @@ const isOfLocks = (finding: Finding<Edit>): boolean => WAYS.some(({ helps }) => 
 const isAbout = ({ subject, id }: Finding<Edit>, points: string): boolean =>
   subject === points || id.split(' ').includes(points);
 
-function sayNames(names: readonly string[]): string {
-  if (names.length === 1) return names[0]!;
-  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
-}
+const AND = new Intl.ListFormat('en');

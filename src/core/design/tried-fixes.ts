@@ -1,4 +1,4 @@
-import type { Finding, Fix, Severity } from '../findings';
+import { type Finding, type Fix, GRAVITY } from '../findings';
 import { applyEdit, type Edit, type LayoutDocument } from '../survey';
 import { checkDesign } from './check-design';
 
@@ -17,7 +17,6 @@ export interface TriedFixes {
 
 /** Of more fixes than this each alone is not tried, only all together. */
 const MOST_ALONE = 6;
-const GRAVITY: Record<Severity, number> = { unsafe: 2, check: 1, note: 0 };
 
 /**
  * Each fix of a finding, applied to a copy that is checked again: offered are those that mend it and bring nothing as grave. Where none

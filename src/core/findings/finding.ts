@@ -136,9 +136,10 @@ export interface Finding<Edit> {
 export const isOpen = ({ severity, accepted }: Pick<Finding<unknown>, 'severity' | 'accepted'>): boolean =>
   severity !== 'note' && accepted === undefined;
 
-const ORDER: Record<Severity, number> = { unsafe: 0, check: 1, note: 2 };
+/** The higher, the graver. */
+export const GRAVITY: Record<Severity, number> = { unsafe: 2, check: 1, note: 0 };
 const placeOf = ({ severity, accepted }: Pick<Finding<unknown>, 'severity' | 'accepted'>): number =>
-  accepted === undefined ? ORDER[severity] : ORDER.note;
+  accepted === undefined ? -GRAVITY[severity] : -GRAVITY.note;
 
 /** Gravest first, accepted ones among the notes; within one gravity by id, so that the order never depends on how they were found. */
 export function sortFindings<Edit>(findings: Finding<Edit>[]): Finding<Edit>[] {

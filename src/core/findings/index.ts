@@ -4,6 +4,7 @@ export {
   type Finding,
   type FindingKind,
   type Fix,
+  GRAVITY,
   hazardOfFinding,
   isOpen,
   type Severity,

@@ -41,14 +41,18 @@ export function RouteReasons({
           <p className="text-ink2">By its rules as they stand nothing can clear {signal.name} for this route.</p>
         ) : (
           <ul className="list-disc pl-4 text-ink2">
-            {points.map(({ motor, name, position }) => (
+            {points.map(({ motor, name, position, assumed, byHand }) => (
               <li key={motor}>
-                <SelectThing id={motor}>{name}</SelectThing> is proved to lie {position}
+                <SelectThing id={motor}>{name}</SelectThing> {assumed ? 'counts as lying' : 'is proved to lie'}{' '}
+                {position}
+                {assumed && ': no contact tells'}
+                {byHand && '; a person throws it'}
               </li>
             ))}
-            {beside.map(({ motor, name, position }) => (
+            {beside.map(({ motor, name, position, assumed }) => (
               <li key={motor}>
-                <SelectThing id={motor}>{name}</SelectThing>, beside it, is proved to lie {position}
+                <SelectThing id={motor}>{name}</SelectThing>, beside it,{' '}
+                {assumed ? 'counts as lying' : 'is proved to lie'} {position}
               </li>
             ))}
             {free.map(({ id, name }) => (
