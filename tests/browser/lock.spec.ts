@@ -179,7 +179,9 @@ test('what suits each turnout is tried when somebody asks, and taken in one step
     'flank protection',
   ]);
   await panel.getByRole('button', { name: 'Look what suits' }).click();
-  await expect(panel.getByRole('status')).toContainText('No turnout needs another lock than it has');
+  await expect(panel.getByRole('status')).toContainText(
+    'None of the ways of locking that were tried would mend anything here.',
+  );
   expect(errors).toEqual([]);
 });
 

@@ -82,7 +82,7 @@ describe('points of which no contact tells how they lie', () => {
     expect(told(loop())).toEqual([]);
     expect(told(loop({ assumed: true }))[0]).toEqual([
       'check',
-      'No contact tells how T1 lies: if its motor sticks, or one of two that throw together does not follow, nothing notices it. Signals clear over it as if it did.',
+      'No contact tells how T1 lies: if its motor sticks, or one of two that throw together does not follow, nothing notices it. Signals clear over it by where it was sent last.',
       1,
     ]);
     expect(told(loop({ assumed: true, hand: true }))[0]![0]).toBe('unsafe');

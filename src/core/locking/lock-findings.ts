@@ -33,7 +33,7 @@ function assumed(scheme: Scheme, motor: Motor): Finding<Edit>[] {
   const { id } = scheme.partition.graph.points[motor.points]!;
   const isRelied = scheme.routesOver[motor.index]!.length > 0;
   const driven = isDriven(scheme, motor);
-  const over = isRelied ? ' Signals clear over it as if it did.' : '';
+  const over = isRelied ? ' Signals clear over it by where it was sent last.' : '';
   return [
     {
       id: `position-assumed ${motor.id}`,

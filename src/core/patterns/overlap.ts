@@ -9,12 +9,12 @@ import type { NamedRoute, Scheme } from './scheme';
 import { optionOf } from './setting-of';
 
 const ID = 'overlap';
-/** Long enough for a train to come to a stand in its block; common practice, no source. */
+/** From when it passed the signal before; long enough for most trains to come to a stand, common practice, no source. */
 const STANDS: PatternOption = {
   pattern: ID,
   option: 'standsMs',
   at: 'signal',
-  says: 'A train that was cleared up to it counts as standing after, in seconds',
+  says: 'A train that has passed the signal before counts as standing here after, in seconds',
   least: 0,
   most: 600_000,
   does: ({ document }, id) =>

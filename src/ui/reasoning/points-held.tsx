@@ -67,8 +67,8 @@ function Contacts({ id, motors }: { id: string; motors: PointsView['motors'] }) 
   return (
     <PanelSection title="Contacts">
       <p className="text-ink2">
-        A frog that needs current takes the first changeover contact. Beside it{' '}
-        {motors.length > 1 ? 'each motor' : 'the motor'} needs:
+        A frog that needs current takes the first changeover contact. Beside that{' '}
+        {motors.length > 1 ? 'each of its motors' : 'it'} needs:
       </p>
       <ul className="list-disc pl-4 text-ink2">
         {loads.map((says) => (

@@ -60,9 +60,7 @@ function Found({ found: { points, proposals, all } }: { found: LockProposals }) 
   return (
     <>
       {proposals.length === 0 && (
-        <p role="status">
-          No turnout needs another lock than it has: none of those that were tried would mend anything.
-        </p>
+        <p role="status">None of the ways of locking that were tried would mend anything here.</p>
       )}
       <ul className="flex flex-col gap-2" aria-label="Proposed locks">
         {proposals.map((one) => (
