@@ -1,3 +1,7 @@
+import type { LayoutDocument } from '../../src/core/survey';
+import { train, vehicle } from '../../src/demo/build';
+import { planned } from '../../src/demo/plans';
+
 /** Detectors and names of blocks. */
 const blocks = (...at: [number, string][]) =>
   at.map(([cm, name]) => `detector ${cm}\nblock ${cm} "${name}"`).join('\n');
@@ -122,3 +126,19 @@ line Loop
 detector optical 125 "L east"
 detector optical 35 "L west"
 line Main`;
+
+/** That loop with so many railcars, at most two: the first stands in rear of A, the second in rear of B. */
+export function railcarsOnLoop(count: number): LayoutDocument {
+  const d = planned({ name: 'Loop', text: LOOP });
+  const line = d.lines[0]!.id;
+  d.vehicles = ['v1', 'v2']
+    .slice(0, count)
+    .map((id) => vehicle(id, id, 20, [2, 5, 15, 18], () => true, 200, 'railcar'));
+  const starts = [
+    { line, at: 90, facing: 'up' as const },
+    { line, at: 290, facing: 'down' as const },
+  ];
+  const rates = { up: 100, down: 150, delayMs: 300, is: 'assumed' } as const;
+  d.trains = d.vehicles.map(({ id }, i) => train(`tr${i}`, `Railcar ${i}`, [id], 40, starts[i]!, rates));
+  return d;
+}

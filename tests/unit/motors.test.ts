@@ -7,10 +7,8 @@ import { writePromela } from '@/core/proof/export';
 import { hazardsNow, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
-import { train, vehicle } from '@/demo/build';
-import { planned } from '@/demo/plans';
 import { spinHazards } from '../../tools/spin';
-import { LOOP } from './locking-plans';
+import { railcarsOnLoop } from './locking-plans';
 
 interface Wanted {
   assumed?: boolean;
@@ -20,10 +18,7 @@ interface Wanted {
 }
 /** A loop with a train in rear of A; what is said of T1, and of T2 where both throw together. */
 function loop({ assumed = false, hand = false, set = false, together = false }: Wanted = {}): LayoutDocument {
-  const d = planned({ name: 'Loop', text: LOOP });
-  d.vehicles = [vehicle('v', 'v', 20, [2, 5, 15, 18], () => true, 200, 'railcar')];
-  const rates = { up: 100, down: 150, delayMs: 300, is: 'assumed' } as const;
-  d.trains = [train('tr', 'Railcar', ['v'], 40, { line: d.lines[0]!.id, at: 90, facing: 'up' }, rates)];
+  const d = railcarsOnLoop(1);
   for (const turnout of d.turnouts) {
     turnout.throwMs = 1000;
     if (assumed) turnout.patterns = ['position assumed'];
@@ -110,7 +105,7 @@ describe('a motor that does not arrive', () => {
     run.command({ kind: 'throw', turnout: run.motors[motor]!.id, to: 'diverging' });
     pass(20_000);
     const before = [lies(), shows('A')];
-    run.command({ kind: 'run', train: 'tr', on: true });
+    run.command({ kind: 'run', train: 'tr0', on: true });
     const met = new Set<string>();
     for (let i = 0; i < 200; i++) {
       pass(100);

@@ -5,26 +5,14 @@ import { writePromela } from '@/core/proof/export';
 import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
-import { train, vehicle } from '@/demo/build';
-import { planned } from '@/demo/plans';
 import { drawnLayout } from '../../tools/fuzz/drawn-layout';
 import { spinHazards } from '../../tools/spin';
-import { LOOP } from './locking-plans';
+import { railcarsOnLoop } from './locking-plans';
 import { ofSweep } from './sweep';
 
 /** A loop on a single line; trains stand in rear of A and of B. At the exits of the loop the turnout beyond can be an overlap. */
 function loop(trains: number, overlaps: readonly string[], standsMs?: number): LayoutDocument {
-  const d = planned({ name: 'Loop', text: LOOP });
-  const line = d.lines[0]!.id;
-  d.vehicles = ['v1', 'v2']
-    .slice(0, trains)
-    .map((id) => vehicle(id, id, 20, [2, 5, 15, 18], () => true, 200, 'railcar'));
-  const starts = [
-    { line, at: 90, facing: 'up' as const },
-    { line, at: 290, facing: 'down' as const },
-  ];
-  const rates = { up: 100, down: 150, delayMs: 300, is: 'assumed' } as const;
-  d.trains = d.vehicles.map(({ id }, i) => train(`tr${i}`, `Railcar ${i}`, [id], 40, starts[i]!, rates));
+  const d = railcarsOnLoop(trains);
   for (const signal of signalsOf(d)) {
     if (!overlaps.includes(signal.name)) continue;
     signal.patterns = ['overlap'];

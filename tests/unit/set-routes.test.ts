@@ -5,26 +5,13 @@ import { writePromela } from '@/core/proof/export';
 import { Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
-import { train, vehicle } from '@/demo/build';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
-import { planned } from '@/demo/plans';
 import { spinHazards } from '../../tools/spin';
-import { LOOP } from './locking-plans';
+import { railcarsOnLoop } from './locking-plans';
 
 /** A loop whose signals are cleared only for routes that people set; the train stands in rear of A, and another, if asked for, in rear of B. */
 function loop(trains: number, commanded: readonly string[] = ['A', 'B', 'ME', 'MW', 'LE', 'LW']): LayoutDocument {
-  const d = planned({ name: 'Loop', text: LOOP });
-  const line = d.lines[0]!.id;
-  d.vehicles = ['v1', 'v2']
-    .slice(0, trains)
-    .map((id) => vehicle(id, id, 20, [2, 5, 15, 18], () => true, 200, 'railcar'));
-  const starts = [
-    { line, at: 90, facing: 'up' as const },
-    { line, at: 290, facing: 'down' as const },
-  ];
-  d.trains = d.vehicles.map(({ id }, i) =>
-    train(`tr${i}`, `Railcar ${i}`, [id], 40, starts[i]!, { up: 100, down: 150, delayMs: 300, is: 'assumed' }),
-  );
+  const d = railcarsOnLoop(trains);
   for (const signal of signalsOf(d)) if (commanded.includes(signal.name)) signal.patterns = ['set routes'];
   return d;
 }
