@@ -13,10 +13,16 @@ import {
   LADDER,
   LOOPS,
   MAGNET,
+  ONE_PULSE,
+  OVERTAKEN,
   PLASTIC,
   POST,
+  PUSH_PULL,
   REVERSE,
+  ROAM,
   SPOTS,
+  THREE,
+  TURNS,
   WORTH,
   YARD,
 } from './example-plans';
@@ -171,6 +177,83 @@ export const EXAMPLES: readonly Example[] = [
     first: 'Rehearse: throw T1 and T2, and watch the lamps beside them while the points move.',
     text: BUTTONS,
     trains: [],
+  },
+  {
+    id: 'turns',
+    name: 'A siding that takes turns',
+    story:
+      'A circuit with two roads. Whoever arrives in one lets go the train in the other, and sets the points for it: two trains keep their roads for ever, a third would have them rotate.',
+    first:
+      'Lock: look how many trains can run, and read the cycle. Rehearse: let both run, then give T1 a pulse by hand while one waits.',
+    text: TURNS,
+    trains: [
+      ['Railcar set', 'Main', 280, 'up'],
+      ['Pickup goods', 'Road 2', 186, 'up'],
+    ],
+  },
+  {
+    id: 'three',
+    name: 'Two roads, three trains',
+    story:
+      'Two trains wait while the third is on the line. One road is fed at a time, and only while the block ahead is clear; the points lie for the road that was left.',
+    first: 'Lock: look how many trains can run. With one too few, or one too many, everything comes to a stand.',
+    text: THREE,
+    trains: [
+      ['Express', 'Main', 280, 'up'],
+      ['Stopper', 'Road 2', 186, 'up'],
+      ['Goods', 'Main', 570, 'up'],
+    ],
+  },
+  {
+    id: 'pulse',
+    name: 'One pulse, one departure',
+    story:
+      'A train on its way over the contact gives one pulse: the starter of a train that waits clears, the points lie for the empty road, and who leaves resets the signal behind it.',
+    first: 'Rehearse: let both run. Then stop the train on the line, and give T1 the pulse by hand.',
+    text: ONE_PULSE,
+    trains: [
+      ['Express', 'Main', 280, 'up'],
+      ['Stopper', 'Main', 570, 'up'],
+    ],
+  },
+  {
+    id: 'push',
+    name: 'Push or pull',
+    story:
+      'A train waits at the station until another comes up behind and pushes it on. What runs with one train, two or three depends on who releases whom, and on how it is remembered.',
+    first:
+      'Lock: look how many trains can run; then select signal Station, let it be released by the train ahead instead, and look again.',
+    text: PUSH_PULL,
+    trains: [
+      ['Express', 'Main', 90, 'up'],
+      ['Stopper', 'Main', 370, 'up'],
+    ],
+  },
+  {
+    id: 'roam',
+    name: 'Roam free',
+    story:
+      'Each train looks for an empty road ahead, has its points set, and keeps it until it has come in; who came first goes first. Nobody throws anything.',
+    first: 'Rehearse: let all three run. Then send one to Four, and see how the others make way.',
+    text: ROAM,
+    trains: [
+      ['Express', 'Main', 280, 'up'],
+      ['Stopper', 'North', 186, 'up'],
+      ['Goods', 'Main', 780, 'up'],
+    ],
+  },
+  {
+    id: 'overtaken',
+    name: 'Overtaken',
+    story:
+      'Who comes while the loop is empty goes in and waits; the next one goes by on the straight road, and as it leaves lets go the one that waited.',
+    first:
+      'Rehearse: let both run, and watch them change places once a round. Then lift one off, and see the other wait.',
+    text: OVERTAKEN,
+    trains: [
+      ['Express', 'Main', 280, 'up'],
+      ['Goods', 'Main', 570, 'up'],
+    ],
   },
   {
     id: 'boards',

@@ -6,6 +6,8 @@ import {
   comparePoints,
   type FailRow,
   type FailureFixes,
+  type HowManyTrains,
+  howManyTrains,
   type InterlockingCheck,
   interlockingChecks,
   type LockingRow,
@@ -52,8 +54,8 @@ const followed = new FollowedDocument();
 const sent = new SentView();
 /** The newest design that could be worked out; of an older document where the last step failed. */
 let bench: Bench | undefined;
-/** A text that is read, and what is tried of ways of locking. */
-const [reading, proposing] = [new InSteps(), new InSteps()];
+/** A text that is read, what is tried of ways of locking, and numbers of trains that are tried. */
+const [reading, proposing, counting] = [new InSteps(), new InSteps(), new InSteps()];
 /** An edit changes features more often than anything else. */
 const practice = new Practice(
   () => tryCheck({ ...followed.document!, features: [...followed.document!.features] }),
@@ -130,6 +132,14 @@ const worker = {
     return bench!.design === design ? found : undefined;
   },
   stopProposing: () => proposing.stop(),
+  /** For one train, two, and so on, what they come to by themselves. Undefined where it was stopped, or where the layout is another meanwhile. */
+  async countTrains(most: number, reached: (share: number) => void): Promise<HowManyTrains | undefined> {
+    const { design } = bench!;
+    const found = await counting.run(howManyTrains(design, most), reached);
+    restoreSoon();
+    return bench!.design === design ? found : undefined;
+  },
+  stopCounting: () => counting.stop(),
   ownRules: (): OwnRuleRow[] => ownRuleList(bench!.design.system),
   rulesAbout: (id: string): RulesAbout => bench!.rulesAbout(id),
   readRules: (id: string, text: string): RulesRead => bench!.readRules(id, text),

@@ -15,7 +15,7 @@ import { ofSweep } from './sweep';
 /** The faults that the table has, and where each stands in a row of it: after “Power comes on”. */
 const COMPARED = FAULT_IDS.filter((id) => (FAULTS[id] as FaultKind).compared);
 const [PROBE_CM, FROM_SIGNAL_CM, MIDDLE_CM] = [4, 5, 8];
-const [LATE_TICK, TICKS] = [1500, 2500];
+const [PULSE_TICK, LATE_TICK, TICKS] = [1000, 1500, 2500];
 
 /** A layout without trains, wired in one way throughout, so that it is known of everything what it fails to. */
 function wired(document: LayoutDocument, seed: number): LayoutDocument {
@@ -45,11 +45,14 @@ function rehearsed(d: LayoutDocument, system: System, nth: number, block: number
     train('b', 'B', ['probe'], 30, { line: piece.line, at: (piece.from + piece.to) / 2e5, facing: ahead }, rates),
   ];
   const placed = compileSystem({ ...d, trains });
-  const run = (fault?: Fault, fromTick = 0) => {
+  /** What works by itself is left alone, or given a pulse by hand once trains stand. */
+  const pulses = [undefined, ...placed.automatic.filter(({ pulse }) => pulse !== undefined)];
+  const run = (fault?: Fault, fromTick = 0, given: (typeof pulses)[number] = undefined) => {
     const rehearsal = new Rehearsal(placed, 1);
     for (const { id } of trains) rehearsal.command({ kind: 'run', train: id, on: false });
     for (let tick = 0; tick < TICKS; tick++) {
       if (fault && tick === fromTick) rehearsal.command({ kind: 'fail', ...fault, on: true });
+      if (given && tick === PULSE_TICK) rehearsal.command({ kind: 'give pulse', thing: given.id, what: given.what });
       rehearsal.step();
     }
     return rehearsal;
@@ -77,7 +80,10 @@ function rehearsed(d: LayoutDocument, system: System, nth: number, block: number
   return (fault: FaultId) => {
     const faults = struckBy(fault);
     if (faults.length === 0) return undefined;
-    return faults.some((one) => [0, LATE_TICK].some((tick) => rank(run(one, tick)) > rank(sound)));
+    return pulses.some((given) => {
+      const asMeant = given ? rank(run(undefined, 0, given)) : rank(sound);
+      return faults.some((one) => [0, LATE_TICK].some((tick) => rank(run(one, tick, given)) > asMeant));
+    });
   };
 }
 

@@ -88,6 +88,7 @@ function randomRules(draw: Draw): Rules | undefined {
     releases: [],
     commanded: [],
     cancelsAtAnyMoment: false,
+    pulsed: [],
     hands: [],
   };
   const nothing = () => new Int32Array(compiled.slotCount);

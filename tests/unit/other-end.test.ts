@@ -22,6 +22,7 @@ function fromOtherEnd(document: LayoutDocument, line: string): LayoutDocument {
   const end = (one: { line: string; end: 'start' | 'end' }) => {
     if (one.line === line) one.end = one.end === 'start' ? 'end' : 'start';
   };
+  for (const one of d.lines) if (one.id === line && one.running) one.running = other(one.running);
   for (const { a, b } of d.joins) [a, b].forEach(end);
   for (const turnout of d.turnouts) {
     for (const leg of [...turnout.legs, turnout.straight]) if (leg) end(leg);

@@ -129,6 +129,16 @@ const DOINGS: readonly Doing[] = [
   { perThousand: 4, needs: 'say free', does: (run, pick) => say(run, pick, true) },
   { perThousand: 2, needs: 'say taken', does: (run, pick) => say(run, pick, false) },
   { perThousand: 12, isThere: ({ system: { commanded } }) => commanded.length > 0, does: setOrCancel },
+  {
+    perThousand: 6,
+    needs: 'automatic',
+    isThere: ({ system: { automatic } }) => automatic.length > 0,
+    does({ system: { automatic } }, pick, chance) {
+      const { id: thing, what, pulse } = pick(automatic);
+      if (pulse !== undefined && chance(0.6)) return { kind: 'give pulse', thing, what };
+      return { kind: 'switch automatic', thing, what, on: chance(0.5) };
+    },
+  },
   { perThousand: 6, needs: 'give up', isThere: ({ system: { releases } }) => releases.length > 0, does: giveUp },
   {
     perThousand: 4,

@@ -11,7 +11,7 @@ import {
 } from '../detection';
 import { type Finding, sortFindings } from '../findings';
 import { CROSSINGS, type PointsKind } from '../kinds';
-import { arrivalFindings, flankFindings, lockFindings, waitsForArrival } from '../locking';
+import { arrivalFindings, automaticFindings, flankFindings, lockFindings, waitsForArrival } from '../locking';
 import { aspectFindings, chosenOutputs, compileScheme, holdsNothing, patternFindings, type Scheme } from '../patterns';
 import { signalFindings } from '../signals';
 import type { Edit, LayoutDocument } from '../survey';
@@ -50,6 +50,7 @@ export function checkDesign(document: LayoutDocument): Design {
     ...lockFindings(scheme),
     ...flankFindings(scheme),
     ...arrivalFindings(scheme),
+    ...automaticFindings(scheme),
     ...trackEndFindings(document, graph),
     ...trafficFindings(scheme),
     ...startsAgainstPoints(scheme),

@@ -37,6 +37,8 @@ interface Ahead {
   sensors: number[];
   spots: number[];
   said: readonly number[];
+  /** Pulses that automatic working is given then, so that it lets the train before the signal go. */
+  given: readonly number[];
   truth: number;
 }
 
@@ -85,7 +87,7 @@ function powerUp(situation: Situation): FailOutcome | undefined {
   return worst(
     situation,
     shown,
-    ahead.filter(({ said }) => said.length === 0),
+    ahead.filter(({ said, given }) => said.length + given.length === 0),
   );
 }
 
@@ -163,13 +165,16 @@ export function failDirections(
     const rear = partition.blocks[reading.rear]!.id;
     const told = towards(system, reading);
     const slot = terminals.slot('aspect', reading.index);
-    const shows = (block: BlockId, said: readonly number[], { before, after }: { before?: Put; after?: Put } = {}) => {
-      free.setDown(new Set([rear, block]), [...told, ...said], before);
+    const shows = (
+      { block, said, given }: Pick<Ahead, 'block' | 'said' | 'given'>,
+      { before, after }: { before?: Put; after?: Put } = {},
+    ) => {
+      free.setDown(new Set([rear, block]), [...told, ...said], before, given);
       return free.inTheEnd(after)[slot]!;
     };
     const rank = rankOf(system, reading);
-    const showsAtWorst = ({ block, said }: Ahead, put: Put) => {
-      const [before, after] = [shows(block, said, { before: put }), shows(block, said, { after: put })];
+    const showsAtWorst = (one: Ahead, put: Put) => {
+      const [before, after] = [shows(one, { before: put }), shows(one, { after: put })];
       return rank(after) > rank(before) ? after : before;
     };
     const set = routesOf[reading.index]!.filter(({ route }) =>
@@ -178,19 +183,16 @@ export function failDirections(
     const blocks = [...new Set(set.flatMap(({ route }) => route.blocks.map(({ block }) => block)))].filter(
       (b) => b !== reading.rear,
     );
+    const pulses = [[], ...pulsesFor(system, reading).map((slot) => [slot])];
     const ahead = blocks.flatMap((b) => {
       const block = partition.blocks[b]!;
       const own = partition.sections[block.section]!.sensors.map((id) => numbers.get(id)!);
       const by = own.length === 0 ? partition.inferred.get(b) : undefined;
       const spots = by ? spotsOf(by).map((id) => numbers.get(id)!) : [];
-      return waysIn(system, b, reading.rear).map(
-        (said): Ahead => ({
-          block: block.id,
-          name: block.name,
-          sensors: own,
-          spots,
-          said,
-          truth: shows(block.id, said),
+      return waysIn(system, b, reading.rear).flatMap((said) =>
+        pulses.map((given): Ahead => {
+          const where = { block: block.id, said, given };
+          return { ...where, name: block.name, sensors: own, spots, truth: shows(where) };
         }),
       );
     });
@@ -198,6 +200,17 @@ export function failDirections(
     const outcomes = [powerUp(situation), ...compared.map((fault) => outcomeOf(situation, fault))];
     return { id: reading.signal.id, name: reading.signal.name, outcomes };
   });
+}
+
+/** Where the rules have the pulses that may let a train before a signal go: its own, and those of points over which a route leads to it. */
+function pulsesFor({ automatic, routesOf, partition }: System, { signal, index }: SignalReading): number[] {
+  if (automatic.length === 0) return [];
+  const leading = routesOf
+    .flat()
+    .filter(({ route: { ending } }) => ending.kind === 'signal' && ending.signal === index)
+    .flatMap(({ route: { conditions } }) => conditions.map(({ motor }) => partition.graph.motors[motor]!.id));
+  const near = new Set([signal.id, ...leading]);
+  return automatic.flatMap(({ id, pulse }) => (pulse !== undefined && near.has(id) ? [pulse] : []));
 }
 
 /**

@@ -85,9 +85,14 @@ export class FreeLayout {
 
   /**
    * What every name of the program is once axles have been set down in blocks, and things have settled. How trains came in is
-   * said before they are seen: one of which nobody knows it could be given a way out behind it.
+   * said before they are seen: one of which nobody knows it could be given a way out behind it. `given`: pulses by hand, once they have settled.
    */
-  setDown(occupied: ReadonlySet<BlockId>, told: readonly number[], put: Put = new Map()): Int32Array {
+  setDown(
+    occupied: ReadonlySet<BlockId>,
+    told: readonly number[],
+    put: Put = new Map(),
+    given: readonly number[] = [],
+  ): Int32Array {
     this.rules.goBackTo(this.kept);
     this.now = this.since;
     const inputs = [...occupied].flatMap((block) => this.inputsOf.get(block) ?? []);
@@ -101,6 +106,10 @@ export class FreeLayout {
     this.set(told, 0);
     this.scan();
     this.settle(this.now + TRIAL_MS);
+    if (given.length > 0) {
+      this.pulse(given);
+      this.settle(this.now + TRIAL_MS);
+    }
     return this.rules.values;
   }
 

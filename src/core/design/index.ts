@@ -1,9 +1,11 @@
 /** One document through every stage: the scheme, its rule program, and all findings. */
 export type { AspectMatrix, Some } from './aspect-matrix';
+export type { AutomaticView } from './automatic-view';
 export { reasonBlock } from './block-reason';
 export { type Cause, causesIn } from './cause';
 export { checkDesign, type Design } from './check-design';
 export { comparePoints, type PointsDivision } from './compare-points';
+export { type Cycle, type CycleStep, exploreCycle, rehearseCycle, roundOf } from './cycle';
 export {
   type BlockView,
   type DesignView,
@@ -12,6 +14,7 @@ export {
 } from './design-view';
 export { FAILURES, type FailOutcome, type FailRow, type FailSum, sumOf } from './fail-direction';
 export { type FailureFix, type FailureFixes, triedOnFailure } from './failure-fixes';
+export { type Ended, type HowManyTrains, howManyTrains, type SoManyTrains, withTrains } from './how-many-trains';
 export { type InterlockingCheck, interlockingChecks } from './interlocking-checks';
 export type { KeptRun, KeptRunRow } from './kept-run';
 export { leftOut } from './left-out';
@@ -38,3 +41,4 @@ export { blockOfStart, startBehind, startIn } from './start-place';
 export { type TrackTurnout, trackTurnouts } from './track-turnouts';
 export { Bench, type Trial, type Tried, tryByHand } from './trial';
 export { sayTogether, type TriedFix, type TriedFixes, triedFixes } from './tried-fixes';
+export { type Standing, waitingPlaces } from './waiting-places';

@@ -1,11 +1,14 @@
 import { contactLoads, isDriven, names, type OptionView, optionsAt } from '../patterns';
 import { type Refusal, refusalOf } from '../system';
+import { type AutomaticView, automaticAt } from './automatic-view';
 import type { Design } from './check-design';
 
 /** What holds each motor of some points, as the rules stand. */
 export interface PointsView {
   /** What can be set about the patterns that work there. */
   options: OptionView[];
+  /** What works there by itself. */
+  automatic: AutomaticView[];
   motors: (Refusal & {
     id: string;
     name: string;
@@ -28,6 +31,10 @@ export function viewPoints({ system, scheme }: Design, id: string): PointsView |
   const points = [...scheme.document.turnouts, ...scheme.document.crossings].find((one) => one.id === id);
   return {
     options: points ? optionsAt(scheme, 'points', points) : [],
+    automatic: automaticAt(
+      system,
+      motors.map((one) => one.id),
+    ),
     motors: motors.map((one) => {
       const { id: motor, name, index } = one;
       return {

@@ -3,6 +3,7 @@ import type { TenthUm } from '../measure';
 import { besidesOf, type NamedRoute, names, needsOf, type OptionView, OWN, optionsAt, type Scheme } from '../patterns';
 import type { TurnoutPosition } from '../survey';
 import { aspectTree, type TreeBranch } from './aspect-tree';
+import { type AutomaticView, automaticAt } from './automatic-view';
 import type { Design } from './check-design';
 
 export interface SignalView {
@@ -33,6 +34,8 @@ export interface SignalView {
   stop: string;
   /** What can be set about the patterns that work there. */
   options: OptionView[];
+  /** What works there by itself. */
+  automatic: AutomaticView[];
   /** A rule of somebody’s own decides whether it may proceed, whatever its routes say: as people write it. */
   proceeds?: string;
 }
@@ -53,6 +56,7 @@ export function viewSignal({ scheme, system }: Design, id: string): SignalView |
     id,
     stop: tree.stop,
     options: optionsAt(scheme, 'signal', reading.signal),
+    automatic: automaticAt(system, [id]),
     name: reading.signal.name,
     rear: blockName(reading.rear),
     ...(proceed?.why?.pattern === OWN && { proceeds: writeExpr(proceed.expr!, program.called) }),

@@ -35,6 +35,8 @@ export const FINDING_KINDS = {
   'points that nothing holds': { stage: 'lock', hazard: 'points moved under a train' },
   'side of a route that nothing guards': { stage: 'lock' },
   'arrival that nothing tells': { stage: 'lock' },
+  'automatic working that cannot be there': { stage: 'lock' },
+  'signal that looks at nothing ahead': { stage: 'lock', hazard: 'trains touch' },
   'train longer than from stop mark to clearance point': { stage: 'lock', hazard: 'points moved under a train' },
   'signal inside clearance': { stage: 'signal', hazard: 'trains touch' },
   'braking longer than its warning': { stage: 'signal', hazard: 'stop not announced in time' },

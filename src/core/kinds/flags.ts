@@ -16,6 +16,14 @@ export const FLAGS = {
   given: { of: 'signal' },
   /** Somebody has set a route, by its id, and no train has come into it since. */
   'route set': { of: 'signal' },
+  /** A train is cleared to leave a road beyond points: a pulse by hand is refused. */
+  leaving: { of: 'motor' },
+  /** Of two roads beyond points, that it is the turn of the diverging one. */
+  turn: { of: 'motor' },
+  /** A train in a road beyond points was let go; by the road. */
+  departure: { of: 'motor' },
+  /** A train before a signal was released; by the pattern. */
+  released: { of: 'signal' },
   /** A train that was cleared for a route has not arrived yet; by the route. */
   'under way': { of: 'signal' },
   /** What the rules want of an output that something failing may change on its way out; by the kind of that. */

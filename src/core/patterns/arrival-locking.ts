@@ -90,18 +90,26 @@ export const arrivalsOf = byScheme((scheme): Arrival[] => {
 });
 
 /** The last spot that a train comes to in the last block of a route. */
-function markOf({ document, partition }: Scheme, { route }: NamedRoute): Sensor | undefined {
-  const last = route.blocks.at(-1)?.block;
+export function markOf(scheme: Scheme, route: NamedRoute): Sensor | undefined {
+  const last = route.route.blocks.at(-1)?.block;
+  return spotsOn(scheme, route, (block) => block === last).at(-1);
+}
+
+/** The spots that a train comes to on a route, in order, in some of its blocks. */
+export function spotsOn(
+  { document, partition }: Scheme,
+  { route }: NamedRoute,
+  isIn: (block: number) => boolean,
+): Sensor[] {
   const spots = document.sensors.filter(
     ({ kind }) => sensorKind(kind).reachMm !== 'section' && !sensorKind(kind).tells,
   );
   return route.track
     .map(({ piece, enters }) => ({ piece: partition.pieces[piece]!, enters }))
-    .filter(({ piece }) => piece.block === last)
+    .filter(({ piece }) => isIn(piece.block))
     .flatMap(({ piece, enters }) =>
       spots
         .filter(({ anchor: { line, at } }) => line === piece.line && at.tenthUm >= piece.from && at.tenthUm <= piece.to)
         .sort((one, two) => (one.anchor.at.tenthUm - two.anchor.at.tenthUm) * (enters === 0 ? 1 : -1)),
-    )
-    .at(-1);
+    );
 }

@@ -55,7 +55,15 @@ export function asksOf(
 ): { asks: PutTerm[]; alone: boolean } {
   const instead = gather('instead', scheme, route, into);
   const alone = instead.length > 0;
-  const asks = gather('proceed', scheme, route, into, ({ always = false }) => !alone || always);
+  const decides = PATTERNS.filter(({ id }) => instead.some(({ pattern }) => pattern === id));
+  const released = decides.every(({ keepsReleases = false }) => keepsReleases);
+  const asks = gather(
+    'proceed',
+    scheme,
+    route,
+    into,
+    ({ always = false, releases = false }) => !alone || always || (releases && released),
+  );
   return { asks: [...asks, ...instead], alone };
 }
 

@@ -36,6 +36,17 @@ export const release = ({ reading: { signal }, id }: OfSignal) => `release.${sig
 export const overlapHeld = ({ id }: Thing) => `overlap.${id}`;
 export const routeButton = ({ reading: { signal }, id }: OfSignal) => `button.${signal.id}.${id}`;
 export const routeSet = ({ reading: { signal }, id }: OfSignal) => `set.${signal.id}.${id}`;
+export const switchedOff = ({ id }: Thing, what: 'routes' | 'release' | 'turns') => `off.${id}.${what}`;
+export const off = ({ id }: Thing) => `manual.${id}`;
+export const leaving = ({ id }: Thing) => `leaving.${id}`;
+export const turn = ({ id }: Thing) => `turn.${id}`;
+export const departure = ({ id }: Thing, road: string) => `departure.${id}.${road}`;
+export const swap = ({ id }: Thing) => `swap.${id}`;
+export const start = ({ id }: Thing) => `start.${id}`;
+export const released = ({ id }: Thing, who: string, how: string) => `released.${id}.${who}.${how}`;
+export const comes = ({ id }: Thing) => `comes.${id}`;
+export const open = ({ reading: { signal }, id }: OfSignal) => `open.${signal.id}.${id}`;
+export const before = ({ id }: Thing, { id: other }: Thing) => `before.${id}.${other}`;
 export const cancel = ({ id }: Thing) => `cancel.${id}`;
 export const proceed = ({ id }: Thing) => `proceed.${id}`;
 export const stopsIn = ({ id }: Thing, signals: number) => `stops.${id}.${signals}`;

@@ -13,7 +13,9 @@ import { detectorLocking } from './detector-locking';
 import { divergingHeld } from './diverging-held';
 import { flankProtection } from './flank-protection';
 import { occupancy } from './occupancy';
+import { onePulseStation } from './one-pulse-station';
 import { overlap } from './overlap';
+import { overtakingLoop } from './overtaking-loop';
 import { panelLamp } from './panel-lamp';
 import type { Pattern } from './pattern';
 import { permission } from './permission';
@@ -21,13 +23,18 @@ import { pointsIndicator } from './points-indicator';
 import { post } from './posts';
 import { powerLamp } from './power-lamp';
 import { powerUp } from './power-up';
+import { releaseAlone } from './release-alone';
+import { RELEASES } from './released';
 import { routeLocking } from './route-locking';
 import { setRoutes } from './set-routes';
 import { spotCount } from './spot-count';
 import { spotMemory } from './spot-memory';
 import { stopSection } from './stop-section';
+import { takesTurns } from './takes-turns';
 import { timedCaution } from './timed-caution';
 import { trafficDirection } from './traffic-direction';
+import { trainsSetRoutes } from './trains-set-routes';
+import { twoRoadBlock } from './two-road-block';
 
 /** Every pattern, in the order in which their terms stand in a rule. */
 export const PATTERNS: readonly Pattern[] = [
@@ -46,6 +53,13 @@ export const PATTERNS: readonly Pattern[] = [
   authority,
   permission,
   cautionAtFirst,
+  releaseAlone,
+  ...RELEASES,
+  takesTurns,
+  twoRoadBlock,
+  onePulseStation,
+  overtakingLoop,
+  trainsSetRoutes,
   setRoutes,
   approachLit,
   detectorLocking,
@@ -60,8 +74,10 @@ export const PATTERNS: readonly Pattern[] = [
   pointsIndicator,
 ];
 
-/** What can be chosen for things, beside what works everywhere. */
-export const CHOOSABLE = PATTERNS.flatMap(({ id, chosen }) => (chosen ? [{ id, ...chosen }] : []));
+/** What can be chosen for things, beside what works everywhere; `automatic`: trains work it. */
+export const CHOOSABLE = PATTERNS.flatMap(({ id, chosen, off, keepsReleases = false }) =>
+  chosen ? [{ id, ...chosen, automatic: off !== undefined || keepsReleases }] : [],
+);
 
 /** Whether a signal cuts off the section before it. */
 export const cutsOff = ({ patterns = [] }: { patterns?: string[] }): boolean =>

@@ -43,10 +43,15 @@ export interface Pattern extends Fills {
   /** It works at the things whose document names it; a pattern without this works everywhere. */
   chosen?: Choosable;
   options?: readonly PatternOption[];
+  /** Automatic working, which people can switch off: what is lost while it is off. */
+  off?: string;
+  /** It lets go trains that wait: asked also beside a pattern that decides instead of all others but these. */
+  releases?: boolean;
+  keepsReleases?: boolean;
   /** What it asks for a route holds even where another pattern decides instead of all others. */
   always?: boolean;
 }
 
 /** Whether a thing of the document uses a pattern that is chosen. */
-export const isChosen = ({ id }: Pattern, thing: { patterns?: string[] } | undefined): boolean =>
+export const isChosen = ({ id }: Pick<Pattern, 'id'>, thing: { patterns?: string[] } | undefined): boolean =>
   thing?.patterns?.includes(id) ?? false;

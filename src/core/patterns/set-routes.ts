@@ -1,12 +1,11 @@
 import { and, type Expr, is, name, not, or, previous } from '../logic';
 import type { SignalReading } from '../signals';
-import type { Motor } from '../track';
-import { byScheme } from './by-scheme';
-import { liesFor } from './flank-protection';
+import { BY_PEOPLE, commandedOf, commandedOver, isCommanded, rivalRoutes } from './commanded';
 import { groupOf } from './groups';
 import * as names from './names';
-import { isChosen, type Pattern } from './pattern';
+import type { Pattern } from './pattern';
 import type { NamedRoute, Scheme } from './scheme';
+import { setByTrain } from './trains-set-routes';
 
 /** A route that somebody has set goes before whoever throws points one by one. */
 const BEFORE_HAND = 1;
@@ -17,7 +16,7 @@ const BEFORE_HAND = 1;
  * asked for while another is set is refused.
  */
 export const setRoutes: Pattern = {
-  id: 'set routes',
+  ...BY_PEOPLE,
   chosen: {
     at: 'signal',
     says: 'Cleared only for a route that somebody sets, by entry and exit; its points are thrown for it',
@@ -49,9 +48,9 @@ export const setRoutes: Pattern = {
     }
   },
   proceed(scheme, route) {
-    if (!isChosen(setRoutes, route.reading.signal)) return [];
+    if (!isCommanded(route.reading.signal)) return [];
     const expr: Expr = commandedOf(scheme).includes(route) ? name(names.routeSet(route)) : { op: 'false' };
-    return [{ expr, says: 'somebody has set this route' }];
+    return [{ expr, says: 'this route is set' }];
   },
   asked: (scheme, { motor, position }) =>
     groupOf(scheme, motor)
@@ -73,42 +72,19 @@ export const setRoutes: Pattern = {
     ),
 };
 
-/** Every route that people set, in order. */
-export const commandedOf = byScheme((scheme): NamedRoute[] =>
-  scheme.routesOf.flat().filter(({ reading, route }) => isChosen(setRoutes, reading.signal) && route.blocks.length > 0),
-);
-
-const commandedOver = (scheme: Scheme, { index }: Motor, position: string): NamedRoute[] =>
-  commandedOf(scheme).filter((route) =>
-    liesFor(scheme, route).some((over) => over.motor === index && over.position === position),
-  );
-
-/** Routes that cannot be set beside one: of the same signal, or that need its points otherwise, its track, or track that fouls it. */
-export const rivalRoutes = (scheme: Scheme, route: NamedRoute): NamedRoute[] =>
-  commandedOf(scheme).filter((other) => other !== route && isRival(scheme, route, other));
-
-function isRival(scheme: Scheme, one: NamedRoute, two: NamedRoute): boolean {
-  if (one.reading === two.reading) return true;
-  const lies = new Map(liesFor(scheme, one).map(({ motor, position }) => [motor, position]));
-  if (liesFor(scheme, two).some(({ motor, position }) => (lies.get(motor) ?? position) !== position)) return true;
-  const [mine, theirs] = [one, two].map(({ route }) => new Set(route.blocks.map(({ block }) => block)));
-  return (
-    [...mine!, ...one.route.fouled].some((block) => theirs!.has(block)) ||
-    two.route.fouled.some((block) => mine!.has(block))
-  );
-}
-
 function setRule(scheme: Scheme, route: NamedRoute): Expr {
   const all = commandedOf(scheme);
   const rivals = rivalRoutes(scheme, route);
-  /** Of several pressed at once the first goes first. */
+  /** Of several asked for at once the first goes first, and what is pressed before what a train asks for. */
   const first = rivals.filter((rival) => all.indexOf(rival) < all.indexOf(route));
+  const pressed = and(name(names.routeButton(route)), ...first.map((rival) => not(name(names.routeButton(rival)))));
+  const byTrain = setByTrain(scheme, route);
+  const nobodyPresses = [route, ...rivals].map((one) => not(name(names.routeButton(one))));
   return {
     op: 'RS',
     set: and(
-      name(names.routeButton(route)),
+      byTrain ? or(pressed, and(byTrain, ...nobodyPresses)) : pressed,
       ...rivals.map((rival) => not(previous(names.routeSet(rival)))),
-      ...first.map((rival) => not(name(names.routeButton(rival)))),
     ),
     reset: or(name(names.cancel(route.reading.signal)), ...cameIn(scheme, route)),
     starts: false,

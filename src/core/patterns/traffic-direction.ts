@@ -23,7 +23,7 @@ const RELEASE: PatternOption = {
 };
 
 /** No other side holds the traffic section. Reads the last scan's memory, so that a grant and its memory do not wait for each other. */
-function opposing({ trafficSections }: Scheme, direction: Direction): Term[] {
+export function opposingOf({ trafficSections }: Scheme, direction: Direction): Term[] {
   return direction.trafficSection.sides
     .filter((side) => side !== direction.side)
     .map((side) => ({
@@ -33,7 +33,7 @@ function opposing({ trafficSections }: Scheme, direction: Direction): Term[] {
 }
 
 /** A train in rear asks unless the direction held there is away from the signal; where nobody knows, it may ask. */
-function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
+export function rearAgrees(scheme: Scheme, reading: SignalReading): Expr[] {
   const { trafficSections } = scheme;
   const trafficSection = trafficSections.all[trafficSections.ofBlock[reading.rear]!]!;
   if (!trafficSection.bothWays) return [];
@@ -80,7 +80,7 @@ export const trafficDirection: Pattern = {
     const wants = names.wants(route.reading.signal);
     return [
       { expr: name(wants), says: 'a train asks for it' },
-      ...route.directions.flatMap((direction) => opposing(scheme, direction)),
+      ...route.directions.flatMap((direction) => opposingOf(scheme, direction)),
       ...rivalsBefore(scheme, route),
     ];
   },

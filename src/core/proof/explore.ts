@@ -44,6 +44,8 @@ export class Explorer {
   private readonly twos: number[] = [];
   private readonly ruleSteps = new RuleSteps();
   private readonly deadEnds = new DeadEnds();
+  /** Hears of each state that is followed, and then all to which a step leads from it: the model stands in it. */
+  watch: { from(model: ProofModel): void; to(model: ProofModel): void } | undefined;
 
   /** `thorough`: also takes two things within one scan that have nothing to do with each other. It finds the same, later. */
   constructor(
@@ -96,6 +98,7 @@ export class Explorer {
   /** Follows every step from the state in which the model stands. */
   private followAll(): void {
     const { model, choices, effects, ruleSteps, thorough } = this;
+    this.watch?.from(model);
     const trainMoves = model.moves(choices, false);
     this.count = trainMoves;
     const at = ruleSteps.of(model);
@@ -168,6 +171,7 @@ export class Explorer {
     this.moves += 1;
     if (model.hazards !== 0) this.note(one, two);
     if (!model.ended) {
+      this.watch?.to(model);
       const noted = this.search.note(model.pack());
       this.ones[noted] = one;
       this.twos[noted] = two;

@@ -13,7 +13,7 @@ export { ProofModel } from './model/model';
 export type { Placement } from './model/placement';
 export { PlacementsOfTrain } from './model/placements';
 export { meet } from './model/proof-train';
-export { STANDING_TICKS } from './model/standing-start';
+export { STANDING_TICKS, standingStart } from './model/standing-start';
 export { UNNOTICED } from './moves';
 export {
   type Explain,

@@ -126,8 +126,10 @@ export class ProofRun {
     system: System,
     private readonly mostStates = 5_000_000,
     private readonly on: ReadonlySet<Switch> = STANDARD_SWITCHES,
+    /** Nobody touches anything but to start trains that wait for a pulse. */
+    handsOff = false,
   ) {
-    this.explorer = new Explorer(new ProofModel(system, on));
+    this.explorer = new Explorer(new ProofModel(system, on, handsOff));
   }
 
   get progress(): ProofProgress {

@@ -41,6 +41,11 @@ export const SWITCHES = {
       'Nobody holds a signal at stop by hand, or cancels a route while its signal is cleared and a train is in the block before it.',
     standard: false,
   },
+  automatic: {
+    says: 'Automatic working is switched off and on, and given pulses by hand, at any moment',
+    without: 'Nobody switches automatic working off, or gives it a pulse by hand.',
+    standard: false,
+  },
   lift: {
     says: 'Trains are lifted off the track, and set down where they began',
     without: 'Nothing is lifted off the track or set down on it.',

@@ -36,6 +36,8 @@ export interface RehearsalFrame {
   routesSet: string[];
   /** And those that wait to be set, who waits longest first. */
   routesWaiting: string[];
+  /** What works by itself and is switched off: the id of its thing, and what of it. */
+  switchedOff: string[];
   /** Blocks in whose sections sensors that need track voltage see nothing. */
   dead: BlockId[];
   /** Signals held at stop by hand. */
@@ -85,6 +87,9 @@ export function frameOf(rehearsal: Rehearsal): RehearsalFrame {
       controller.values[isSet] === 1 ? [`${readings[signal]!.signal.id} ${route}`] : [],
     ),
     routesWaiting: rehearsal.queue.all.map(({ signal, route }) => `${readings[signal]!.signal.id} ${route}`),
+    switchedOff: system.automatic.flatMap(({ id, what, off }) =>
+      controller.values[off] === 1 ? [`${id} ${what}`] : [],
+    ),
     shows: shownTo(system, controller.values),
     hazards: hazardsNow(rehearsal).map(({ id, signals, trains }) => ({
       id,

@@ -3,6 +3,7 @@
  * `system.ts` is what it holds, `terminals.ts` every value of its program that means something outside, `controller.ts` what scans it,
  * `key.ts` by what two of them are the same.
  */
+export type { Automatic } from './automatic';
 export { Controller, type Running } from './controller';
 export { Digest } from './digest';
 export { ownRuleFindings } from './own-rule-findings';

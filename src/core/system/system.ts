@@ -17,6 +17,7 @@ import {
 } from '../patterns';
 import type { SignalReading, TrafficSections } from '../signals';
 import { type LayoutDocument, type OwnRule, type Sensor, systemOf, type TurnoutPosition } from '../survey';
+import { type Automatic, automaticIn } from './automatic';
 import { keyOf } from './key';
 import { type PlantParameters, plantParameters } from './plant-parameters';
 import { lockOf } from './refusal';
@@ -59,6 +60,8 @@ export interface Commanded {
   button: number;
   cancel: number;
   isSet: number;
+  /** Trains set it, until this is on. */
+  byTrainsUnless: number | undefined;
 }
 
 function commandedIn({ terminals }: System, scheme: Scheme): Commanded[] {
@@ -72,9 +75,9 @@ function commandedIn({ terminals }: System, scheme: Scheme): Commanded[] {
     const cancel = terminals.find('cancel button', reading.index);
     if (!button || !isSet || !cancel) return [];
     const rivals = rivalRoutes(scheme, route).map((rival) => all.indexOf(rival));
-    return [
-      { signal: reading.index, route: id, to, rivals, button: button.slot, cancel: cancel.slot, isSet: isSet.slot },
-    ];
+    const byTrainsUnless = terminals.find('switched off', reading.index, 'routes')?.slot;
+    const slots = { button: button.slot, cancel: cancel.slot, isSet: isSet.slot, byTrainsUnless };
+    return [{ signal: reading.index, route: id, to, rivals, ...slots }];
   });
 }
 
@@ -121,6 +124,7 @@ export class System {
   private readonly hash: () => string;
   private readonly held: () => readonly Release[];
   private readonly setByPeople: () => readonly Commanded[];
+  private readonly works: () => readonly Automatic[];
 
   constructor(
     private readonly scheme: Scheme,
@@ -150,6 +154,7 @@ export class System {
     this.hash = once(() => keyOf(this));
     this.held = once(() => releasesIn(this, scheme));
     this.setByPeople = once(() => commandedIn(this, scheme));
+    this.works = once(() => automaticIn(this));
   }
 
   /** The same layout, of which another program runs. */
@@ -186,13 +191,17 @@ export class System {
   get releases(): readonly Release[] {
     return this.held();
   }
-  /** Routes that people set and cancel. */
   /** Points beside a route that have to lie so before its signal is cleared for it. */
   beside(route: NamedRoute): { motor: number; position: TurnoutPosition }[] {
     return guardsOf(this.scheme, route).map(({ motor, position }) => ({ motor: motor.index, position }));
   }
+  /** Routes that people, or trains, set, and people cancel. */
   get commanded(): readonly Commanded[] {
     return this.setByPeople();
+  }
+  /** What works by itself, and can be switched off. */
+  get automatic(): readonly Automatic[] {
+    return this.works();
   }
   /** A hash of exactly what runs: two documents with one key do the same, whatever their things are called. */
   get key(): string {

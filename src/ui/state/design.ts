@@ -3,6 +3,7 @@ import type {
   DesignView,
   FailRow,
   FailureFixes,
+  HowManyTrains,
   InterlockingCheck,
   LockingRow,
   LockProposals,
@@ -87,6 +88,9 @@ export interface DesignSlice {
   /** Undefined where it was stopped, or begun anew. */
   proposeLocks?: (reached: (share: number) => void) => Promise<LockProposals | undefined>;
   stopProposing?: () => void;
+  /** For one train, two, and so on, what they come to by themselves; undefined where it was stopped, or begun anew. */
+  countTrains?: (most: number, reached: (share: number) => void) => Promise<HowManyTrains | undefined>;
+  stopCounting?: () => void;
   fixesOf?: (id: string) => Promise<TriedFixes>;
   /** What mends a failure: each fix is tried on a copy, with the run that led to it. */
   failureFixesOf?: (

@@ -32,6 +32,8 @@ export function useDesign(): void {
       lockingTable: () => remote.locking(),
       proposeLocks: (reached: (share: number) => void) => remote.proposeLocks(proxy(reached)),
       stopProposing: () => void remote.stopProposing(),
+      countTrains: (most: number, reached: (share: number) => void) => remote.countTrains(most, proxy(reached)),
+      stopCounting: () => void remote.stopCounting(),
       ownRules: () => remote.ownRules(),
       rulesAbout: (id: string) => remote.rulesAbout(id),
       readRules: (id: string, text: string) => remote.readRules(id, text),

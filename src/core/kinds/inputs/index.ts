@@ -19,6 +19,12 @@ export const INPUTS = {
   /** The button of a route, by its id, and one that cancels what is set from a signal. */
   'route button': { of: 'signal', from: 'people', momentary: true, restrictive: 0 },
   'cancel button': { of: 'signal', from: 'people', momentary: true, restrictive: 1 },
+  /** Automatic working of a signal, or of points, is switched off. */
+  'switched off': { of: 'signal', from: 'people' },
+  'points switched off': { of: 'motor', from: 'people' },
+  /** A pulse that automatic working waits for is given by hand. */
+  'start button': { of: 'signal', from: 'people', momentary: true },
+  'swap button': { of: 'motor', from: 'people', momentary: true },
   /** A person gives up a run, so that what it holds is free again; by the route. */
   release: { of: 'signal', from: 'people', momentary: true, restrictive: 0 },
   /** Something fails as long as it is on; there is one where somebody looks at what comes of that. */

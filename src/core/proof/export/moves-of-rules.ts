@@ -67,8 +67,14 @@ export const isSetByPeople: WriteMove = ({ say, model }) => {
 
 export const isCancelled: WriteMove = ({ say, model }) => {
   const { commanded, cancelsAtAnyMoment } = model.rules.wiring;
-  for (const { signal, isSet, cancel } of commanded) {
+  for (const { signal, isSet, cancel, byTrainsUnless } of commanded) {
     const away = cancelsAtAnyMoment ? '' : ` && is_away(${signal}, ${model.system.readings[signal]!.rear})`;
-    say(route(`now.value[${isSet}] == 1${away}`, cancel));
+    const may = byTrainsUnless === undefined ? '' : ` && now.value[${byTrainsUnless}] == 1`;
+    say(route(`now.value[${isSet}] == 1${may}${away}`, cancel));
   }
+};
+
+export const isGivenAPulse: WriteMove = ({ say, model }) => {
+  for (const { pulse } of model.rules.wiring.pulsed)
+    say(`  :: d_step { ALONE -> c_code { takes(-1); now.value[${pulse}] = 1; } }`);
 };

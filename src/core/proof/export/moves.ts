@@ -2,6 +2,7 @@ import type { MoveId } from '../moves';
 import {
   fails,
   isCancelled,
+  isGivenAPulse,
   isHeldByHand,
   isSetByPeople,
   pointsAreAskedFor,
@@ -39,4 +40,5 @@ export const WRITTEN: Readonly<Record<MoveId, WriteMove>> = {
   'is given up': isGivenUp,
   'is set by people': isSetByPeople,
   'is cancelled': isCancelled,
+  'is given a pulse': isGivenAPulse,
 };

@@ -67,15 +67,17 @@ export class ProofModel {
   constructor(
     readonly system: System,
     readonly on: ReadonlySet<Switch> = STANDARD_SWITCHES,
+    /** Nobody touches anything once trains that wait for a pulse have had one: trains and automatic working alone. */
+    readonly handsOff = false,
   ) {
-    this.listing = new Listing(movesUnder(on));
+    this.listing = new Listing(movesUnder(on, handsOff));
     this.inOneScan = on.has('one scan');
     this.powers = system.terminals.ofKind('power').length > 0;
-    const { start, hazards } = standingStart(system);
+    const { start, hazards } = standingStart(system, { pulsed: handsOff });
     this.startHazards = hazards;
     this.notPlaced = start.plant.notPlaced.map(({ problem }) => problem);
     this.motors = this.system.partition.graph.motors;
-    this.rules = new Rules(wiringOf(system, on.has('hold')), standingOf(start));
+    this.rules = new Rules(wiringOf(system, on.has('hold'), on.has('automatic')), standingOf(start));
     const { rules } = this;
     this.trains = proofTrainsOf(start, on.has('turn back'), on.has('false pulses'));
     this.ofSignals = new SignalHazards(this.system, rules.displays, this.trains);

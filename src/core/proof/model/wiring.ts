@@ -4,7 +4,7 @@ import { POWER_LEVELS } from '../../kinds';
 import type { Compiled, Program } from '../../logic';
 import { assumedPosition } from '../../patterns';
 import { type Command, type Rehearsal, TICK_MS } from '../../simulation';
-import type { Commanded, Release, System } from '../../system';
+import type { Automatic, Commanded, Release, System } from '../../system';
 import { locksOf } from './locks';
 
 /** Where a rule program meets the plant: slots of its inputs and outputs, each in the order of what they belong to. */
@@ -29,6 +29,8 @@ export interface Wiring {
   releases: readonly Release[];
   commanded: readonly Commanded[];
   cancelsAtAnyMoment: boolean;
+  /** What works by itself and waits for pulses that people can give. */
+  pulsed: readonly Automatic[];
   /** Inputs that are worked at any moment: by people, or by what fails. */
   hands: Hand[];
 }
@@ -56,7 +58,7 @@ export interface Standing {
   nowMs: number;
 }
 
-export function wiringOf(system: System, mayHold: boolean): Wiring {
+export function wiringOf(system: System, mayHold: boolean, maySwitch = false): Wiring {
   const { compiled, program, terminals, partition, sensors, readings } = system;
   const { motors } = partition.graph;
   return {
@@ -85,7 +87,13 @@ export function wiringOf(system: System, mayHold: boolean): Wiring {
     releases: system.releases,
     commanded: system.commanded,
     cancelsAtAnyMoment: mayHold,
-    hands: [...(mayHold ? holdsOf(system) : []), ...postHands(system), ...faultHands(system)],
+    pulsed: maySwitch ? system.automatic.filter(({ pulse }) => pulse !== undefined) : [],
+    hands: [
+      ...(mayHold ? holdsOf(system) : []),
+      ...(maySwitch ? switchesOf(system) : []),
+      ...postHands(system),
+      ...faultHands(system),
+    ],
   };
 }
 
@@ -105,6 +113,13 @@ const holdsOf = ({ readings, terminals }: System): Hand[] =>
     slot: terminals.slot('hold', index),
     says: (on) => (on ? `Somebody holds ${name} at stop.` : `Somebody lets ${name} work again.`),
     command: (on) => ({ kind: 'hold', signal: id, on }),
+  }));
+
+const switchesOf = ({ automatic }: System): Hand[] =>
+  automatic.map(({ id, name, what, off }) => ({
+    slot: off,
+    says: (on) => `Automatic working of ${name} is switched ${on ? 'off' : 'on'}.`,
+    command: (on) => ({ kind: 'switch automatic', thing: id, what, on: !on }),
   }));
 
 /** Posts are taken and left, and buttons of their signals pressed and let go. */

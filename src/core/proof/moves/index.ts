@@ -2,6 +2,7 @@ import type { Switch } from '../switches';
 import { kindOf } from './code';
 import { goesOn } from './goes-on';
 import type { MoveKind } from './kind';
+import { isGivenAPulse } from './to-automatic';
 import { isGivenUp, isSaidToBeFree, isSaidToBeTaken } from './to-blocks';
 import { isCancelled, isSetByPeople } from './to-routes';
 import { fails, isHeldByHand, pointsAreAskedFor, pointsArrive, pulseTooMany, timerEnds } from './to-rules';
@@ -32,6 +33,7 @@ const TABLE = {
   'is given up': isGivenUp,
   'is set by people': isSetByPeople,
   'is cancelled': isCancelled,
+  'is given a pulse': isGivenAPulse,
 } as const satisfies Record<string, MoveKind>;
 export type MoveId = keyof typeof TABLE;
 export const MOVE_IDS = Object.keys(TABLE) as MoveId[];
@@ -39,8 +41,10 @@ export const MOVES: readonly MoveKind[] = Object.values(TABLE);
 export const moveOf = (code: number): MoveKind => MOVES[kindOf(code)]!;
 
 /** The kinds of step that are tried, each by its number: those that are taken to the rules alone, and those of trains. */
-export function movesUnder(on: ReadonlySet<Switch>) {
-  const tried = MOVES.flatMap((move, kind) => (!move.needs || on.has(move.needs) ? [{ ...move, kind }] : []));
+export function movesUnder(on: ReadonlySet<Switch>, handsOff = false) {
+  const tried = MOVES.flatMap((move, kind) =>
+    (!move.needs || on.has(move.needs)) && !(handsOff && move.byPeople) ? [{ ...move, kind }] : [],
+  );
   return {
     rules: tried.filter(({ toRules }) => toRules),
     trains: tried.filter(({ toRules }) => !toRules),

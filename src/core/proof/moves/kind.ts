@@ -22,6 +22,8 @@ export interface Course {
 export interface MoveKind {
   /** What must be switched on for it. */
   needs?: Switch;
+  /** Somebody does it, who need not. */
+  byPeople?: true;
   /** It leaves the trains where they are, and can be taken whatever they do. */
   toRules?: boolean;
   /** What it does is to move one train on. */

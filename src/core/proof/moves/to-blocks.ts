@@ -10,6 +10,7 @@ const isEmpty = (model: ProofModel, block: number): boolean =>
 
 /** Somebody looks at a block of which nothing notices that it is free, and says so; it is free. */
 export const isSaidToBeFree: MoveKind = {
+  byPeople: true,
   needs: 'say free',
   pairs: false,
   list(model, add) {
@@ -34,6 +35,7 @@ const isOff = (model: ProofModel, motor: number): boolean =>
 
 /** Somebody looks, sees nothing near the points that are held until a train has arrived, and gives up its run. */
 export const isGivenUp: MoveKind = {
+  byPeople: true,
   needs: 'give up',
   pairs: false,
   list(model, add) {
@@ -61,6 +63,7 @@ export const isGivenUp: MoveKind = {
 
 /** Somebody says of a block of which nothing notices what is in it that it is taken; whether it is or not. */
 export const isSaidToBeTaken: MoveKind = {
+  byPeople: true,
   needs: 'say taken',
   pairs: false,
   list(model, add) {

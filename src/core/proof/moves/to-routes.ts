@@ -10,6 +10,7 @@ const SEEN_AFTER_TICKS = 2;
 
 /** Somebody sets a route beside which none is set that conflicts. */
 export const isSetByPeople: MoveKind = {
+  byPeople: true,
   toRules: true,
   pairs: false,
   list(model, add) {
@@ -32,6 +33,10 @@ export const isSetByPeople: MoveKind = {
   },
 };
 
+/** A train would set it again at once. */
+const isSetAgain = ({ rules, ruleState }: ProofModel, unless: number | undefined): boolean =>
+  unless !== undefined && rules.valuesIn(ruleState)[unless] !== 1;
+
 /** Its signal is at stop, or no train stands in the block in rear of it, or has any part there still. */
 const isAwayFrom = (model: ProofModel, signal: number): boolean =>
   model.isAtStop(signal) ||
@@ -42,10 +47,16 @@ const isAwayFrom = (model: ProofModel, signal: number): boolean =>
 
 /** Somebody cancels a route that is set. Where trains are decides whether he may, so that it is no step of the rules alone. */
 export const isCancelled: MoveKind = {
+  byPeople: true,
   pairs: false,
   list(model, add) {
-    for (const [nth, { signal }] of commandedIn(model).entries())
-      if (isSet(model, nth) && (model.rules.wiring.cancelsAtAnyMoment || isAwayFrom(model, signal))) add(nth, 0);
+    for (const [nth, { signal, byTrainsUnless }] of commandedIn(model).entries())
+      if (
+        isSet(model, nth) &&
+        !isSetAgain(model, byTrainsUnless) &&
+        (model.rules.wiring.cancelsAtAnyMoment || isAwayFrom(model, signal))
+      )
+        add(nth, 0);
   },
   take(model, nth) {
     model.rules.pulse(commandedIn(model)[nth]!.cancel);

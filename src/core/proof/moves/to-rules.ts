@@ -51,6 +51,7 @@ export const timerEnds: MoveKind = {
 
 /** Somebody asks for points to lie the other way. */
 export const pointsAreAskedFor: MoveKind = {
+  byPeople: true,
   toRules: true,
   pairs: true,
   list(model, add) {
@@ -96,6 +97,7 @@ export const pointsArrive: MoveKind = {
 
 /** Of an input that is on or off for as long as somebody, or something, has it so. */
 const works = (fails: boolean, pairs: boolean): MoveKind => ({
+  ...(!fails && { byPeople: true }),
   toRules: true,
   pairs,
   list(model, add) {

@@ -6,6 +6,7 @@ const DRAWS_UP_MM = 10;
 
 /** A train turns back, where it may. */
 export const turnsBack: MoveKind = {
+  byPeople: true,
   needs: 'turn back',
   pairs: false,
   list(model, add) {
@@ -67,6 +68,7 @@ export const comesToAStand: MoveKind = {
 
 /** A train is lifted off the track, wherever it is. */
 export const isLiftedOff: MoveKind = {
+  byPeople: true,
   needs: 'lift',
   pairs: false,
   list(model, add) {
@@ -81,6 +83,7 @@ export const isLiftedOff: MoveKind = {
 
 /** A train is set down again where it began, on track that is free. */
 export const isSetDown: MoveKind = {
+  byPeople: true,
   needs: 'lift',
   pairs: false,
   list(model, add) {

@@ -1,5 +1,6 @@
 import type { Rehearsal } from '../rehearsal';
 import type { CommandKind } from './kind';
+import { givePulse, switchAutomatic } from './to-automatic';
 import { sayOfBlock } from './to-blocks';
 import { fault } from './to-sensors';
 import { cancelRoutes, clearOnce, giveUp, hold, setRoute, takePost } from './to-signals';
@@ -16,6 +17,8 @@ const COMMANDS = {
   'give up': giveUp,
   'set route': setRoute,
   'cancel routes': cancelRoutes,
+  'switch automatic': switchAutomatic,
+  'give pulse': givePulse,
   say: sayOfBlock,
   fault,
   fail,

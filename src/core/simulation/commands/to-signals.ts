@@ -116,6 +116,8 @@ export const cancelRoutes = commandKind({
   carryOut(run, { signal }) {
     const found = run.system.commanded.find((one) => one.signal === signalOf(run, signal));
     if (!found) return NOT_SET;
+    if (found.byTrainsUnless !== undefined && run.controller.values[found.byTrainsUnless] !== 1)
+      return `A train that waits sets it again at once. First switch off automatic working of ${called(run, signal)}.`;
     run.queue.cancel(found.signal);
     run.controller.pulse(found.cancel);
     return undefined;

@@ -8,6 +8,7 @@ import { OneOf } from '@/ui/parts/one-of';
 import { Term } from '@/ui/parts/term';
 import { AspectLamps, aspectOf } from '@/ui/sheet/signal-head';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { ByItself } from './by-itself';
 import { KeepsCell } from './keeps-cell';
 import { PrintTable } from './print-table';
 import { saveTable } from './save-table';
@@ -17,6 +18,7 @@ import { TrackTurnouts } from './track-turnouts';
 const ROWS = [
   { value: 'routes', says: 'Routes' },
   { value: 'turnouts', says: 'Turnouts' },
+  { value: 'by itself', says: 'By itself' },
 ] as const;
 const COLUMN = createColumnHelper<LockingRow>();
 
@@ -36,7 +38,7 @@ export function LockingTable({
   const name = useWorkbench((s) => s.document.name);
   const [filter, setFilter] = useState('');
   const [printing, setPrinting] = useState(false);
-  const [by, setBy] = useState<'routes' | 'turnouts'>('routes');
+  const [by, setBy] = useState<(typeof ROWS)[number]['value']>('routes');
   const columns = useColumns(rows, chosen, onChoose);
   const pointAt = (row: LockingRow | undefined) => {
     const shown = row ?? rows?.find(({ id }) => id === chosen);
@@ -56,7 +58,7 @@ export function LockingTable({
             ? 'Working it out …'
             : `${rows.length} ${rows.length === 1 ? 'route' : 'routes'}; N straight, R diverging`}
         </output>
-        <OneOf joined label="A row for each" value={by} options={ROWS} onChange={setBy} />
+        <OneOf joined label="What is shown" value={by} options={ROWS} onChange={setBy} />
         <input
           type="search"
           aria-label="Only rows with"
@@ -78,7 +80,9 @@ export function LockingTable({
         </button>
       </div>
       <div tabIndex={0} className="min-h-0 flex-1 overflow-auto px-4 text-[0.85rem] leading-[1.15rem]">
-        {rows?.length === 0 ? (
+        {by === 'by itself' ? (
+          <ByItself />
+        ) : rows?.length === 0 ? (
           <p className="py-3 text-ink2">
             A route begins at a signal. Place one in Signal, and every way that its trains can take has a row here.
           </p>

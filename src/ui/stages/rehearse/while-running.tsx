@@ -5,6 +5,7 @@ import { signalsOf } from '@/core/survey';
 import { CheckBox } from '@/ui/parts/check-box';
 import { useAsked } from '@/ui/reasoning/use-asked';
 import { useWorkbench } from '@/ui/state/store';
+import { AutomaticSwitch } from './automatic-switch';
 import { clock } from './event-list';
 import { Failing } from './failing';
 import type { RehearsalControls } from './use-rehearsal';
@@ -69,6 +70,22 @@ function SetRoutes({ id, name, run }: { id: string; name: string; run: Rehearsal
       </p>
     </>
   );
+}
+
+/** What works by itself at a signal, and at points. */
+function OfSignal({ id, run }: { id: string; run: RehearsalControls }) {
+  const view = useAsked(
+    useWorkbench((s) => s.lookUpSignal),
+    id,
+  );
+  return <AutomaticSwitch all={view?.automatic ?? []} run={run} />;
+}
+function OfPoints({ id, run }: { id: string; run: RehearsalControls }) {
+  const view = useAsked(
+    useWorkbench((s) => s.lookUpPoints),
+    id,
+  );
+  return <AutomaticSwitch all={view?.automatic ?? []} run={run} />;
 }
 
 /** Runs for which a turnout is held until they arrive: each can be given up by somebody who has looked. */
@@ -170,6 +187,7 @@ function Worked({ run }: { run: RehearsalControls }) {
           />
         )}
         <SetRoutes id={signal.id} name={signal.name} run={run} />
+        <OfSignal id={signal.id} run={run} />
         {manned && refused && (
           <p className="text-ink2" aria-live="polite">
             {clock(refused.tick)}: {refused.says}
@@ -223,6 +241,7 @@ function Worked({ run }: { run: RehearsalControls }) {
           {latest ? `Last: ${latest.says}` : 'Nothing has happened to it yet.'}
         </p>
         <GiveUp id={board.document.turnouts[turnout]!.id} run={run} />
+        <OfPoints id={board.document.turnouts[turnout]!.id} run={run} />
       </>
     );
   }
