@@ -1,6 +1,8 @@
 import { expose } from 'comlink';
 import {
   type AspectMatrix,
+  type AutomaticView,
+  allAutomatic,
   Bench,
   checkDesign,
   comparePoints,
@@ -83,6 +85,8 @@ export interface Locking {
   rows: LockingRow[];
   checks: InterlockingCheck[];
   turnouts: TrackTurnout[];
+  /** What trains work. */
+  automatic: AutomaticView[];
 }
 
 /** Compiles a document off the main thread, and tries things by hand on the last one compiled. */
@@ -122,7 +126,12 @@ const worker = {
   locking(): Locking {
     const rows = lockingTable(bench!.design);
     const { design } = bench!;
-    return { rows, checks: interlockingChecks(design, rows), turnouts: trackTurnouts(design, rows) };
+    return {
+      rows,
+      checks: interlockingChecks(design, rows),
+      turnouts: trackTurnouts(design, rows),
+      automatic: allAutomatic(design),
+    };
   },
   /** Undefined where it was stopped, or where the layout is another meanwhile. */
   async proposeLocks(reached: (share: number) => void): Promise<LockProposals | undefined> {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { causesIn } from '@/core/design';
+import { sensorKind } from '@/core/kinds';
 import { writeProgram } from '@/core/logic';
 import { cm } from '@/core/measure';
 import { Explorer, ProofModel, ProofRun, proofKey } from '@/core/proof';
@@ -40,11 +41,16 @@ function renamed(d: LayoutDocument): LayoutDocument {
 
 /** What runs, compared without the key: the rules as they are written with ids, and all of the document that is no word for people. */
 function whatRuns(d: LayoutDocument): string {
-  const { program } = compileSystem(d);
+  const { program, partition } = compileSystem(d);
   const { called: _, ...unnamed } = program;
   const forPeople = new Set(['name', 'typed', 'notes', 'certainty', 'fixedOn', 'drawing', 'shownUnit', 'directions']);
-  const { lines, joins, turnouts, crossings, trains, vehicles, sensors, scale, power } = d;
-  const rest = { lines, joins, turnouts, crossings, trains, vehicles, sensors, scale, power };
+  const { lines, joins, turnouts, crossings, trains, vehicles, scale, power } = d;
+  /** Of what watches a section it counts which one, and not where in it. */
+  const sensors = d.sensors.map(({ anchor, ...one }) =>
+    sensorKind(one.kind).reachMm === 'section' ? one : { ...one, anchor },
+  );
+  const watched = partition.sections.map((section) => section.sensors);
+  const rest = { lines, joins, turnouts, crossings, trains, vehicles, sensors, watched, scale, power };
   return writeProgram(unnamed) + JSON.stringify(rest, (field, value) => (forPeople.has(field) ? undefined : value));
 }
 

@@ -1,6 +1,6 @@
 /** One document through every stage: the scheme, its rule program, and all findings. */
 export type { AspectMatrix, Some } from './aspect-matrix';
-export type { AutomaticView } from './automatic-view';
+export { type AutomaticView, allAutomatic } from './automatic-view';
 export { reasonBlock } from './block-reason';
 export { type Cause, causesIn } from './cause';
 export { checkDesign, type Design } from './check-design';

@@ -3,10 +3,12 @@ import { alwaysOf, anyOf, type Expr, namesRead, Teller } from '../logic';
 import { showLength } from '../measure';
 import {
   arrivalsOf,
+  BY_TRAINS,
   type FlankGuard,
   flanksOf,
   type Guard,
   guardsOf,
+  isChosen,
   isDriven,
   isPositionAssumed,
   type NamedRoute,
@@ -68,6 +70,8 @@ export interface LockingRow {
   aspects: string[];
   /** Somebody has to set it. */
   commanded: boolean;
+  /** Trains set it themselves. */
+  byTrains: boolean;
   /** It is never cleared, whatever happens, by the rules as they stand. */
   never: boolean;
   points: LyingPoints[];
@@ -210,6 +214,7 @@ export function lockingTable({ scheme, system }: Design): LockingRow[] {
       exit: to,
       ending: route.ending.kind,
       commanded: set.has(`${reading.index} ${id}`),
+      byTrains: set.has(`${reading.index} ${id}`) && isChosen(BY_TRAINS, reading.signal),
       aspects: [...new Set(aspects[reading.index]![id]!.map(({ aspect }) => aspect))],
       never: isAlways(names.go(named)) === 0,
       points: lying.filter((one) => !isBeside(one)),

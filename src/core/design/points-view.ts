@@ -1,5 +1,6 @@
-import { contactLoads, isDriven, names, type OptionView, optionsAt } from '../patterns';
-import { type Refusal, refusalOf } from '../system';
+import { contactLoads, isDriven, names, type OptionView, optionsAt, sayThrow } from '../patterns';
+import type { TurnoutPosition } from '../survey';
+import { type Refusal, refusalOf, thrownBy } from '../system';
 import { type AutomaticView, automaticAt } from './automatic-view';
 import type { Design } from './check-design';
 
@@ -9,6 +10,8 @@ export interface PointsView {
   options: OptionView[];
   /** What works there by itself. */
   automatic: AutomaticView[];
+  /** Rules of somebody’s own by which trains throw it, in words. */
+  throwRules: { id: string; says: string }[];
   motors: (Refusal & {
     id: string;
     name: string;
@@ -18,6 +21,8 @@ export interface PointsView {
     locks: boolean;
     /** A person throws it, and its lock holds nothing. */
     byHand: boolean;
+    /** What throws it without anybody asking, by the position. */
+    thrown: Record<TurnoutPosition, string[]>;
     /** What its contacts work. */
     loads: string[];
   })[];
@@ -35,6 +40,9 @@ export function viewPoints({ system, scheme }: Design, id: string): PointsView |
       system,
       motors.map((one) => one.id),
     ),
+    throwRules: scheme.document.throwRules
+      .filter((rule) => motors.some((one) => one.id === rule.motor))
+      .map((rule) => ({ id: rule.id, says: sayThrow(scheme, rule) })),
     motors: motors.map((one) => {
       const { id: motor, name, index } = one;
       return {
@@ -50,6 +58,7 @@ export function viewPoints({ system, scheme }: Design, id: string): PointsView |
             return { signal: from, route, says: `${called} to ${to}`, rule };
           }),
         locks: system.locks[index] !== undefined,
+        thrown: thrownBy(system, index),
         ...refusalOf(system, index),
       };
     }),

@@ -36,6 +36,7 @@ export const FINDING_KINDS = {
   'side of a route that nothing guards': { stage: 'lock' },
   'arrival that nothing tells': { stage: 'lock' },
   'automatic working that cannot be there': { stage: 'lock' },
+  'points thrown whatever locks them': { stage: 'lock', hazard: 'points moved under a train' },
   'signal that looks at nothing ahead': { stage: 'lock', hazard: 'trains touch' },
   'train longer than from stop mark to clearance point': { stage: 'lock', hazard: 'points moved under a train' },
   'signal inside clearance': { stage: 'signal', hazard: 'trains touch' },

@@ -3,21 +3,25 @@ import {
   allRoads,
   isDriven,
   isTwoRoads,
+  isWatchedBlock,
   pointsOf,
   RELEASED_BY,
   releaseAlone,
   releasePoint,
+  rulesOf,
   type Scheme,
+  sayThrow,
   TWO_ROAD_PATTERNS,
   trainsSetRoutes,
 } from '../patterns';
-import type { Edit, Signal } from '../survey';
+import type { Edit, Signal, ThrowRule } from '../survey';
 import type { Motor } from '../track';
 
 /** Automatic working that somebody chose where it cannot be, or by which nothing looks whether the route ahead is free. */
 export const automaticFindings = (scheme: Scheme): Finding<Edit>[] => [
   ...scheme.partition.graph.motors.flatMap((motor) => turnsThatCannotBe(scheme, motor)),
   ...scheme.readings.flatMap((reading) => ofSignal(scheme, reading)),
+  ...scheme.document.throwRules.flatMap((rule) => ofThrowRule(scheme, rule)),
 ];
 
 const leaveOut = (
@@ -100,6 +104,53 @@ function ofSignal(scheme: Scheme, reading: Scheme['readings'][number]): Finding<
     ...found,
     ways.length === 0 && !waitsForTurn(scheme, index) ? releasedByNothing(signal) : looksAtNothing(signal),
   ];
+}
+
+function ofThrowRule(scheme: Scheme, rule: ThrowRule): Finding<Edit>[] {
+  const motor = scheme.partition.graph.motors.find(({ id }) => id === rule.motor);
+  const says = sayThrow(scheme, rule);
+  const fixes = [{ says: 'Delete the rule', edit: { do: 'delete', id: rule.id } as const }];
+  const why = whyNot(scheme, motor, rule);
+  if (!motor || why)
+    return [
+      {
+        id: `throw ${rule.id}`,
+        kind: 'automatic working that cannot be there',
+        severity: 'check',
+        subject: rule.id,
+        says: `“${says}” does nothing: ${why ?? 'the points that it throws are gone'}.`,
+        figures: [],
+        fixes,
+      },
+    ];
+  if (!rule.unlocked) return [];
+  return [
+    {
+      id: `unlocked ${rule.id}`,
+      kind: 'points thrown whatever locks them',
+      severity: 'unsafe',
+      subject: rule.motor.split(':')[0]!,
+      says: `“${says}” It throws ${motor.name} even under a train.`,
+      figures: [],
+      advice: 'Let the locks refuse it: it is remembered until they let go.',
+      fixes,
+    },
+  ];
+}
+
+/** Why a throw rule does nothing. */
+function whyNot(scheme: Scheme, motor: Motor | undefined, rule: ThrowRule): string | undefined {
+  if (!motor) return undefined;
+  if (!rulesOf(scheme, motor).includes(rule)) return 'a block that it names is gone';
+  if (!isDriven(scheme, motor)) return `a hand throws ${motor.name}, so that nothing else does`;
+  const turns = pointsOf(scheme, motor)?.patterns?.find((one) => TWO_ROAD_PATTERNS.includes(one));
+  if (turns && isTwoRoads(allRoads(scheme)[motor.index]!))
+    return `${motor.name} works by “${turns}”, which asks for the one or the other at any moment`;
+  const [into, watched] = [rule.comesInto, ...(rule.from ? [rule.from] : [])].map((id) => {
+    const block = scheme.partition.blocks.find((one) => one.id === id)!;
+    return isWatchedBlock(scheme, block.index) ? undefined : `nothing tells of a train in ${block.name}`;
+  });
+  return into ?? watched;
 }
 
 /** It stands at the end of a road that takes turns. */

@@ -36,11 +36,13 @@ export const release = ({ reading: { signal }, id }: OfSignal) => `release.${sig
 export const overlapHeld = ({ id }: Thing) => `overlap.${id}`;
 export const routeButton = ({ reading: { signal }, id }: OfSignal) => `button.${signal.id}.${id}`;
 export const routeSet = ({ reading: { signal }, id }: OfSignal) => `set.${signal.id}.${id}`;
-export const switchedOff = ({ id }: Thing, what: 'routes' | 'release' | 'turns') => `off.${id}.${what}`;
+export const switchedOff = ({ id }: Thing, what: 'routes' | 'release' | 'turns' | 'rules') => `off.${id}.${what}`;
 export const off = ({ id }: Thing) => `manual.${id}`;
 export const leaving = ({ id }: Thing) => `leaving.${id}`;
 export const turn = ({ id }: Thing) => `turn.${id}`;
 export const departure = ({ id }: Thing, road: string) => `departure.${id}.${road}`;
+export const comesAbout = ({ id }: Thing) => `about.${id}`;
+export const wanted = ({ id }: Thing) => `wanted.${id}`;
 export const swap = ({ id }: Thing) => `swap.${id}`;
 export const start = ({ id }: Thing) => `start.${id}`;
 export const released = ({ id }: Thing, who: string, how: string) => `released.${id}.${who}.${how}`;
@@ -95,6 +97,7 @@ export function calledIn({ document, partition, readings, trafficSections, route
     ...things.map(({ id, name }) => [id, name]),
     ...routesOf.flat().map(({ id, to }) => [id, to]),
     ...trafficSections.sideNames,
+    ...document.throwRules.map(({ id }, nth) => [id, `throw rule ${nth + 1}`]),
   ];
   return Object.fromEntries(called.map(([id, name]) => [id, name!.replaceAll('.', '·')]));
 }

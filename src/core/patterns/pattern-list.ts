@@ -31,6 +31,7 @@ import { spotCount } from './spot-count';
 import { spotMemory } from './spot-memory';
 import { stopSection } from './stop-section';
 import { takesTurns } from './takes-turns';
+import { throwRules } from './throw-rules';
 import { timedCaution } from './timed-caution';
 import { trafficDirection } from './traffic-direction';
 import { trainsSetRoutes } from './trains-set-routes';
@@ -59,6 +60,7 @@ export const PATTERNS: readonly Pattern[] = [
   twoRoadBlock,
   onePulseStation,
   overtakingLoop,
+  throwRules,
   trainsSetRoutes,
   setRoutes,
   approachLit,

@@ -87,6 +87,8 @@ export const SLOTS = {
   motor: ground<Motor>(),
   /** Any of these asks for a motor of points to lie so. */
   asked: any<{ motor: Motor; position: TurnoutPosition }, Request>(),
+  /** Or any of these, whatever locks it. */
+  forced: any<{ motor: Motor; position: TurnoutPosition }>(),
   /** Any of these holds a motor locked. */
   lock: any<Motor>(),
   /** What a signal is worked with. */

@@ -23,8 +23,11 @@ export function writePoints(scheme: Scheme, book: RuleBook): void {
       yes: `${called} is locked`,
       no: `${called} may be thrown`,
     });
-    const asked = (position: TurnoutPosition): Expr =>
-      and(requested(scheme, motor, position), not(name(names.locked(motor))));
+    const asked = (position: TurnoutPosition): Expr => {
+      const forced = gather('forced', scheme, { motor, position });
+      const lockable = and(requested(scheme, motor, position), not(name(names.locked(motor))));
+      return forced.length === 0 ? lockable : or(lockable, combine('forced', forced));
+    };
     book.output(
       ['drive', motor.index],
       names.drive(motor),

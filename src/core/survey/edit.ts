@@ -9,6 +9,7 @@ import { editSensors, type SensorEdit } from './edit-sensors';
 import { editSeveral, type SeveralEdit } from './edit-several';
 import { editSignals, type SignalEdit } from './edit-signals';
 import { THING_EDITS, type ThingEdit } from './edit-things';
+import { editThrowRules, type ThrowRuleEdit } from './edit-throw-rules';
 import { editTraffic, type TrafficEdit } from './edit-traffic';
 import { editTrains, type TrainEdit } from './edit-trains';
 import { referenceFaults } from './reference-faults';
@@ -36,6 +37,7 @@ type Single =
   | SignalEdit
   | TrafficEdit
   | AcceptanceEdit
+  | ThrowRuleEdit
   | TrainEdit;
 
 /** What was done, without what came of it: enough to undo it and to do it again. */
@@ -125,6 +127,7 @@ const EDITS: { readonly [D in Single['do']]: (document: LayoutDocument, edit: Ex
     'own rules': editRules,
     accept: editAcceptances,
     'accept no longer': editAcceptances,
+    'add throw rule': editThrowRules,
     'put aspect system': editSignals,
     'add signals': editSignals,
     wire: editSignals,

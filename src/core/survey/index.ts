@@ -31,6 +31,7 @@ export type { Line } from './lists/lines';
 export type { Movement } from './lists/movements';
 export type { OwnRule } from './lists/rules';
 export { MOST_TURNS, type Sensor } from './lists/sensors';
+export type { ThrowRule } from './lists/throw-rules';
 export { MOST_VEHICLES, RUNNING, type Train } from './lists/trains';
 export type { Turnout } from './lists/turnouts';
 export { type Axle, type Vehicle, vehicleSchema } from './lists/vehicles';

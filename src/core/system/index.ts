@@ -8,6 +8,6 @@ export { Controller, type Running } from './controller';
 export { Digest } from './digest';
 export { ownRuleFindings } from './own-rule-findings';
 export { type PlantParameters, plantParameters, type TrainParameters, trainParameters } from './plant-parameters';
-export { isAskedOtherwise, lockOf, type Refusal, refusalOf } from './refusal';
+export { isAskedOtherwise, lockOf, type Refusal, refusalOf, thrownBy } from './refusal';
 export { type Commanded, compileSystem, type Release, System } from './system';
 export { type Terminal, type TerminalKind, Terminals } from './terminals';

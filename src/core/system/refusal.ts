@@ -1,4 +1,5 @@
 import { allOf, anyOf, type Expr, namesRead, Teller } from '../logic';
+import type { TurnoutPosition } from '../survey';
 import type { System } from './system';
 import type { Terminal } from './terminals';
 
@@ -49,6 +50,24 @@ function againstIt(teller: Teller, guard: Expr): readonly Expr[] {
   const rule = of.op === 'name' ? teller.ruleOf(of.name) : undefined;
   if (rule?.terminal?.kind !== 'locked' || !rule.expr) return [of];
   return anyOf(rule.expr);
+}
+
+/** What throws a motor without anybody asking for it, by the position, in sentences read off its rule. */
+export function thrownBy({ terminals, program }: System, motor: number): Record<TurnoutPosition, string[]> {
+  const teller = new Teller(program);
+  const drive = terminals.wanted('drive', motor);
+  const expr = drive && teller.ruleOf(drive.name)?.expr;
+  if (expr?.op !== 'RS' && expr?.op !== 'SR') return { straight: [], diverging: [] };
+  const asks = new Set(terminals.ofKind('request').map(({ name }) => name));
+  const read = (part: Expr) => [...namesRead(part)];
+  const of = (side: Expr): string[] =>
+    allOf(side)
+      .filter((part) => read(part).some((name) => asks.has(name)))
+      .flatMap((part) => anyOf(part))
+      .map((part) => allOf(part).filter((one) => !(one.op === 'not' && read(one).some((name) => asks.has(name)))))
+      .filter((parts) => parts.length > 0 && !parts.some((one) => read(one).some((name) => asks.has(name))))
+      .map((parts) => parts.map((one) => teller.say(one)).join(', and '));
+  return { straight: of(expr.reset), diverging: of(expr.set) };
 }
 
 /** Whether the rule that drives a motor reads a request to lie otherwise than so, which is made now. */

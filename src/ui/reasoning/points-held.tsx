@@ -49,12 +49,33 @@ export function PointsHeld({ id }: { id: string }) {
           )}
         </PanelSection>
       ))}
+      <ThrownBy motors={view.motors} />
       <Contacts id={id} motors={view.motors} />
       {edits && <PatternOptions id={id} options={view.options} />}
       {view.motors.map(({ id: motor, name }) => (
         <ItsRules key={motor} id={motor} name={name} />
       ))}
     </>
+  );
+}
+
+/** What throws points without anybody asking for it. */
+function ThrownBy({ motors }: { motors: PointsView['motors'] }) {
+  const all = motors.flatMap(({ name, thrown }) =>
+    (['straight', 'diverging'] as const).flatMap((to) => thrown[to].map((says) => ({ name, to, says }))),
+  );
+  if (all.length === 0) return null;
+  return (
+    <PanelSection title={motors.length > 1 ? 'What throws them by itself' : 'What throws it by itself'}>
+      <ul className="list-disc pl-4 text-ink2">
+        {all.map(({ name, to, says }) => (
+          <li key={`${name} ${to} ${says}`}>
+            To {to}
+            {motors.length > 1 && ` (${name})`} while: {says}
+          </li>
+        ))}
+      </ul>
+    </PanelSection>
   );
 }
 

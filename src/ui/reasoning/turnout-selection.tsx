@@ -12,6 +12,7 @@ import { PanelSection, PanelTitle } from './panel';
 import { PatternChoices } from './pattern-choices';
 import { PointsHeld } from './points-held';
 import { Certainty, DeleteButton, Rename, useEdit } from './selection-parts';
+import { ThrowRules } from './throw-rules';
 
 const LIES: Option<Lie>[] = [
   { value: 'straight', says: 'straight' },
@@ -108,6 +109,7 @@ export function TurnoutSelection({ turnout }: { turnout: Turnout }) {
             />
           </div>
           <PatternChoices at="points" thing={turnout} />
+          <ThrowRules id={turnout.id} />
           <Rename
             key={turnout.name}
             name={turnout.name}

@@ -4,8 +4,6 @@ import type {
   FailRow,
   FailureFixes,
   HowManyTrains,
-  InterlockingCheck,
-  LockingRow,
   LockProposals,
   OwnRuleRow,
   PointsDivision,
@@ -16,7 +14,6 @@ import type {
   SignalProposal,
   SignalView,
   Some,
-  TrackTurnout,
   Trial,
   Tried,
   TriedFixes,
@@ -29,6 +26,7 @@ import type { Explanation } from '@/core/logic';
 import type { Property, Steered } from '@/core/proof';
 import type { Edit, LayoutDocument } from '@/core/survey';
 import type { SurveyReading } from '@/core/walk';
+import type { Locking } from '@/workers/design.worker';
 import type { Proved } from './verdict-line';
 import type { StageTraits } from './view';
 
@@ -67,7 +65,7 @@ export interface DesignSlice {
   /** What holds the motors of points. */
   lookUpPoints?: (id: string) => Promise<PointsView | undefined>;
   /** The locking table: a row for each route; what the prototype asks of it; and the turnouts that each track meets. */
-  lockingTable?: () => Promise<{ rows: LockingRow[]; checks: InterlockingCheck[]; turnouts: TrackTurnout[] }>;
+  lockingTable?: () => Promise<Locking>;
   /** All rules of somebody’s own. */
   ownRules?: () => Promise<OwnRuleRow[]>;
   /** The rules about a thing, to be changed; what a changed text of them does; and what they are now. */

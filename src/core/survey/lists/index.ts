@@ -14,6 +14,7 @@ import { type lineSchema, lines } from './lines';
 import { type movementSchema, movements } from './movements';
 import { type ruleSchema, rules } from './rules';
 import { type sensorSchema, sensors } from './sensors';
+import { type throwRuleSchema, throwRules } from './throw-rules';
 import { type trainSchema, trains } from './trains';
 import { type turnoutSchema, turnouts } from './turnouts';
 import { type vehicleSchema, vehicles } from './vehicles';
@@ -35,6 +36,7 @@ export interface Lists {
   aspectSystems: InferType<typeof aspectSystemSchema>[];
   rules: InferType<typeof ruleSchema>[];
   acceptances: InferType<typeof acceptanceSchema>[];
+  throwRules: InferType<typeof throwRuleSchema>[];
 }
 export type ListName = keyof Lists;
 
@@ -55,6 +57,7 @@ const TABLE: { [K in ListName]: ListKind<Lists[K][number]> } = {
   aspectSystems,
   rules,
   acceptances,
+  throwRules,
 };
 export const LISTS = TABLE as unknown as Record<ListName, ListKind>;
 export const LIST_NAMES = Object.keys(TABLE) as ListName[];

@@ -73,7 +73,7 @@ export function ByItself() {
   const row = current.rows.find((one) => one.count === chosen) ?? current.rows[0];
   return (
     <div className="flex flex-wrap gap-x-6 gap-y-3 py-2">
-      <div className="min-w-[320px] flex-[3]">
+      <div className="min-w-[280px] flex-[2]">
         <Counts found={current} chosen={row?.count} onChoose={setChosen} />
         {current.noRoomFor !== undefined && (
           <p className="mt-1 text-ink2">
@@ -83,6 +83,9 @@ export function ByItself() {
           </p>
         )}
         {row && <What row={row} />}
+        <p className="mt-2 text-ink2">
+          Rehearsed {row?.rehearsed.of} times, {row?.rehearsed.minutes} min each; “never”: in no order of moves.
+        </p>
       </div>
       {row && <Round key={row.count} row={row} found={current} />}
     </div>
@@ -182,9 +185,9 @@ function Round({ row, found }: { row: SoManyTrains; found: HowManyTrains }) {
   const { timed, steps, stepCount } = row;
   if (timed)
     return (
-      <div className="flex min-w-[300px] flex-[4] flex-wrap items-start gap-3">
+      <div className="flex min-w-[300px] flex-[3] flex-wrap items-start gap-3">
         <CycleDial row={row} found={found} step={step} onStep={setStep} />
-        <ol className="min-w-[220px] flex-1" aria-label="Steps of a round">
+        <ol className="min-w-[180px] flex-1" aria-label="Steps of a round">
           {timed.map((one, nth) => (
             <li
               key={nth}

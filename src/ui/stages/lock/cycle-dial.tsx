@@ -71,60 +71,68 @@ export function CycleDial({
     );
   };
   const said = timed.map((one, n) => `${n + 1}: ${sayStanding(found, row.trains, one)}`).join(' ');
+  const places = ['on the line', ...rings.map((block) => found.blocks[block]!)];
   return (
-    <svg
-      viewBox={`${-SIZE / 2} ${-SIZE / 2} ${SIZE} ${SIZE}`}
-      role="img"
-      aria-labelledby={id}
-      className="size-full max-h-[300px] max-w-[300px]"
-    >
-      <title id={id}>{`A round of ${sayTime(whole / 1000)} in ${timed.length} steps. ${said}`}</title>
-      {[...Array(rings.length + 1).keys()].map((ring) => (
-        <circle key={ring} r={radius(ring)} fill="none" stroke="var(--line)" strokeWidth={0.75} />
-      ))}
-      {starts.map((at, n) => {
-        const to = n + 1 < starts.length ? starts[n + 1]! : 1;
-        const wedge = arc()({ innerRadius: 0, outerRadius: OUTER + 4, startAngle: at * TAU, endAngle: to * TAU }) ?? '';
-        const [x, y] = [Math.sin(at * TAU), -Math.cos(at * TAU)];
-        return (
-          <g key={at} onPointerEnter={() => onStep(n)} onPointerLeave={() => onStep(undefined)}>
-            <path d={wedge} fill={step === n ? 'var(--accent-tint)' : 'transparent'} />
-            <line
-              x1={x * (OUTER - 2)}
-              y1={y * (OUTER - 2)}
-              x2={x * (OUTER + 5)}
-              y2={y * (OUTER + 5)}
-              stroke="var(--ink)"
-            />
-          </g>
-        );
-      })}
-      <g pointerEvents="none">
-        {stays.map((stay) => (
-          <path key={`${stay.train} ${stay.from}`} d={band(stay)} fill={`var(--train-${stay.train % 4})`} />
+    <figure className="m-0 w-[240px]">
+      <svg viewBox={`${-SIZE / 2} ${-SIZE / 2} ${SIZE} ${SIZE}`} role="img" aria-labelledby={id} className="w-full">
+        <title id={id}>{`A round of ${sayTime(whole / 1000)} in ${timed.length} steps. ${said}`}</title>
+        {[...Array(rings.length + 1).keys()].map((ring) => (
+          <circle key={ring} r={radius(ring)} fill="none" stroke="var(--line)" strokeWidth={0.75} />
         ))}
-        {numbersOf(starts).map(({ n, at }) => (
-          <text
-            key={n}
-            x={Math.sin(at * TAU) * (OUTER + 15)}
-            y={-Math.cos(at * TAU) * (OUTER + 15)}
-            textAnchor="middle"
-            dominantBaseline="central"
-            fontSize={11}
-            fontWeight={step === n ? 700 : 400}
-            fill="var(--ink)"
-          >
-            {n + 1}
+        {starts.map((at, n) => {
+          const to = n + 1 < starts.length ? starts[n + 1]! : 1;
+          const wedge =
+            arc()({ innerRadius: 0, outerRadius: OUTER + 4, startAngle: at * TAU, endAngle: to * TAU }) ?? '';
+          const [x, y] = [Math.sin(at * TAU), -Math.cos(at * TAU)];
+          return (
+            <g key={at} onPointerEnter={() => onStep(n)} onPointerLeave={() => onStep(undefined)}>
+              <path d={wedge} fill={step === n ? 'var(--accent-tint)' : 'transparent'} />
+              <line
+                x1={x * (OUTER - 2)}
+                y1={y * (OUTER - 2)}
+                x2={x * (OUTER + 5)}
+                y2={y * (OUTER + 5)}
+                stroke="var(--ink)"
+              />
+            </g>
+          );
+        })}
+        <g pointerEvents="none">
+          {stays.map((stay) => (
+            <path key={`${stay.train} ${stay.from}`} d={band(stay)} fill={`var(--train-${stay.train % 4})`} />
+          ))}
+          {numbersOf(starts).map(({ n, at }) => (
+            <text
+              key={n}
+              x={Math.sin(at * TAU) * (OUTER + 15)}
+              y={-Math.cos(at * TAU) * (OUTER + 15)}
+              textAnchor="middle"
+              dominantBaseline="central"
+              fontSize={11}
+              fontWeight={step === n ? 700 : 400}
+              fill="var(--ink)"
+            >
+              {n + 1}
+            </text>
+          ))}
+          <text textAnchor="middle" dominantBaseline="central" y={-6} fontSize={18} fontWeight={600} fill="var(--ink)">
+            {sayTime(whole / 1000)}
           </text>
+          <text textAnchor="middle" dominantBaseline="central" y={11} fontSize={10.5} fill="var(--ink2)">
+            {timed.length} steps
+          </text>
+        </g>
+      </svg>
+      <figcaption className="text-ink2">
+        Rings from outside: {places.join(', ')}.{' '}
+        {row.trains.map((name, t) => (
+          <span key={name} className="mr-2 whitespace-nowrap">
+            <span aria-hidden className="mr-1 inline-block h-2 w-3" style={{ background: `var(--train-${t % 4})` }} />
+            {name}
+          </span>
         ))}
-        <text textAnchor="middle" dominantBaseline="central" y={-6} fontSize={18} fontWeight={600} fill="var(--ink)">
-          {sayTime(whole / 1000)}
-        </text>
-        <text textAnchor="middle" dominantBaseline="central" y={11} fontSize={10.5} fill="var(--ink2)">
-          {timed.length} steps
-        </text>
-      </g>
-    </svg>
+      </figcaption>
+    </figure>
   );
 }
 

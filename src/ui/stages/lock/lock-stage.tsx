@@ -33,7 +33,12 @@ export function LockStage() {
         </Panel>
       ) : (
         <Panel title="Lock">
-          <LockSummary rows={rows} checks={found?.checks ?? NO_LANES} onChoose={choose} />
+          <LockSummary
+            rows={rows}
+            checks={found?.checks ?? NO_LANES}
+            automatic={found?.automatic ?? NO_LANES}
+            onChoose={choose}
+          />
         </Panel>
       )}
     </DesignStage>

@@ -1,5 +1,5 @@
 'use client';
-import type { InterlockingCheck, LockingRow } from '@/core/design';
+import type { AutomaticView, InterlockingCheck, LockingRow } from '@/core/design';
 import { setRoutes } from '@/core/patterns';
 import { Fold } from '@/ui/parts/fold';
 import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
@@ -14,10 +14,12 @@ import { isGuarded, routeOf } from './say-row';
 export function LockSummary({
   rows,
   checks,
+  automatic,
   onChoose,
 }: {
   rows: LockingRow[] | undefined;
   checks: readonly InterlockingCheck[];
+  automatic: readonly AutomaticView[];
   onChoose: (row: LockingRow) => void;
 }) {
   if (rows === undefined) return <p className="text-ink2">Working it out …</p>;
@@ -37,6 +39,7 @@ export function LockSummary({
       </p>
       <LockedNow />
       {rows.length > 0 && <WhoSets rows={rows} />}
+      <ByTheTrains automatic={automatic} />
       <ProposedLocks />
       <Listed
         title="Nothing guards a side of"
@@ -147,16 +150,21 @@ function AsThePrototype({
 function WhoSets({ rows }: { rows: readonly LockingRow[] }) {
   const edit = useEdit();
   const ids = [...new Set(rows.map(({ signal }) => signal.id))];
-  const set = new Set(rows.filter(({ commanded }) => commanded).map(({ signal }) => signal.id)).size;
+  const byTrains = new Set(rows.filter((row) => row.byTrains).map(({ signal }) => signal.id)).size;
+  const set = new Set(rows.filter((row) => row.commanded && !row.byTrains).map(({ signal }) => signal.id)).size;
   const change = (on: boolean) => edit({ do: 'use pattern at all', ids, pattern: setRoutes.id, on });
   return (
     <PanelSection title="Who sets routes">
       <p className="text-ink2">
-        {set === 0
-          ? 'Every signal clears by itself, once the points lie for a route of it and that is free.'
-          : set === ids.length
-            ? 'People set every route, by entry and exit: its points are thrown for it, and only then its signal clears.'
-            : `At ${set} of ${ids.length} signals people set the route; the others clear by themselves.`}
+        {byTrains > 0 &&
+          `At ${byTrains} of ${ids.length} ${byTrains === 1 ? 'signal the train that comes sets' : 'signals the trains that come set'} the route. `}
+        {set === 0 && byTrains > 0
+          ? byTrains < ids.length && 'The others clear by themselves.'
+          : set === 0
+            ? 'Nobody sets routes: each signal clears by itself, once all that it asks for is so.'
+            : set === ids.length
+              ? 'People set every route, by entry and exit: its points are thrown for it, and only then its signal clears.'
+              : `At ${set} of ${ids.length} signals people set the route; the others clear by themselves.`}
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
         {set < ids.length && (
@@ -170,6 +178,23 @@ function WhoSets({ rows }: { rows: readonly LockingRow[] }) {
           </button>
         )}
       </div>
+    </PanelSection>
+  );
+}
+
+/** Signals and points that trains work, each with what is lost while that is switched off. */
+function ByTheTrains({ automatic }: { automatic: readonly AutomaticView[] }) {
+  if (automatic.length === 0) return null;
+  return (
+    <PanelSection title="Worked by the trains">
+      <ul className="flex flex-col gap-1.5">
+        {automatic.map(({ id, name, what, pattern, lost }) => (
+          <li key={`${id} ${what}`}>
+            <SelectThing id={id}>{name}</SelectThing>: {pattern}
+            <span className="block text-[0.8rem] text-ink2">Switched off, {lost}.</span>
+          </li>
+        ))}
+      </ul>
     </PanelSection>
   );
 }

@@ -39,6 +39,7 @@ export function LockingTable({
   const [filter, setFilter] = useState('');
   const [printing, setPrinting] = useState(false);
   const [by, setBy] = useState<(typeof ROWS)[number]['value']>('routes');
+  const isCycle = by === 'by itself';
   const columns = useColumns(rows, chosen, onChoose);
   const pointAt = (row: LockingRow | undefined) => {
     const shown = row ?? rows?.find(({ id }) => id === chosen);
@@ -47,40 +48,46 @@ export function LockingTable({
   return (
     <section
       aria-label="Locking table"
-      className="flex h-[48%] min-h-[180px] shrink-0 flex-col border-t border-line bg-sheet"
+      className={`flex min-h-[180px] shrink-0 flex-col border-t border-line bg-sheet ${isCycle ? 'h-[56%]' : 'h-[48%]'}`}
     >
       <div className="flex flex-wrap items-center gap-x-2.5 gap-y-1 border-b border-line px-4 py-1">
         <h2 className="text-[0.95rem] font-semibold">
-          <Term word="lockingTable">Locking table</Term>
+          {isCycle ? 'By itself' : <Term word="lockingTable">Locking table</Term>}
         </h2>
         <output className="grow text-ink2">
-          {rows === undefined
-            ? 'Working it out …'
-            : `${rows.length} ${rows.length === 1 ? 'route' : 'routes'}; N straight, R diverging`}
+          {isCycle
+            ? 'how many trains can run, and the round that they make'
+            : rows === undefined
+              ? 'Working it out …'
+              : `${rows.length} ${rows.length === 1 ? 'route' : 'routes'}; N straight, R diverging`}
         </output>
         <OneOf joined label="What is shown" value={by} options={ROWS} onChange={setBy} />
-        <input
-          type="search"
-          aria-label="Only rows with"
-          placeholder="Only rows with …"
-          className="field w-28"
-          value={filter}
-          onChange={({ target }) => setFilter(target.value)}
-        />
-        <button
-          type="button"
-          className="button"
-          disabled={!rows?.length}
-          onClick={() => rows && void saveTable(name, rows)}
-        >
-          Save as CSV
-        </button>
-        <button type="button" className="button" disabled={!rows?.length} onClick={() => setPrinting(true)}>
-          Print …
-        </button>
+        {!isCycle && (
+          <>
+            <input
+              type="search"
+              aria-label="Only rows with"
+              placeholder="Only rows with …"
+              className="field w-28"
+              value={filter}
+              onChange={({ target }) => setFilter(target.value)}
+            />
+            <button
+              type="button"
+              className="button"
+              disabled={!rows?.length}
+              onClick={() => rows && void saveTable(name, rows)}
+            >
+              Save as CSV
+            </button>
+            <button type="button" className="button" disabled={!rows?.length} onClick={() => setPrinting(true)}>
+              Print …
+            </button>
+          </>
+        )}
       </div>
       <div tabIndex={0} className="min-h-0 flex-1 overflow-auto px-4 text-[0.85rem] leading-[1.15rem]">
-        {by === 'by itself' ? (
+        {isCycle ? (
           <ByItself />
         ) : rows?.length === 0 ? (
           <p className="py-3 text-ink2">

@@ -25,8 +25,7 @@ export function sayTime(seconds: number): string {
   return whole < 100 ? `${whole} s` : `${Math.floor(whole / 60)} min ${whole % 60} s`;
 }
 
-const notAll = ({ states }: SoManyTrains): string =>
-  `not in the ${states.toLocaleString('en')} states looked at; there are more`;
+const notAll = ({ states }: SoManyTrains): string => `not in ${states.toLocaleString('en')} states`;
 const moves = (story: readonly string[]): string =>
   story.length === 0 ? 'at once' : `after ${story.length} ${story.length === 1 ? 'move' : 'moves'}`;
 
@@ -34,32 +33,30 @@ const moves = (story: readonly string[]): string =>
 export function sayRuns(row: SoManyTrains): string {
   const { rehearsed, round } = row;
   if (rehearsed.runs === 0) return 'no';
-  const ran = `${rehearsed.runs} of ${rehearsed.of} rehearsals, ${rehearsed.minutes} min each`;
-  return round && round.length > 1 ? `${ran}; ${round.length} steps, then as before` : ran;
+  const ran = `${rehearsed.runs} of ${rehearsed.of}`;
+  return round && round.length > 1 ? `${ran}, ${round.length} steps` : ran;
 }
 
-/** Whether it comes to a stand for ever. */
+/** Whether it comes to a stand for ever. “never” only where every state was looked at. */
 export function sayWaits(row: SoManyTrains): string {
   const { rehearsed, stuck } = row;
   const met =
     rehearsed.waits.runs > 0
-      ? `${rehearsed.waits.runs} of ${rehearsed.of} stood after ${sayTime(rehearsed.waits.afterS!)}`
+      ? `${rehearsed.waits.runs} of ${rehearsed.of}, after ${sayTime(rehearsed.waits.afterS!)}`
       : '';
   if (stuck) return met || `can, ${moves(stuck)}`;
   if (met) return met;
-  return row.finished ? 'in no order of moves' : notAll(row);
+  return row.finished ? 'never' : notAll(row);
 }
 
 /** Whether one train runs into another. */
 export function sayHit(row: SoManyTrains): string {
   const { rehearsed, hit } = row;
   const met =
-    rehearsed.hit.runs > 0
-      ? `${rehearsed.hit.runs} of ${rehearsed.of} met after ${sayTime(rehearsed.hit.afterS!)}`
-      : '';
+    rehearsed.hit.runs > 0 ? `${rehearsed.hit.runs} of ${rehearsed.of}, after ${sayTime(rehearsed.hit.afterS!)}` : '';
   if (hit) return met ? `${met}; can ${moves(hit)}` : `can, ${moves(hit)}`;
   if (met) return met;
-  return row.finished ? 'in no order of moves' : notAll(row);
+  return row.finished ? 'never' : notAll(row);
 }
 
 /** The gist of a row, as a heading. */
