@@ -15,6 +15,7 @@ export function ondrelValley(): LayoutDocument {
   quarryWagons(d);
   pellDockQuay(d);
   marrowickArrivals(d);
+  workedByTrains(d);
   branchBySpots(d);
   decisions(d);
   mainLineSignals(d);
@@ -172,6 +173,17 @@ function marrowickArrivals(d: LayoutDocument): void {
     sensor('MA1', 'optical', 'main', 678),
     sensor('MA2', 'optical', 'pd', 100),
     sensor('MA3', 'optical', 'main', 324),
+  );
+}
+
+/**
+ * By night nobody is at Undercroft: a train that comes takes the first of its tracks that is free. At the end of the branch the railcar throws the
+ * turnout of the loop for itself, on its way in and on its way out.
+ */
+function workedByTrains(d: LayoutDocument): void {
+  const worked = new Set(['UE', 'UW', 'UC1E', 'UC2E', 'UC3E', 'UC1W', 'UC2W', 'UC3W', 'SK1E', 'SL1', 'SL2']);
+  d.features = d.features.map((one) =>
+    one.kind === 'signal' && worked.has(one.name) ? { ...one, patterns: ['trains set routes'] } : one,
   );
 }
 

@@ -39,7 +39,7 @@ describe('every place against every signal', () => {
         const { signal, rear, piece, exit } = readings[s]!;
         if (partition.blocks[rear]!.id === rows[row]!.block) continue;
         const stretch = trafficSections.all[trafficSections.ofBlock[rear]!]!;
-        const side = trafficSections.sideOf(rear, piece, exit === 1 ? 0 : 1);
+        const side = trafficSections.sideCameInBy(piece, exit);
         const said = terminals.find('direction', stretch.index, side)?.slot;
         const came = stretch.bothWays && said !== undefined ? [said] : [];
         const fresh = new FreeLayout(design.system, {});

@@ -71,8 +71,14 @@ export const trainsSetRoutes: Pattern = {
 
 /** Routes that trains set, in order. */
 const automaticOf = byScheme((scheme): NamedRoute[] =>
-  commandedOf(scheme).filter(({ reading }) => isChosen(BY_TRAINS, reading.signal)),
+  commandedOf(scheme).filter(
+    (route) => isChosen(BY_TRAINS, route.reading.signal) && (leadsOn(route) || !route.reading.routes.some(isOnward)),
+  ),
 );
+
+/** It leads to a signal; where the track ends a train goes only if somebody sends it, or if it has no other way. */
+const isOnward = ({ ending }: NamedRoute['route']): boolean => ending.kind === 'signal';
+const leadsOn = ({ route }: NamedRoute): boolean => isOnward(route);
 
 /** Its track is free, no other direction is held there, and no route of another signal is set that conflicts. */
 const isOpen = (scheme: Scheme, route: NamedRoute): Expr =>
