@@ -126,6 +126,36 @@ test('three trains roam free for an hour: each gets round, and nothing happens t
   for (const mm of ran) expect(mm).toBeGreaterThan(20 * 10_000);
 });
 
+test('a train that is sent takes the road it is sent to, though another is free; the others make way and run on', () => {
+  const d = exampleLayout(EXAMPLES.find(({ id }) => id === 'roam')!);
+  for (const block of ['Four', 'Two', 'Three', 'One']) {
+    const run = new Rehearsal(compileSystem(d), 2);
+    const ran = d.trains.map(() => 0);
+    const met = new Set<string>();
+    let done: string | undefined;
+    const step = () =>
+      run.step((event) => {
+        if (event.kind === 'done') done = event.block;
+        const hazard = hazardOfEvent(event);
+        if (hazard) met.add(hazard);
+      });
+    for (let i = 0; i < 50 * 30; i++) step();
+    expect(run.command({ kind: 'send', train: d.trains[0]!.id, block })).toBeUndefined();
+    for (let i = 0; i < 50 * 400 && !done; i++) step();
+    expect(done).toBe(block);
+    run.command({ kind: 'run', train: d.trains[0]!.id, on: true });
+    for (let i = 0; i < 50 * 600; i++) {
+      step();
+      run.plant.trains.forEach(({ speed }, t) => {
+        ran[t]! += speed / 50;
+      });
+    }
+    expect([...met]).toEqual([]);
+    for (const mm of ran) expect(mm).toBeGreaterThan(20_000);
+    expect(run.servedByHand.size).toBe(0);
+  }
+});
+
 test('the locking table says that a route has to be set', () => {
   const row = lockingTable(checkDesign(loop(1))).find(({ signal }) => signal.name === 'A');
   expect(row?.also).toContain('A to ME is set');
