@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import {
   type AspectMatrix,
   type AutomaticView,
+  type AutomationProposals,
   allAutomatic,
   Bench,
   checkDesign,
@@ -19,6 +20,7 @@ import {
   ownRuleList,
   type PointsDivision,
   type PointsView,
+  proposeAutomation,
   proposeLocks,
   proposeSignals,
   type RulesAbout,
@@ -145,6 +147,13 @@ const worker = {
   async countTrains(most: number, reached: (share: number) => void): Promise<HowManyTrains | undefined> {
     const { design } = bench!;
     const found = await counting.run(howManyTrains(design, most), reached);
+    restoreSoon();
+    return bench!.design === design ? found : undefined;
+  },
+  /** What trains could work by themselves at each turnout. Undefined where it was stopped, or where the layout is another meanwhile. */
+  async proposeAutomation(reached: (share: number) => void): Promise<AutomationProposals | undefined> {
+    const { design } = bench!;
+    const found = await counting.run(proposeAutomation(design), reached);
     restoreSoon();
     return bench!.design === design ? found : undefined;
   },

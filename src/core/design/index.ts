@@ -22,6 +22,7 @@ export { type ConflictCell, type FlankCell, type LockingRow, lockingTable } from
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export { type OwnRuleRow, ownRuleList } from './own-rule-list';
 export { type PointsView, viewPoints } from './points-view';
+export { type AutomationProposal, type AutomationProposals, proposeAutomation } from './propose-automation';
 export { type HeldPoints, type LockProposal, type LockProposals, proposeLocks } from './propose-locks';
 export {
   type ProposedSignal,

@@ -1,5 +1,6 @@
 import type {
   AspectMatrix,
+  AutomationProposals,
   DesignView,
   FailRow,
   FailureFixes,
@@ -88,6 +89,8 @@ export interface DesignSlice {
   stopProposing?: () => void;
   /** For one train, two, and so on, what they come to by themselves; undefined where it was stopped, or begun anew. */
   countTrains?: (most: number, reached: (share: number) => void) => Promise<HowManyTrains | undefined>;
+  /** What trains could work by themselves; it is stopped with the counting. */
+  proposeAutomation?: (reached: (share: number) => void) => Promise<AutomationProposals | undefined>;
   stopCounting?: () => void;
   fixesOf?: (id: string) => Promise<TriedFixes>;
   /** What mends a failure: each fix is tried on a copy, with the run that led to it. */

@@ -33,6 +33,7 @@ export function useDesign(): void {
       proposeLocks: (reached: (share: number) => void) => remote.proposeLocks(proxy(reached)),
       stopProposing: () => void remote.stopProposing(),
       countTrains: (most: number, reached: (share: number) => void) => remote.countTrains(most, proxy(reached)),
+      proposeAutomation: (reached: (share: number) => void) => remote.proposeAutomation(proxy(reached)),
       stopCounting: () => void remote.stopCounting(),
       ownRules: () => remote.ownRules(),
       rulesAbout: (id: string) => remote.rulesAbout(id),

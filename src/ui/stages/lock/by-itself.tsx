@@ -1,9 +1,9 @@
 'use client';
-import { Progress } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { HowManyTrains, SoManyTrains } from '@/core/design';
 import type { LayoutDocument } from '@/core/survey';
 import { Fold } from '@/ui/parts/fold';
+import { Working } from '@/ui/parts/working';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
 import { CycleDial } from './cycle-dial';
 import { sayHit, sayRow, sayRuns, sayStanding, sayWaits } from './say-cycle';
@@ -45,12 +45,7 @@ export function ByItself() {
     return (
       <div className="max-w-md py-3">
         <p className="mb-2 text-ink2">Trying one train, two, three, four …</p>
-        <Progress.Root value={share * 100} aria-label="Numbers of trains tried" className="h-2 rounded-full bg-hair">
-          <Progress.Indicator className="h-full rounded-full bg-accent" style={{ width: `${share * 100}%` }} />
-        </Progress.Root>
-        <button type="button" className="button mt-2" onClick={() => stop?.()}>
-          Stop
-        </button>
+        <Working label="Numbers of trains tried" share={share} onStop={() => stop?.()} />
       </div>
     );
   if (!current)

@@ -7,6 +7,7 @@ import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useEdit } from '@/ui/reasoning/selection-parts';
 import { shownTried } from '@/ui/state/design';
 import { useWorkbench } from '@/ui/state/store';
+import { ProposedAutomation } from './proposed-automation';
 import { ProposedLocks } from './proposed-locks';
 import { isGuarded, routeOf } from './say-row';
 
@@ -41,6 +42,7 @@ export function LockSummary({
       {rows.length > 0 && <WhoSets rows={rows} />}
       <ByTheTrains automatic={automatic} />
       <ProposedLocks />
+      <ProposedAutomation />
       <Listed
         title="Nothing guards a side of"
         none="Signals, or points that lead aside, guard the sides of every route."

@@ -1,10 +1,10 @@
 'use client';
-import { Progress } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { LockProposal, LockProposals } from '@/core/design';
 import type { LayoutDocument } from '@/core/survey';
 import { sayBrought } from '@/ui/findings/say-brought';
 import { Fold } from '@/ui/parts/fold';
+import { Working } from '@/ui/parts/working';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
@@ -30,14 +30,7 @@ export function ProposedLocks() {
   return (
     <PanelSection title="What suits each turnout">
       {share !== undefined ? (
-        <>
-          <Progress.Root value={share * 100} aria-label="Ways of locking tried" className="h-2 rounded-full bg-hair">
-            <Progress.Indicator className="h-full rounded-full bg-accent" style={{ width: `${share * 100}%` }} />
-          </Progress.Root>
-          <button type="button" className="button mt-2" onClick={() => stop?.()}>
-            Stop
-          </button>
-        </>
+        <Working label="Ways of locking tried" share={share} onStop={() => stop?.()} />
       ) : current ? (
         <Found found={current} />
       ) : (
