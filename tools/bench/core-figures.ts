@@ -7,6 +7,7 @@ import { compileSystem } from '../../src/core/system';
 import { straighten } from '../../src/core/track';
 import { generatedLine, generatedYard } from '../../src/demo/generated';
 import { ondrelValley } from '../../src/demo/ondrel-valley';
+import { automaticFigures } from './automatic';
 import { coverageOfTraffic, uncut } from './coverage';
 import type { CoreFigure } from './figure';
 import { manyRules, scanMs } from './many-rules';
@@ -92,6 +93,7 @@ export const CORE_FIGURES: readonly CoreFigure[] = [
     ready: coverageOfTraffic,
   },
   ...signalFigures,
+  ...automaticFigures,
   {
     name: '5,000 equations, one scan, emitted',
     unit: 'ms',
