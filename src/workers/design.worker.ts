@@ -17,7 +17,9 @@ import {
   type LockProposals,
   lockingTable,
   type OwnRuleRow,
+  type OwnScheme,
   ownRuleList,
+  ownSchemes,
   type PointsDivision,
   type PointsView,
   proposeAutomation,
@@ -174,6 +176,7 @@ const worker = {
     const { scheme } = bench!.design;
     return bestAxles(scheme.document, seenLimits(scheme.partition), count);
   },
+  ownSchemes: (): OwnScheme[] => ownSchemes(bench!.design.scheme.document),
   proposeSignals: (): SignalProposal => proposeSignals(bench!.design.scheme.document),
   /** What mends a finding of that id, each fix tried. */
   fixesOf(id: string): TriedFixes {

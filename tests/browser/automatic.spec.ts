@@ -103,3 +103,24 @@ test('while trains run it is switched off and on, and given a pulse, or refused 
   await page.getByRole('button', { name: '+1 s' }).click();
   await expect(reasoning.getByText(/^It works by “takes turns”/)).toBeVisible();
 });
+
+test('three schemes are drawn up beside the layout as it is, and one is taken as one step', async ({ page }) => {
+  const d = example('loops');
+  const id = await openLayout(page, d);
+  await stage(page, 'Traffic');
+  await page.getByRole('button', { name: 'Compare schemes …' }).click();
+  const window = page.getByRole('dialog', { name: 'Schemes compared' });
+  for (const name of ['Every block end', 'As the areas ask', 'The least'])
+    await window.getByRole('checkbox', { name: new RegExp(`^${name}`) }).click();
+  const heads = window.getByRole('row', { name: /^Signal heads/ }).getByRole('cell');
+  await expect(heads).toHaveCount(4);
+  await expect(heads.last()).toHaveText(String(signalsOf(d).length));
+  await expect(heads.nth(2)).toHaveText(/^\d+$/);
+  const least = Number(await heads.nth(2).textContent());
+  expect(Number(await heads.first().textContent())).toBeGreaterThanOrEqual(least);
+  await window.getByRole('button', { name: 'Go on with The least' }).click();
+  await expect(window).toHaveCount(0);
+  await expect.poll(async () => signalsOf(await savedDocument(page, id)).length).toBe(least);
+  await page.getByRole('button', { name: 'Undo: Signal the layout anew: the least' }).click();
+  await expect.poll(async () => signalsOf(await savedDocument(page, id)).length).toBe(signalsOf(d).length);
+});

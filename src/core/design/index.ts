@@ -21,6 +21,7 @@ export { leftOut } from './left-out';
 export { type ConflictCell, type FlankCell, type LockingRow, lockingTable } from './locking-table';
 export { type NewNumber, type Numbering, numberSignals, numberTracks } from './number-signals';
 export { type OwnRuleRow, ownRuleList } from './own-rule-list';
+export { type OwnScheme, ownSchemes } from './own-schemes';
 export { type PointsView, viewPoints } from './points-view';
 export { type AutomationProposal, type AutomationProposals, proposeAutomation } from './propose-automation';
 export { type HeldPoints, type LockProposal, type LockProposals, proposeLocks } from './propose-locks';

@@ -24,6 +24,8 @@ const WORTH = 1.1;
 export interface AutomationProposal {
   points: { id: string; name: string };
   says: string;
+  /** How it works then, or where. */
+  how: string;
   /** What comes of it beside what came before. */
   why: string;
   edit: Edit;
@@ -73,6 +75,7 @@ export function* proposeAutomation(design: Design): Generator<number, Automation
       ? {
           points: { id: 'all', name: 'all' },
           says: `Do the best at each of the ${best.size} turnouts`,
+          how: [...best.values()].map(({ of }) => `${of.says}.`).join(' '),
           edits: [...best.values()].flatMap(({ of }) => of.edits),
         }
       : undefined;
@@ -86,6 +89,7 @@ export function* proposeAutomation(design: Design): Generator<number, Automation
 interface Candidate {
   points: { id: string; name: string };
   says: string;
+  how: string;
   edits: { do: 'use pattern'; id: string; pattern: string; on: boolean }[];
 }
 
@@ -101,7 +105,8 @@ function candidatesOf(scheme: Scheme): Candidate[] {
     const roads = motors.some(({ index }) => isTwoRoads(allRoads(scheme)[index]!)) && !chosen;
     const byPattern = (roads ? TWO_ROAD_PATTERNS : []).map((pattern) => ({
       points: at,
-      says: `Let ${points.name} work as “${pattern}”: ${lowered(PATTERNS.find(({ id }) => id === pattern)!.chosen!.says)}`,
+      says: `Let ${points.name} work as “${pattern}”`,
+      how: `${PATTERNS.find(({ id }) => id === pattern)!.chosen!.says}.`,
       edits: [{ do: 'use pattern', id: points.id, pattern, on: true } as const],
     }));
     const signals = [...new Set(motors.flatMap(({ index }) => scheme.routesOver[index]!.map(signalOf)))].filter(
@@ -109,7 +114,8 @@ function candidatesOf(scheme: Scheme): Candidate[] {
     );
     const byRoutes = {
       points: at,
-      says: `Let trains set the routes over ${points.name}, at ${AND.format(signals.map(({ name }) => name))}`,
+      says: `Let trains set the routes over ${points.name}`,
+      how: `At ${AND.format(signals.map(({ name }) => name))}.`,
       edits: signals.map(({ id }) => ({ do: 'use pattern', id, pattern: trainsSetRoutes.id, on: true }) as const),
     };
     return [...byPattern, ...(signals.length > 0 ? [byRoutes] : [])];
@@ -117,13 +123,12 @@ function candidatesOf(scheme: Scheme): Candidate[] {
 }
 const signalOf = ({ reading }: NamedRoute) => reading.signal;
 const AND = new Intl.ListFormat('en');
-const lowered = (says: string): string => says.charAt(0).toLowerCase() + says.slice(1);
 
 /** Undefined where it brings a mishap, or something to say that is more than a note, or lets trains run no more than before. */
 function tryIt(
   document: LayoutDocument,
   findings: readonly Finding<Edit>[],
-  { points, says, edits }: Candidate,
+  { points, says, how, edits }: Candidate,
   before: Came,
 ): { found: AutomationProposal; came: Came } | undefined {
   const edit: Edit = edits.length === 1 ? edits[0]! : { do: 'one after another', edits, says };
@@ -136,7 +141,7 @@ function tryIt(
   const came = rehearse(design);
   if (came.mishap || !isWorthIt(came, before)) return undefined;
   const why = `${sayCame(came)} Before: ${sayCame(before)}`;
-  return { came, found: { points, says, why, edit, brings: fresh.map((one) => one.says) } };
+  return { came, found: { points, says, how, why, edit, brings: fresh.map((one) => one.says) } };
 }
 
 const isBetter = (one: Came, two: Came): boolean =>

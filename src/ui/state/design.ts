@@ -7,6 +7,7 @@ import type {
   HowManyTrains,
   LockProposals,
   OwnRuleRow,
+  OwnScheme,
   PointsDivision,
   PointsView,
   RulesAbout,
@@ -99,6 +100,8 @@ export interface DesignSlice {
     property: Property,
     steered: Steered | undefined,
   ) => Promise<FailureFixes>;
+  /** Three ways to protect the whole layout, drawn up from its track and what was decided. */
+  ownSchemes?: () => Promise<OwnScheme[]>;
   /** What a way to protect the layout takes, costs and leaves. */
   figuresOf?: (of: LayoutDocument) => Promise<SchemeFigures>;
   /** Where to cut the track so that it is divided as is wished for. */

@@ -45,6 +45,7 @@ export function useDesign(): void {
       proposeSignals: () => remote.proposeSignals(),
       fixesOf: (id: string) => remote.fixesOf(id),
       failureFixesOf: (...of: Parameters<DesignWorker['failureFixesOf']>) => remote.failureFixesOf(...of),
+      ownSchemes: () => remote.ownSchemes(),
       figuresOf: (of: LayoutDocument) => remote.figuresOf(of),
       comparePoints: (wishes: DivideWishes) => remote.comparePoints(wishes),
       suggest: (wishes: DivideWishes) => remote.suggest(wishes),

@@ -71,9 +71,10 @@ function Found({ found: { now, proposals, all } }: { found: AutomationProposals 
       <ul className="mt-2 flex flex-col gap-2" aria-label="Proposed automatic working">
         {proposals.map((one) => (
           <li key={one.says}>
-            <button type="button" className="button w-full text-left" onClick={() => accept(one)}>
+            <button type="button" className="button w-full whitespace-normal text-left" onClick={() => accept(one)}>
               {one.says}
             </button>
+            <p className="text-[0.8rem]">{one.how}</p>
             <p className="text-[0.8rem] text-ink2">{one.why}</p>
             {one.brings.length > 0 && <p className="text-[0.8rem] text-ink2">Then: {sayBrought(one.brings)}</p>}
           </li>
@@ -84,6 +85,7 @@ function Found({ found: { now, proposals, all } }: { found: AutomationProposals 
           <button type="button" className="button button-main mt-2" onClick={() => accept(all)}>
             {all.says}
           </button>
+          <p className="text-[0.8rem]">{all.how}</p>
           <p className="text-[0.8rem] text-ink2">{all.why}</p>
         </>
       )}

@@ -58,7 +58,7 @@ function Found({ found: { points, proposals, all } }: { found: LockProposals }) 
       <ul className="flex flex-col gap-2" aria-label="Proposed locks">
         {proposals.map((one) => (
           <li key={one.says}>
-            <button type="button" className="button w-full text-left" onClick={() => accept(one)}>
+            <button type="button" className="button w-full whitespace-normal text-left" onClick={() => accept(one)}>
               {one.says}
             </button>
             <Mends one={one} />

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
-import { costOf, type SchemeFigures } from '@/core/design';
+import { costOf, type OwnScheme, type SchemeFigures } from '@/core/design';
 import {
   type ShownUnit,
   showLength,
@@ -29,14 +29,24 @@ export function SchemesWindow({ onClose }: { onClose: () => void }) {
   const present = useWorkbench((s) => s.document);
   const saving = useWorkbench((s) => s.saving);
   const [chosen, setChosen] = useState<readonly number[]>([]);
+  const store = useWorkbenchStore();
+  const own = useOwnSchemes(present);
+  const [drawn, setDrawn] = useState<readonly OwnScheme['id'][]>([]);
   const { revisions, documents, problem, keep, goBack } = useRevisions(chosen);
-  const columns = [
-    ...chosen.flatMap((number) => {
+  const columns: Column[] = [
+    ...chosen.flatMap((number): Column[] => {
       const revision = revisions?.find((one) => one.number === number);
-      return revision ? [{ revision, document: documents[number] }] : [];
+      const title = revision && (revision.name || titleOf(revision));
+      return revision ? [{ title: title!, revision, document: documents[number] }] : [];
     }),
-    { revision: undefined, document: present as LayoutDocument | undefined },
+    ...own
+      .filter(({ id }) => drawn.includes(id))
+      .map((scheme): Column => ({ title: scheme.name, scheme, document: scheme.document })),
+    { title: 'As it is now', document: present },
   ];
+  const take = ({ edit }: OwnScheme) => {
+    if (store.getState().edit(edit)) onClose();
+  };
   const choose = (number: number, on: boolean) =>
     setChosen(on ? [...chosen, number].slice(-MOST) : chosen.filter((one) => one !== number));
   const goOn = async (revision: Revision) => {
@@ -51,6 +61,7 @@ export function SchemesWindow({ onClose }: { onClose: () => void }) {
     >
       <div className="flex min-h-[420px] flex-1 overflow-hidden">
         <KeptColumn what="scheme" disabled={saving !== 'saved'} problem={problem} onKeep={keep}>
+          <DrawnUp own={own} drawn={drawn} onChoose={(ids) => setDrawn(ids)} />
           {!revisions && !problem && <p className="px-4 py-3 text-ink2">Looking up what was kept …</p>}
           <ul className="min-h-0 flex-1 overflow-y-auto px-4 py-2" aria-label="Kept schemes">
             {revisions?.map((revision) => (
@@ -69,6 +80,7 @@ export function SchemesWindow({ onClose }: { onClose: () => void }) {
             unit={present.shownUnit}
             ready={saving === 'saved'}
             onGoOn={(revision) => void goOn(revision)}
+            onTake={take}
           />
           {columns.map(
             ({ revision, document }) =>
@@ -89,6 +101,56 @@ export function SchemesWindow({ onClose }: { onClose: () => void }) {
         </div>
       </div>
     </Window>
+  );
+}
+
+/** A way to protect the layout: one that was kept, one that Roblik drew up, or as it is now. */
+interface Column {
+  title: string;
+  revision?: Revision;
+  scheme?: OwnScheme;
+  document: LayoutDocument | undefined;
+}
+
+/** What Roblik draws up from the track and what was decided, as soon as it is worked out. */
+function useOwnSchemes(present: LayoutDocument): readonly OwnScheme[] {
+  const ask = useWorkbench((s) => s.ownSchemes);
+  const [own, setOwn] = useState<{ of: LayoutDocument; schemes: readonly OwnScheme[] }>();
+  useEffect(() => {
+    let wanted = true;
+    void ask?.().then((schemes) => wanted && setOwn({ of: present, schemes }));
+    return () => {
+      wanted = false;
+    };
+  }, [ask, present]);
+  return own?.of === present ? own.schemes : NONE;
+}
+const NONE: readonly OwnScheme[] = [];
+
+function DrawnUp({
+  own,
+  drawn,
+  onChoose,
+}: {
+  own: readonly OwnScheme[];
+  drawn: readonly OwnScheme['id'][];
+  onChoose: (ids: readonly OwnScheme['id'][]) => void;
+}) {
+  return (
+    <section aria-label="Drawn up by Roblik" className="border-b border-hair px-4 py-2">
+      <p className="font-semibold">Drawn up by Roblik</p>
+      {own.length === 0 && <p className="text-ink2">Working it out …</p>}
+      {own.map(({ id, name, says }) => (
+        <CheckBox
+          key={id}
+          checked={drawn.includes(id)}
+          onChange={(on) => onChoose(on ? [...drawn, id] : drawn.filter((one) => one !== id))}
+        >
+          {name}
+          <span className="block text-[0.8rem] text-ink2">{says}</span>
+        </CheckBox>
+      ))}
+    </section>
   );
 }
 
@@ -139,11 +201,13 @@ function Table({
   unit,
   ready,
   onGoOn,
+  onTake,
 }: {
-  columns: readonly { revision: Revision | undefined; document: LayoutDocument | undefined }[];
+  columns: readonly Column[];
   unit: ShownUnit;
   ready: boolean;
   onGoOn: (revision: Revision) => void;
+  onTake: (scheme: OwnScheme) => void;
 }) {
   const prices = useWorkbench((s) => s.document.prices) ?? USUAL_PRICES;
   const money = useWorkbench((s) => s.document.money);
@@ -153,11 +217,20 @@ function Table({
       <thead>
         <tr className="border-b border-edge align-bottom">
           <th className="py-1 pr-4 font-normal text-ink3">What it takes, and what it leaves</th>
-          {columns.map(({ revision, document }) => (
-            <th key={revision?.number ?? 'now'} className="py-1 pr-4">
-              <span className="block font-semibold">
-                {revision ? revision.name || titleOf(revision) : 'As it is now'}
-              </span>
+          {columns.map(({ title, revision, scheme, document }) => (
+            <th key={revision?.number ?? scheme?.id ?? 'now'} className="py-1 pr-4">
+              <span className="block font-semibold">{title}</span>
+              {scheme && (
+                <button
+                  type="button"
+                  className="button mt-1"
+                  aria-label={`Go on with ${title}`}
+                  title={scheme.says}
+                  onClick={() => onTake(scheme)}
+                >
+                  Go on with it
+                </button>
+              )}
               {revision && (
                 <button
                   type="button"
