@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { checkDesign, lockingTable } from '@/core/design';
+import { checkDesign, exploreCycle, lockingTable } from '@/core/design';
 import { cm } from '@/core/measure';
 import { ProofModel, ProofRun, type Switch } from '@/core/proof';
 import { writePromela } from '@/core/proof/export';
@@ -7,6 +7,7 @@ import { hazardOfEvent, Rehearsal } from '@/core/simulation';
 import { type LayoutDocument, signalsOf } from '@/core/survey';
 import { compileSystem } from '@/core/system';
 import { EXAMPLES, exampleLayout } from '@/demo/examples';
+import { withTrains as onRing, ring } from '@/demo/learning-oval';
 import { spinHazards } from '../../tools/spin';
 import { railcarsOnLoop } from './locking-plans';
 
@@ -159,4 +160,30 @@ test('a train that is sent takes the road it is sent to, though another is free;
 test('the locking table says that a route has to be set', () => {
   const row = lockingTable(checkDesign(loop(1))).find(({ signal }) => signal.name === 'A');
   expect(row?.also).toContain('A to ME is set');
+});
+
+/** K trains that keep their order on a ring of N blocks stand in K·C(N, K) ways, for K < N (closed form; proved by counting, references 10). */
+test.each([
+  [5, 2, 20],
+  [6, 3, 60],
+  [5, 4, 20],
+])('on a ring of %i blocks %i trains roam through every way in which they can stand: %i', (blocks, trains, ways) => {
+  const d = onRing(ring('Ring', blocks, 120), trains, 120);
+  for (const signal of signalsOf(d)) signal.patterns = ['trains set routes'];
+  for (const sensor of d.sensors) sensor.holdMs = 0;
+  const work = exploreCycle(checkDesign(d));
+  let step = work.next();
+  while (!step.done) step = work.next();
+  const { steps, finished, stuck, hit } = step.value;
+  const standing = steps.filter((one) => one.trains.every((block) => block !== undefined));
+  expect([finished, stuck, hit]).toEqual([true, undefined, undefined]);
+  expect(standing).toHaveLength(ways);
+});
+test('as many trains as blocks stand for ever', () => {
+  const d = onRing(ring('Ring', 4, 120), 4, 120);
+  for (const signal of signalsOf(d)) signal.patterns = ['trains set routes'];
+  const work = exploreCycle(checkDesign(d));
+  let step = work.next();
+  while (!step.done) step = work.next();
+  expect([step.value.steps.length, step.value.stuck]).toEqual([1, []]);
 });

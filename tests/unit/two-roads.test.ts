@@ -136,9 +136,9 @@ describe('proved with drivers who obey, while anybody throws points, switches it
     const failing = verdicts.filter(({ result }) => result === 'fails').map(({ property }) => property);
     expect([finished, failing]).toEqual([true, []]);
   });
-  test('Spin agrees', { timeout: 300_000 }, () => {
-    const few = new Set<Switch>(['automatic']);
-    const model = new ProofModel(withTrains(example('turns'), 1)!.system, few);
+  test.each(['turns', 'three', 'pulse', 'overtaken', 'push'])('Spin agrees: %s', { timeout: 300_000 }, (id) => {
+    const few = new Set<Switch>(id === 'turns' ? ['automatic'] : []);
+    const model = new ProofModel(withTrains(example(id), 1)!.system, few, id !== 'turns');
     const [look] = spinHazards(writePromela(model), [
       ['trains touch', 'points set wrong', 'points moved under a train', 'proceed over a train'],
     ]);

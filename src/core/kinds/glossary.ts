@@ -229,6 +229,17 @@ export const GLOSSARY = {
     word: 'traffic direction',
     code: 'trafficDirection',
   },
+  push: {
+    means:
+      'The train that comes up behind releases the one that waits. One that fails to start is hit, unless a signal looks whether the route ahead is free.',
+    word: 'push',
+    code: 'push',
+  },
+  pull: {
+    means: 'The train gone ahead releases the one that waits, once it is past a certain place.',
+    word: 'pull',
+    code: 'pull',
+  },
   tentative: { means: 'Only an idea so far: nothing is cut or drilled yet.', word: 'tentative' },
   resistor: {
     means:

@@ -2,6 +2,7 @@
 import type { AutomaticView, InterlockingCheck, LockingRow } from '@/core/design';
 import { setRoutes } from '@/core/patterns';
 import { Fold } from '@/ui/parts/fold';
+import { Term } from '@/ui/parts/term';
 import { PanelSection, PanelTitle } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useEdit } from '@/ui/reasoning/selection-parts';
@@ -184,6 +185,18 @@ function WhoSets({ rows }: { rows: readonly LockingRow[] }) {
   );
 }
 
+/** A way of working by its name, in which push and pull are explained. */
+function Way({ pattern }: { pattern: string }) {
+  const word = (['push', 'pull'] as const).find((one) => pattern.startsWith(`${one} `));
+  if (!word) return pattern;
+  return (
+    <>
+      <Term word={word}>{word}</Term>
+      {pattern.slice(word.length)}
+    </>
+  );
+}
+
 /** Signals and points that trains work, each with what is lost while that is switched off. */
 function ByTheTrains({ automatic }: { automatic: readonly AutomaticView[] }) {
   if (automatic.length === 0) return null;
@@ -192,7 +205,7 @@ function ByTheTrains({ automatic }: { automatic: readonly AutomaticView[] }) {
       <ul className="flex flex-col gap-1.5">
         {automatic.map(({ id, name, what, pattern, lost }) => (
           <li key={`${id} ${what}`}>
-            <SelectThing id={id}>{name}</SelectThing>: {pattern}
+            <SelectThing id={id}>{name}</SelectThing>: <Way pattern={pattern} />
             <span className="block text-[0.8rem] text-ink2">Switched off, {lost}.</span>
           </li>
         ))}
