@@ -13,6 +13,7 @@ import { randomLayout } from '../../tools/fuzz/random-layout';
 import { withRandomPatterns } from '../../tools/fuzz/random-patterns';
 import { withRandomSensors } from '../../tools/fuzz/random-sensors';
 import { type Making, TextReader } from './rule-text-reader';
+import { ruledLoops } from './ruled-loops';
 
 /**
  * The whole program of a layout, its text made a Verilog module with a clock for each scan, against the compiled program: every value of every rule
@@ -158,6 +159,7 @@ function differences(document: LayoutDocument, scans: number, seed: number) {
 const LAYOUTS: [string, LayoutDocument][] = [
   ...EXAMPLES.map((example): [string, LayoutDocument] => [example.name, exampleLayout(example)]),
   ['Ondrel Valley', ondrelValley()],
+  ['throw rules', ruledLoops()],
   ...Array.from({ length: 8 }, (_, seed): [string, LayoutDocument] => [
     `ways of working by chance, ${seed}`,
     withRandomSensors(withRandomPatterns(randomLayout(seed), seed), seed),

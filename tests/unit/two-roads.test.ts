@@ -218,5 +218,17 @@ describe('where it cannot be', () => {
   ])('%s: it is said, and the layout works without', (_, change, says) => {
     expect(told(change)).toEqual([expect.stringMatching(says)]);
   });
+  test('a station to which no contact leads, or whose contact stands in a road: only a hand lets a train go', () => {
+    const d = example('pulse');
+    const missing = (sensors: LayoutDocument['sensors']) =>
+      checkDesign({ ...d, sensors }).findings.filter(({ id }) => id.startsWith('no-pulse ')).length;
+    const [others, contact] = [
+      d.sensors.filter(({ name }) => name !== 'Contact'),
+      d.sensors.find(({ name }) => name === 'Contact')!,
+    ];
+    expect(missing(d.sensors)).toBe(0);
+    expect(missing(others)).toBe(1);
+    expect(missing([...others, { ...contact, anchor: { ...contact.anchor, at: cm(200) } }])).toBe(1);
+  });
   test('where all is well nothing is said', () => expect(told(() => {})).toEqual([]));
 });

@@ -4,6 +4,7 @@ import {
   isDriven,
   isTwoRoads,
   isWatchedBlock,
+  onePulseStation,
   pointsOf,
   RELEASED_BY,
   releaseAlone,
@@ -11,6 +12,7 @@ import {
   rulesOf,
   type Scheme,
   sayThrow,
+  spotsBefore,
   TWO_ROAD_PATTERNS,
   trainsSetRoutes,
 } from '../patterns';
@@ -73,9 +75,21 @@ function turnsThatCannotBe(scheme: Scheme, motor: Motor): Finding<Edit>[] {
       ];
     if (!isDriven(scheme, motor))
       return [cannot({ id, name }, pattern, 'a hand throws it, so that nothing else does', 'Give it a motor.')];
-    return [];
+    return pattern === onePulseStation.id && spotsBefore(scheme, { motor }).length === 0 ? [noPulse({ id, name })] : [];
   });
 }
+
+/** A station to which no contact leads. */
+const noPulse = (points: { id: string; name: string }): Finding<Edit> => ({
+  id: `no-pulse ${points.id}`,
+  kind: 'automatic working that cannot be there',
+  severity: 'check',
+  subject: points.id,
+  says: `No spot stands on the way to the two roads of ${points.name}, outside of them: only a pulse by hand lets a train go.`,
+  figures: [],
+  advice: 'Place a spot where a train that comes is to let the one that waits go.',
+  fixes: [leaveOut(points, onePulseStation.id)],
+});
 
 function ofSignal(scheme: Scheme, reading: Scheme['readings'][number]): Finding<Edit>[] {
   const { signal, index } = reading;
