@@ -76,7 +76,7 @@ async function takeViews(album: Album): Promise<void> {
   await list.getByLabel('Name').first().fill('Attic');
   await button(list, 'Make it').click();
   await list.getByText('How long is your line?').waitFor();
-  await album.take(list, 'empty');
+  await album.keep(list);
 
   const [demo] = await album.open(/^Ondrel/);
   await button(demo, /^Signal FE/).click();
@@ -130,6 +130,18 @@ async function takeViews(album: Album): Promise<void> {
   await album.take(roster, 'trains');
   await button(demo, 'Print the sheet, or save it as a drawing').click();
   await album.take(demo, 'paper');
+}
+
+/** The round of the trains of an example, opened as a copy. */
+async function takeCycle(album: Album): Promise<void> {
+  const [page] = await album.open();
+  await button(page, 'Open a copy of A siding that takes turns').click();
+  await page.getByText('Detection coverage').waitFor();
+  await stage(page, 'Lock');
+  await page.getByRole('radio', { name: 'By itself' }).click();
+  await button(page, 'Look how many trains can run').click();
+  await page.getByRole('table', { name: 'How many trains can run' }).waitFor();
+  await album.take(page, 'cycle');
 }
 
 async function takeStories(album: Album): Promise<void> {
@@ -246,6 +258,7 @@ await withScratchApplication(async (address, browser) => {
   const album = new Album(address, browser);
   await takeViews(album);
   await takeRuns(album);
+  await takeCycle(album);
   await takeStories(album);
   await takeStates(album, address);
 });

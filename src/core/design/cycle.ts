@@ -5,7 +5,7 @@ import { readStanding, type Standing, standingInProof, standingInRun, waitingPla
 
 /** More states than this are not looked at: it is said that more are left. */
 const MOST_STATES = 40_000;
-const STATES_A_STEP = 2000;
+const STATES_A_STEP = 500;
 /** Only trains, timers and motors move; two things may fall into one scan. */
 const TRIED: ReadonlySet<Switch> = new Set<Switch>(['one scan']);
 
@@ -92,8 +92,11 @@ const WAITS_TICKS = 90_000 / TICK_MS;
 /** What lasts no longer is on its way to what comes next: rules, sensors and trains do not change within one moment. */
 const PASSES_BY_TICKS = 10;
 
-/** Trains run by themselves for some minutes, from where the exploration begins. */
-export function rehearseCycle(design: Design, seed: number, minutes: number): Rehearsed {
+/** Between two reports. */
+const REPORT_TICKS = 3000;
+
+/** Trains run by themselves for some minutes, from where the exploration begins. Yields how far it is, from 0 to 1. */
+export function* rehearsing(design: Design, seed: number, minutes: number): Generator<number, Rehearsed> {
   const { system } = design;
   const { start: run } = standingStart(system, { pulsed: true, seed });
   for (const train of run.plant.trains) train.running = true;
@@ -108,6 +111,7 @@ export function rehearseCycle(design: Design, seed: number, minutes: number): Re
     });
     if (isMoving(run)) moved = run.tick;
     else if (run.tick - moved > WAITS_TICKS) break;
+    if (run.tick % REPORT_TICKS === 0) yield (run.tick - began) / (until - began);
     const text = textOf(run);
     const last = passed.at(-1);
     if (last?.text === text) last.ticks += 1;
@@ -122,6 +126,14 @@ export function rehearseCycle(design: Design, seed: number, minutes: number): Re
       ms: ticks * TICK_MS,
     })),
   };
+}
+
+/** The same as a whole. */
+export function rehearseCycle(design: Design, seed: number, minutes: number): Rehearsed {
+  const work = rehearsing(design, seed, minutes);
+  let step = work.next();
+  while (!step.done) step = work.next();
+  return step.value;
 }
 
 const isMoving = ({ plant }: Rehearsal): boolean => plant.trains.some(({ speed }) => speed > 0);

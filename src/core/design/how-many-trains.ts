@@ -1,7 +1,7 @@
 import { PROPERTY_WORDS, standingStart } from '../proof';
 import { asTyped, type LayoutDocument, type Train } from '../survey';
 import { checkDesign, type Design } from './check-design';
-import { type Cycle, type CycleStep, exploreCycle, type Rehearsed, rehearseCycle, roundOf, timedRound } from './cycle';
+import { type Cycle, type CycleStep, exploreCycle, type Rehearsed, rehearsing, roundOf, timedRound } from './cycle';
 import { waitingPlaces } from './waiting-places';
 
 /** Before a signal a train waits with its nose this far from it: 5 cm. */
@@ -70,8 +70,10 @@ export function* howManyTrains(whole: Design, most: number): Generator<number, H
     for (; !step.done; step = exploring.next()) yield share(0.5 * step.value);
     const runs: Rehearsed[] = [];
     for (let seed = 1; seed <= SEEDS; seed++) {
-      yield share(0.5 + (0.5 * seed) / (SEEDS + 1));
-      runs.push(rehearseCycle(design, seed, MINUTES));
+      const work = rehearsing(design, seed, MINUTES);
+      let run = work.next();
+      for (; !run.done; run = work.next()) yield share(0.5 + (0.5 * (seed - 1 + run.value)) / SEEDS);
+      runs.push(run.value);
     }
     rows.push(rowOf(design, step.value, runs));
   }

@@ -30,7 +30,7 @@ export function AutomaticSwitch({ all, run }: { all: readonly AutomaticView[]; r
         <p className="w-full text-ink2" aria-live="polite">
           {isOff
             ? `“${one.pattern}” is switched off: ${one.lost}.`
-            : `It works by “${one.pattern}”. Switched off, ${one.lost}.`}
+            : `It works by “${one.pattern}”. Switched off, ${one.lost}.${one.what === 'turns' ? ' Thrown by hand it goes back as soon as nothing locks it.' : ''}`}
         </p>
       </div>
     );
