@@ -66,7 +66,7 @@ export function thrownBy({ terminals, program }: System, motor: number): Record<
       .flatMap((part) => anyOf(part))
       .map((part) => allOf(part).filter((one) => !(one.op === 'not' && read(one).some((name) => asks.has(name)))))
       .filter((parts) => parts.length > 0 && !parts.some((one) => read(one).some((name) => asks.has(name))))
-      .map((parts) => parts.map((one) => teller.say(one)).join(', and '));
+      .map((parts) => parts.map((one) => teller.say(one)).join('. '));
   return { straight: of(expr.reset), diverging: of(expr.set) };
 }
 
