@@ -197,15 +197,25 @@ function Way({ pattern }: { pattern: string }) {
   );
 }
 
-/** Signals and points that trains work, each with what is lost while that is switched off. */
+/** By way of working the signals and points that trains work so, and what is lost while that is switched off. */
 function ByTheTrains({ automatic }: { automatic: readonly AutomaticView[] }) {
   if (automatic.length === 0) return null;
+  const patterns = [...new Map(automatic.map(({ pattern, lost }) => [pattern, lost]))];
   return (
     <PanelSection title="Worked by the trains">
       <ul className="flex flex-col gap-1.5">
-        {automatic.map(({ id, name, what, pattern, lost }) => (
-          <li key={`${id} ${what}`}>
-            <SelectThing id={id}>{name}</SelectThing>: <Way pattern={pattern} />
+        {patterns.map(([pattern, lost]) => (
+          <li key={pattern}>
+            <Way pattern={pattern} />:{' '}
+            <span className="inline-flex flex-wrap gap-x-2">
+              {automatic
+                .filter((one) => one.pattern === pattern)
+                .map(({ id, name }) => (
+                  <SelectThing key={id} id={id}>
+                    {name}
+                  </SelectThing>
+                ))}
+            </span>
             <span className="block text-[0.8rem] text-ink2">Switched off, {lost}.</span>
           </li>
         ))}
