@@ -1,6 +1,7 @@
 import type { FindingKind } from '@/core/findings';
 import { cm } from '@/core/measure';
 import { giveOwnVehicles, type LayoutDocument } from '@/core/survey';
+import { ONE_PULSE, OVERTAKEN, PUSH_PULL, ROAM, THREE, TURNS } from './automatic-plans';
 import { lit, plastic, train, vehicle } from './build';
 import {
   ARMS,
@@ -13,16 +14,10 @@ import {
   LADDER,
   LOOPS,
   MAGNET,
-  ONE_PULSE,
-  OVERTAKEN,
   PLASTIC,
   POST,
-  PUSH_PULL,
   REVERSE,
-  ROAM,
   SPOTS,
-  THREE,
-  TURNS,
   WORTH,
   YARD,
 } from './example-plans';

@@ -153,7 +153,7 @@ test('a train that is sent takes the road it is sent to, though another is free;
     }
     expect([...met]).toEqual([]);
     for (const mm of ran) expect(mm).toBeGreaterThan(20_000);
-    expect(run.servedByHand.size).toBe(0);
+    expect(run.sent.size).toBe(0);
   }
 });
 

@@ -10,6 +10,7 @@ import { codeOf, type RehearsalEvent, type TimedEvent } from './events';
 import { Orders } from './orders';
 import { Random } from './random';
 import { RouteQueue } from './route-queue';
+import { SentTrains } from './sent-trains';
 import { type SaidAtFirst, saidAtFirst, slotOf, type Telling, takenOf, tellingsOf } from './tell-direction';
 
 export const TICK_MS = SCAN_S * 1000;
@@ -48,8 +49,8 @@ export class Rehearsal {
   /** Buttons that were pressed at this tick, and of these such as were let go before it was scanned. */
   private readonly pressedNow = new Set<number>();
   private readonly letGoNow = new Set<number>();
-  /** Where a train that was sent somewhere stands before a signal whose routes trains set: what switches that off, since its route is set for it. */
-  readonly servedByHand = new Set<number>();
+  /** Signals at which a train that was sent somewhere takes no route of its own choice. */
+  readonly sent: SentTrains;
   /** Something began to fail, or ceased to, since outputs were read. */
   private failed = false;
 
@@ -76,6 +77,9 @@ export class Rehearsal {
     this.aspects = system.readings.map(() => system.aspects[0]!);
     this.orders = new Orders(system.partition, this.plant);
     this.queue = new RouteQueue(system.commanded);
+    this.sent = new SentTrains(system, this.controller, this.orders, (train, way) =>
+      this.routesAhead(this.plant.trains[train]!, way),
+    );
     const directions = this.plant.trains.flatMap((_, train) =>
       this.tellDirection(train).map(({ trafficSection, which }) => ({ train, trafficSection, side: which! })),
     );
@@ -121,7 +125,7 @@ export class Rehearsal {
       for (const { button } of this.queue.due(this.controller.values)) this.controller.pulse(button);
     this.events.length = 0;
     const changed = this.process.step(this.events);
-    if (this.orders.size + this.servedByHand.size > 0) this.serveByHand();
+    if (this.orders.size + this.sent.size > 0) this.sent.serve();
     for (let e = 0; e < this.events.length; e++) emit(this.events[e]!);
     if (this.scan(changed) || this.failed) this.readOutputs(emit);
     if (this.pressedNow.size > 0) this.letGo();
@@ -220,28 +224,6 @@ export class Rehearsal {
         continue;
       if (!this.controller.isLocked(next.motor)) this.ask(next.motor, next.position, false);
     }
-  }
-
-  /** A train that was sent somewhere takes no route of its own choice: from when it comes to such a signal until it has left, its routes are set for it. */
-  private serveByHand(): void {
-    const now = new Set<number>();
-    for (const [index, { way }] of this.orders) {
-      const ahead = way ? this.routesAhead(this.plant.trains[index]!, way) : [];
-      for (const { signal, byTrainsUnless } of ahead.length > 0 ? this.system.commanded : [])
-        if (byTrainsUnless !== undefined && ahead.some(({ reading }) => reading.index === signal))
-          now.add(byTrainsUnless);
-    }
-    const { values } = this.controller;
-    for (const slot of now)
-      if (!this.servedByHand.has(slot) && values[slot] !== 1) {
-        this.servedByHand.add(slot);
-        this.controller.set(slot, 1);
-      }
-    for (const slot of this.servedByHand)
-      if (!now.has(slot)) {
-        this.servedByHand.delete(slot);
-        this.controller.set(slot, 0);
-      }
   }
 
   /** The routes of the signal that a train stands before which its way can take. */

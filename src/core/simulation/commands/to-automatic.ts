@@ -13,7 +13,7 @@ export const switchAutomatic = commandKind({
   carryOut(run, { thing, what, on }) {
     const one = found(run, thing, what);
     if (!one) return GONE;
-    run.servedByHand.delete(one.off);
+    run.sent.leave(one.off);
     run.controller.set(one.off, on ? 0 : 1);
     return undefined;
   },

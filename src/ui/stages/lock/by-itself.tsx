@@ -1,46 +1,36 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { HowManyTrains, SoManyTrains } from '@/core/design';
-import type { LayoutDocument } from '@/core/survey';
 import { Fold } from '@/ui/parts/fold';
 import { Working } from '@/ui/parts/working';
-import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { useWorkbench } from '@/ui/state/store';
 import { CycleDial } from './cycle-dial';
 import { sayHit, sayRow, sayRuns, sayStanding, sayWaits } from './say-cycle';
+import { useTried } from './use-tried';
 
 /** As many as are tried at first, and how many more each time. */
 const FIRST = 4;
 
 /** How many trains can run by themselves, and the round that they make: explored and rehearsed when somebody asks. */
 export function ByItself() {
-  const store = useWorkbenchStore();
-  const design = useWorkbench((s) => s.design);
+  const document = useWorkbench((s) => s.design?.document);
   const count = useWorkbench((s) => s.countTrains);
   const stop = useWorkbench((s) => s.stopCounting);
-  const [share, setShare] = useState<number>();
-  const [found, setFound] = useState<HowManyTrains & { of: LayoutDocument }>();
-  const [problem, setProblem] = useState<string>();
   const [chosen, setChosen] = useState<number>();
-  useEffect(() => () => stop?.(), [stop]);
-  if (!design || !count) return <p className="py-3 text-ink2">Working it out …</p>;
-  const { document } = design;
-  if (document.trains.every(({ start }) => !start))
+  const {
+    share,
+    problem,
+    found: current,
+    look: lookUp,
+  } = useTried(document, count && ((reached) => count(FIRST, reached)), stop);
+  if (!document || !count) return <p className="py-3 text-ink2">Working it out …</p>;
+  const own = document.trains.filter(({ start }) => start).length;
+  if (own === 0)
     return <p className="py-3 text-ink2">No train stands on the track. Put one there in Survey, and look again.</p>;
   const look = async () => {
-    setShare(0);
-    setProblem(undefined);
-    try {
-      const counted = await count(FIRST, (reached) => setShare((before) => (before === undefined ? before : reached)));
-      if (counted && store.getState().document === document) {
-        setFound({ ...counted, of: document });
-        setChosen(Math.min(counted.rows.length, document.trains.filter(({ start }) => start).length));
-      }
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
-    }
-    setShare(undefined);
+    const found = await lookUp();
+    if (found) setChosen(Math.min(found.rows.length, own));
   };
-  const current = found?.of === document ? found : undefined;
   if (share !== undefined)
     return (
       <div className="max-w-md py-3">

@@ -1,37 +1,20 @@
 'use client';
-import { useEffect, useState } from 'react';
 import type { AutomationProposal, AutomationProposals } from '@/core/design';
-import type { LayoutDocument } from '@/core/survey';
 import { sayBrought } from '@/ui/findings/say-brought';
 import { Working } from '@/ui/parts/working';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { useTried } from './use-tried';
 
 /** For each turnout what the trains could work there by themselves, tried on a copy and rehearsed; looked for when somebody asks. */
 export function ProposedAutomation() {
-  const store = useWorkbenchStore();
-  const design = useWorkbench((s) => s.design);
+  const document = useWorkbench((s) => s.design?.document);
   const propose = useWorkbench((s) => s.proposeAutomation);
   const stop = useWorkbench((s) => s.stopCounting);
-  const [share, setShare] = useState<number>();
-  const [problem, setProblem] = useState<string>();
-  const [found, setFound] = useState<AutomationProposals & { of: LayoutDocument }>();
-  useEffect(() => () => stop?.(), [stop]);
-  if (!design || !propose) return null;
-  const { document } = design;
+  const { share, problem, found, look } = useTried(document, propose, stop);
+  if (!document || !propose) return null;
   if (document.turnouts.length + document.crossings.length === 0) return null;
   if (document.trains.every(({ start }) => !start)) return null;
-  const look = async () => {
-    setShare(0);
-    setProblem(undefined);
-    try {
-      const proposals = await propose((reached) => setShare((before) => (before === undefined ? before : reached)));
-      if (proposals && store.getState().document === document) setFound({ ...proposals, of: document });
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
-    }
-    setShare(undefined);
-  };
   return (
     <PanelSection title="What could work by itself">
       {problem && (
@@ -41,7 +24,7 @@ export function ProposedAutomation() {
       )}
       {share !== undefined ? (
         <Working label="Automatic working tried" share={share} onStop={() => stop?.()} />
-      ) : found?.of === document ? (
+      ) : found ? (
         <Found found={found} />
       ) : (
         <>

@@ -1,38 +1,31 @@
 'use client';
-import { useEffect, useState } from 'react';
 import type { LockProposal, LockProposals } from '@/core/design';
-import type { LayoutDocument } from '@/core/survey';
 import { sayBrought } from '@/ui/findings/say-brought';
 import { Fold } from '@/ui/parts/fold';
 import { Working } from '@/ui/parts/working';
 import { PanelSection } from '@/ui/reasoning/panel';
 import { SelectThing } from '@/ui/reasoning/select-thing';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/store';
+import { useTried } from './use-tried';
 
 /** For each turnout what holds it, and what more would suit it, tried on a copy; looked for when somebody asks. */
 export function ProposedLocks() {
-  const store = useWorkbenchStore();
-  const design = useWorkbench((s) => s.design);
+  const document = useWorkbench((s) => s.design?.document);
   const propose = useWorkbench((s) => s.proposeLocks);
   const stop = useWorkbench((s) => s.stopProposing);
-  const [share, setShare] = useState<number>();
-  const [found, setFound] = useState<LockProposals & { of: LayoutDocument }>();
-  useEffect(() => () => stop?.(), [stop]);
-  if (!design || !propose || design.document.turnouts.length + design.document.crossings.length === 0) return null;
-  const { document } = design;
-  const look = async () => {
-    setShare(0);
-    const proposals = await propose((reached) => setShare((before) => (before === undefined ? before : reached)));
-    setShare(undefined);
-    if (proposals && store.getState().document === document) setFound({ ...proposals, of: document });
-  };
-  const current = found?.of === document ? found : undefined;
+  const { share, problem, found, look } = useTried(document, propose, stop);
+  if (!document || !propose || document.turnouts.length + document.crossings.length === 0) return null;
   return (
     <PanelSection title="What suits each turnout">
+      {problem && (
+        <p role="alert" className="mb-2 text-fail">
+          It could not be tried: {problem}
+        </p>
+      )}
       {share !== undefined ? (
         <Working label="Ways of locking tried" share={share} onStop={() => stop?.()} />
-      ) : current ? (
-        <Found found={current} />
+      ) : found ? (
+        <Found found={found} />
       ) : (
         <>
           <p className="text-ink2">
