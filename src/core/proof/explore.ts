@@ -97,7 +97,7 @@ export class Explorer {
 
   /** Follows every step from the state in which the model stands. */
   private followAll(): void {
-    const { model, choices, effects, ruleSteps, thorough } = this;
+    const { model, choices, effects, looking, ruleSteps, thorough } = this;
     this.watch?.from(model);
     const trainMoves = model.moves(choices, false);
     this.count = trainMoves;
@@ -108,6 +108,7 @@ export class Explorer {
     for (let i = 0; i < trainMoves; i++) {
       this.take(choices[i]!, NOTHING);
       effects[i] = model.effect;
+      looking[i] = NOTHING;
     }
     for (let i = 0; i < steps; i++) {
       const one = ruleSteps.one(at, i);
@@ -116,15 +117,18 @@ export class Explorer {
       if (two === NOTHING) {
         choices[this.count] = one;
         effects[this.count] = effect;
+        looking[this.count] = NOTHING;
         this.count += 1;
       }
       if (ruleSteps.changesNothing(at, i)) continue;
       if (ruleSteps.isApart(at, i)) {
-        if (thorough || trainsLooking(model, one, effect) & trainsLooking(model, two, ruleSteps.effectOfTwo(at, i)))
-          this.take(one, two);
+        const first = trainMoves + ruleSteps.firstOfTwo(at, i);
+        const second = trainMoves + ruleSteps.secondOfTwo(at, i);
+        if (thorough || this.lookingAt(first) & this.lookingAt(second)) this.take(one, two);
       } else {
         model.applyKnown(ruleSteps.to(at, i), effect);
         this.taken(one, two);
+        model.backFromKnown();
       }
     }
     if (model.on.has('one scan')) this.followPairs(trainMoves);
@@ -134,8 +138,7 @@ export class Explorer {
 
   /** Follows two things within one scan of which one moves a train, where they have anything to do with each other. */
   private followPairs(trainMoves: number): void {
-    const { model, choices, effects, looking, count, thorough } = this;
-    for (let i = 0; i < count; i++) looking[i] = NOTHING;
+    const { model, choices, effects, count, thorough } = this;
     for (let i = 0; i < trainMoves; i++)
       for (let k = i + 1; k < count; k++)
         if (mayPair(model, choices[i]!, effects[i]!, choices[k]!, effects[k]!) && (thorough || !this.areApart(i, k)))
@@ -165,6 +168,7 @@ export class Explorer {
   private take(one: number, two: number): void {
     this.model.applyBoth(one, two);
     this.taken(one, two);
+    this.model.back();
   }
   private taken(one: number, two: number): void {
     const { model } = this;
@@ -176,7 +180,6 @@ export class Explorer {
       this.ones[noted] = one;
       this.twos[noted] = two;
     } else if (this.isStill) this.deadEnds.leadsTo(NOT_FOLLOWED);
-    model.back();
   }
 
   private note(one: number, two: number): void {

@@ -129,8 +129,12 @@ export class ProofModel {
 
   /** Back to the state last unpacked, after a step from it. */
   back(): void {
-    this.machine.unpack();
+    this.backFromKnown();
     this.readTurnouts();
+  }
+  /** The same after a step of which it was known where it leads: it has not touched how turnouts lie. */
+  backFromKnown(): void {
+    this.machine.unpack();
   }
   private readTurnouts(): void {
     this.rules.readTurnouts(this.ruleState, this.present.turnouts);
@@ -202,7 +206,7 @@ export class ProofModel {
     if (two !== NOTHING) scans = moveOf(two).take(this, indexOf(two), choiceOf(two)) || scans;
     if (scans) this.settle(two === NOTHING && this.inOneScan && moveOf(one).pairs);
   }
-  /** Takes a step that leaves the trains where they are, and of which it is known where it leads and how; `back` follows. */
+  /** Takes a step that leaves the trains where they are, and of which it is known where it leads and how; `backFromKnown` follows. */
   applyKnown(to: number, effect: number): void {
     this.begin();
     this.follow(to, effect);

@@ -2,9 +2,15 @@ import { grown } from '../engine/state-set';
 import { mayPair } from './apart';
 import type { ProofModel } from './model';
 
-/** Numbers for each step; in place of where it leads, that its two things have nothing to do with each other in the rules, or that it changes nothing. */
-const STRIDE = 5;
+/**
+ * Numbers for each step: the one thing, the other, where they lead and in what effect (`Effects`). In place of where it leads, that its two
+ * things have nothing to do with each other in the rules, or that it changes nothing.
+ */
+const STRIDE = 4;
 const [APART, NOWHERE] = [-1, -2];
+/** Two numbers in one: the first in its lower bits. */
+const BITS = 16;
+const LOWER = 2 ** BITS - 1;
 /** No second thing in the same scan. */
 export const NOTHING = -1;
 
@@ -15,7 +21,7 @@ export const NOTHING = -1;
 export class RuleSteps {
   /** For each state of the rules, where in the list its steps begin; below 0, not yet worked out. */
   private first = new Int32Array(1024).fill(-1);
-  /** How many there are; then for each the one thing, the other, where they lead and in what effect (`Effects`), and the effect of the other. Where APART, that of the one. */
+  /** How many there are; then each, single things first. Two that are APART have in place of an effect which of the single ones they are. */
   private list = new Int32Array(1024);
   private end = 0;
 
@@ -23,7 +29,7 @@ export class RuleSteps {
     return this.first.byteLength + this.list.byteLength;
   }
 
-  /** Where the steps of the state begin in which the model stands. */
+  /** Where the steps of the state begin in which the model stands: first those of one thing, in the order of their numbers. */
   of(model: ProofModel): number {
     const { ruleState } = model;
     while (ruleState >= this.first.length) {
@@ -56,9 +62,12 @@ export class RuleSteps {
   effect(at: number, i: number): number {
     return this.list[at + 4 + i * STRIDE]!;
   }
-
-  effectOfTwo(at: number, i: number): number {
-    return this.list[at + 5 + i * STRIDE]!;
+  /** Of two things that are apart, the number of the step that is the one alone, and of that which is the other. */
+  firstOfTwo(at: number, i: number): number {
+    return this.list[at + 4 + i * STRIDE]! & LOWER;
+  }
+  secondOfTwo(at: number, i: number): number {
+    return this.list[at + 4 + i * STRIDE]! >>> BITS;
   }
 
   private workOut(model: ProofModel): number {
@@ -70,7 +79,7 @@ export class RuleSteps {
     model.moves(codes, true);
     const effects = codes.map((code) => {
       model.applyBoth(code, NOTHING);
-      this.addStep(code, NOTHING, rules.leavesAlone(ruleState) ? NOWHERE : rules.to, rules.effect, NOTHING);
+      this.addStep(code, NOTHING, rules.leavesAlone(ruleState) ? NOWHERE : rules.to, rules.effect);
       model.back();
       return rules.effect;
     });
@@ -80,10 +89,10 @@ export class RuleSteps {
           const one = codes[i]!;
           const two = codes[k]!;
           if (!mayPair(model, one, effects[i]!, two, effects[k]!)) continue;
-          if (rules.areApart(effects[i]!, effects[k]!)) this.addStep(one, two, APART, effects[i]!, effects[k]!);
+          if (rules.areApart(effects[i]!, effects[k]!)) this.addStep(one, two, APART, i | (k << BITS));
           else {
             model.applyBoth(one, two);
-            if (!rules.leavesAlone(ruleState)) this.addStep(one, two, rules.to, rules.effect, NOTHING);
+            if (!rules.leavesAlone(ruleState)) this.addStep(one, two, rules.to, rules.effect);
             model.back();
           }
         }
@@ -91,12 +100,11 @@ export class RuleSteps {
     this.list[begins] = (this.end - begins - 1) / STRIDE;
     return begins;
   }
-  private addStep(one: number, two: number, to: number, effect: number, effectOfTwo: number): void {
+  private addStep(one: number, two: number, to: number, effect: number): void {
     this.add(one);
     this.add(two);
     this.add(to);
     this.add(effect);
-    this.add(effectOfTwo);
   }
   private add(number: number): void {
     if (this.end >= this.list.length) this.list = grown(this.list);
