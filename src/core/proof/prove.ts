@@ -112,7 +112,7 @@ function faultless(system: System): string {
 }
 
 /** Another number voids every proof made before: what the prover looks at, or how, has changed. */
-const PROVER_VERSION = 5;
+const PROVER_VERSION = 6;
 /** What a proof belongs to: what runs, and the version of the prover. */
 export const proofKey = (system: System): string => `${PROVER_VERSION}-${system.key}`;
 

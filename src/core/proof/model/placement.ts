@@ -66,6 +66,10 @@ export interface Turn {
   standsOn: TapeEntry[];
   /** By which ends of blocks it came in, now that it runs the other way: whatever is said of it then follows from these. */
   cameIn: string;
+  /** Where it stands to turn back into that one, from where the placement it leaves begins, in mm; */
+  standsMm: [number, number];
+  /** and how far beyond where that one begins its nose is then, less how far it stands from there, in mm. */
+  beyondMm: number;
 }
 
 /** A stretch of a train’s way between two events that are noticed: it is somewhere in it. */

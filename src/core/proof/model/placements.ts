@@ -84,7 +84,10 @@ export class PlacementsOfTrain {
         (placement) => this.fedBy(placement),
       );
     const { beginsCutOffBy } = this.motion;
-    return beginsCutOffBy === undefined ? moving : withStandingStart(moving, this.found[0]!, beginsCutOffBy);
+    if (beginsCutOffBy === undefined) return moving;
+    const [place] = this.found as [Placement];
+    const asItStands = { standsOn: place.tape, cameIn: this.cameIn(place.tape) };
+    return withStandingStart(moving, place, asItStands, beginsCutOffBy);
   }
   /** The outputs for power that switch the sections in which it may stand; undefined where one of these has current in any case. */
   private fedBy({ tape, noseMm }: Placement): number[] | undefined {
@@ -279,9 +282,15 @@ export class PlacementsOfTrain {
     const found: Turn[] = [];
     for (let nose = Math.max(low, 0); nose < Math.min(high, back[back.length - 1]!.to) - SAME_MM; ) {
       const to = this.at(back, nose, !turned);
-      const standsOn = this.found[to]!.tape;
-      found.push({ to, standsOn, cameIn: this.cameIn(standsOn) });
-      nose = Math.max(nose + 2 * SAME_MM, this.found[to]!.noseMm[1]);
+      const { tape: standsOn, noseMm: turnedMm } = this.found[to]!;
+      found.push({
+        to,
+        standsOn,
+        cameIn: this.cameIn(standsOn),
+        standsMm: [high - Math.min(high, turnedMm[1]), high - Math.max(low, turnedMm[0])],
+        beyondMm: high - turnedMm[0],
+      });
+      nose = Math.max(nose + 2 * SAME_MM, turnedMm[1]);
     }
     return found;
   }

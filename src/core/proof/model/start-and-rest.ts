@@ -1,4 +1,5 @@
-import type { Advance, Placement } from './placement';
+import type { Advance, Placement, Turn } from './placement';
+import { fartherOn } from './unnoticed';
 
 /**
  * Where no current flows while a train stands: adds to each placement in which something of it is noticed by what needs current the same one at rest, in
@@ -20,12 +21,37 @@ export function withRest(
   return resting === undefined ? all : exchanged(all, 0, resting);
 }
 
-/** Adds the placement in which a train stands from the beginning without current, at no more than its place, and which it leaves only once it has some. */
-export function withStandingStart(placements: Placement[], place: Placement, fedBy: readonly number[]): Placement[] {
-  const { before, terminus, turns } = placements[0]!;
-  const starts: Advance = { ...step(placements[0]!), seen: false, to: 0, rests: 'ends', fedBy };
-  const standing = { ...place, before, terminus, turns, advances: [starts] };
-  return exchanged([...placements, standing], 0, placements.length);
+/**
+ * Adds the placement in which a train stands from the beginning without current, at no more than its place, and which it leaves only once it has some; and
+ * those in which it stands there turned round. `asItStands`: what it stands on, and how it came in.
+ */
+export function withStandingStart(
+  placements: Placement[],
+  place: Placement,
+  asItStands: Pick<Turn, 'standsOn' | 'cameIn'>,
+  fedBy: readonly number[],
+): Placement[] {
+  const [standingAt, turnedAt] = [placements.length, placements.length + 1];
+  const starts = (to: number): Advance => ({ ...step(placements[to]!), seen: false, to, rests: 'ends', fedBy });
+  const { before, terminus } = placements[0]!;
+  const turns = possible(placements[0]!.turns, place);
+  const { blocks, heldIn, over, zones, zonesThroughout } = place;
+  const standing: Placement = {
+    ...place,
+    ...{ before, terminus },
+    turns: turns.map((turn, i) => ({ ...turn, to: turnedAt + i })),
+    advances: [starts(0)],
+  };
+  const turned = turns.map(({ to, standsMm: [near, far], beyondMm }): Placement => {
+    const back: Turn = { ...asItStands, to: standingAt, standsMm: [beyondMm - far, beyondMm - near], beyondMm };
+    return {
+      ...placements[to]!,
+      ...{ blocks, heldIn, over, zones, zonesThroughout },
+      turns: [back],
+      advances: [starts(to)],
+    };
+  });
+  return exchanged([...placements, standing, ...turned], 0, standingAt);
 }
 
 /**
@@ -38,8 +64,19 @@ export function withOwnStart(placements: Placement[], leadMm: number): Placement
     advance.rests || advance.offTheEnd ? advance : { ...advance, runMm: advance.runMm + leadMm },
   );
   const begins: Placement = { ...first, noseMm: [first.noseMm[0] - leadMm, first.noseMm[1]], advances };
+  begins.turns = possible(
+    first.turns.map((turn) => fartherOn(turn, leadMm)),
+    begins,
+  );
   return exchanged([...placements, begins], 0, placements.length);
 }
+
+/** Turns that a train can take within a placement. */
+const possible = (turns: readonly Turn[], { noseMm }: Placement): Turn[] =>
+  turns.flatMap(({ standsMm: [near, far], ...turn }) => {
+    const standsMm: Turn['standsMm'] = [Math.max(0, near), Math.min(noseMm[1] - noseMm[0], far)];
+    return standsMm[0] <= standsMm[1] ? [{ ...turn, standsMm }] : [];
+  });
 
 /** It goes nowhere. */
 const step = ({ before }: Placement): Omit<Advance, 'to'> => ({

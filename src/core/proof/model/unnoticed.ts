@@ -32,13 +32,16 @@ export function unnoticedAsOne(placements: Placement[], lookedAt?: Motion['looke
   };
   /** Of the placements that a train may turn back into, of which the same is said, and that lead to the same end, the first stands for all. */
   const firstOf = (turns: Turn[]): Turn[] => {
-    const first = new Map<string, { turn: Turn; steps: number }>();
+    const first = new Map<string, { turn: Turn; steps: number; standsMm: Turn['standsMm'] }>();
     for (const turn of turns) {
       const { end, steps } = onward(turn.to);
       const key = `${end} ${turn.cameIn}`;
-      if (steps >= (first.get(key)?.steps ?? 0)) first.set(key, { turn, steps });
+      const known = first.get(key);
+      const [from, to] = known?.standsMm ?? turn.standsMm;
+      const standsMm: Turn['standsMm'] = [Math.min(from, turn.standsMm[0]), Math.max(to, turn.standsMm[1])];
+      first.set(key, { ...(known && steps < known.steps ? known : { turn, steps }), standsMm });
     }
-    return [...first.values()].map(({ turn }) => turn);
+    return [...first.values()].map(({ turn, standsMm }) => ({ ...turn, standsMm }));
   };
   const numbers = new Map<number, number>();
   const entries: number[] = [];
@@ -57,7 +60,8 @@ export function unnoticedAsOne(placements: Placement[], lookedAt?: Motion['looke
     let last = entries[i]!;
     for (let steps = 0; steps < placements.length && !isNoticed(last); steps++) {
       last = placements[last]!.advances[0]!.to;
-      turns = [...turns, ...placements[last]!.turns];
+      const beforeMm = whole.noseMm[1] - whole.noseMm[0];
+      turns = [...turns, ...placements[last]!.turns.map((turn) => fartherOn(turn, beforeMm))];
       whole = joined(whole, placements[last]!);
     }
     const { noseMm } = whole;
@@ -70,6 +74,13 @@ export function unnoticedAsOne(placements: Placement[], lookedAt?: Motion['looke
   }
   return kept;
 }
+
+/** A turn, from a placement that begins so much farther back. */
+export const fartherOn = (turn: Turn, byMm: number): Turn => ({
+  ...turn,
+  standsMm: [turn.standsMm[0] + byMm, turn.standsMm[1] + byMm],
+  beyondMm: turn.beyondMm + byMm,
+});
 
 /** A placement and the one that comes after it, as one. */
 function joined(one: Placement, next: Placement): Placement {

@@ -1,5 +1,6 @@
 import type { Deed } from '../counterexample';
 import type { ProofModel } from '../model/model';
+import type { Turn } from '../model/placement';
 import type { Steering } from '../steer';
 import type { Switch } from '../switches';
 
@@ -14,6 +15,10 @@ export interface Course {
   movingUnder?: number | undefined;
   /** It comes to rest, or has current again; or it starts from where it stood without any. */
   rests?: 'begins' | 'ends' | 'starts' | undefined;
+  /** Where it stands to turn back, and how far beyond where the next placement begins it then is (`Turn`). */
+  turns?: Pick<Turn, 'standsMm' | 'beyondMm'>;
+  /** What the rule of a timer says before that ends. */
+  valueWas?: number;
   /** Sensors, by their ids, that miss it. */
   misses?: readonly string[];
 }

@@ -1,21 +1,28 @@
 import { sensorKind } from '../../kinds';
-import type { Rehearsal } from '../../simulation';
 import type { ProofModel } from '../model/model';
 import { MOVING } from '../model/rule-memory';
+import type { Steering } from '../steer';
 import type { MoveKind } from './kind';
 
-/** Somebody who is refused asks again so often, and gives up after so long, in ticks. */
-const [ASKS_AGAIN_TICKS, GIVES_UP_TICKS] = [10, 150];
+/** Somebody who is refused asks again so often, and gives up after so long, in ticks; longer where a timer is to end in the same step. */
+const [ASKS_AGAIN_TICKS, GIVES_UP_TICKS, GIVES_UP_WITH_A_TIMER_TICKS] = [10, 150, 750];
 /** What was done has come to the rules after so many ticks. */
 const SEEN_AFTER_TICKS = 2;
 
-/** Somebody who is refused asks again, since what frees it may come a moment later, and at last gives up. */
-function againUntil(run: Rehearsal, done: () => boolean, again: () => void): () => boolean {
+/** Somebody who is refused asks again, since what frees it may come a moment later, and at last gives up. `nth`: the step. */
+function againUntil(
+  { run, counterexample }: Steering,
+  nth: number,
+  done: () => boolean,
+  again: () => void,
+): () => boolean {
   const from = run.tick;
+  const withTimer = counterexample[nth]!.deeds.some(({ valueWas }) => valueWas !== undefined);
+  const givesUp = withTimer ? GIVES_UP_WITH_A_TIMER_TICKS : GIVES_UP_TICKS;
   return () => {
     const ticks = run.tick - from;
     if (ticks < SEEN_AFTER_TICKS) return false;
-    if (done() || ticks >= GIVES_UP_TICKS) return true;
+    if (done() || ticks >= givesUp) return true;
     if (ticks % ASKS_AGAIN_TICKS === 0) again();
     return false;
   };
@@ -41,11 +48,14 @@ export const timerEnds: MoveKind = {
     const on = model.valueOf(name) === 1;
     return `${why ? (on ? why.no : why.yes) : `The timer of ${name} ends`}.`;
   },
-  steer({ model, run }, { index }) {
+  course(model, timer) {
+    const { name } = model.rules.wiring.compiled.timerRules[timer]!;
+    return { runMm: 0, longMm: 0, valueWas: model.valueOf(name) };
+  },
+  steer({ model, run }, { index, valueWas }) {
     const { name } = model.rules.wiring.compiled.timerRules[index]!;
     const { evaluator } = run.controller;
-    const before = evaluator.valueOf(name);
-    return () => evaluator.valueOf(name) !== before;
+    return () => evaluator.valueOf(name) !== valueWas;
   },
 };
 
@@ -68,12 +78,13 @@ export const pointsAreAskedFor: MoveKind = {
     const { name } = model.motors[motor]!;
     return `Somebody asks for ${name} to lie ${diverging === 1 ? 'diverging' : 'straight'}${back}.`;
   },
-  steer({ model, run, tell }, { index, choice }) {
+  steer(steering, { index, choice }, nth) {
+    const { model, run, tell } = steering;
     const { id } = model.motors[index]!;
     const to = choice === 1 ? 'diverging' : 'straight';
     const ask = () => tell({ kind: 'throw', turnout: id, to });
     ask();
-    return againUntil(run, () => run.process.drives(index) === to, ask);
+    return againUntil(steering, nth, () => run.process.drives(index) === to, ask);
   },
 };
 
@@ -109,7 +120,8 @@ const works = (fails: boolean, pairs: boolean): MoveKind => ({
     return true;
   },
   tell: (model, hand, on) => model.rules.wiring.hands[hand]!.says(on === 1),
-  steer({ model, run, tell }, { index, choice }) {
+  steer(steering, { index, choice }, nth) {
+    const { model, run, tell } = steering;
     const { command, took } = model.rules.wiring.hands[index]!;
     const put = (on: boolean) => tell(command(on));
     put(choice === 1);
@@ -121,7 +133,7 @@ const works = (fails: boolean, pairs: boolean): MoveKind => ({
       pressed = !pressed;
       put(pressed);
     };
-    return againUntil(run, () => pressed && took(run), pressAgain);
+    return againUntil(steering, nth, () => pressed && took(run), pressAgain);
   },
 });
 /** An input that people work is put on by hand, or let go: a signal held, a post taken, a button pressed. */

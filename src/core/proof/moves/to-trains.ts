@@ -20,13 +20,14 @@ export const turnsBack: MoveKind = {
   tell: (model, train) => `${model.trains[train]!.name} turns back.`,
   course(model, train, choice) {
     const { placements, longMm } = model.trains[train]!;
-    const { to } = placements[model.present.at[train]!]!.turns[choice]!;
-    return { runMm: 0, longMm: longMm(to) };
+    const { to, standsMm, beyondMm } = placements[model.present.at[train]!]!.turns[choice]!;
+    return { runMm: 0, longMm: longMm(to), turns: { standsMm, beyondMm } };
   },
-  steer({ model, stretches, waitsAt, tell, until, rolling }, { index, longMm }) {
+  steer({ model, stretches, waitsAt, tell, until, rolling }, { index, longMm, turns: turn }) {
     const { id } = model.trains[index]!;
     const train = rolling(index);
-    const { from, longMm: long } = stretches.get(index)!;
+    const { from } = stretches.get(index)!;
+    const [near, far] = turn!.standsMm.map((mm) => from + mm) as [number, number];
     const drawUpTo = (goal: number) => {
       if (train.head < goal - 1) {
         tell({ kind: 'draw up', train: id, mm: goal - train.head });
@@ -40,14 +41,12 @@ export const turnsBack: MoveKind = {
       stoodAt = train.head;
       return tell({ kind: 'turn back', train: id });
     };
-    if (!drawUpTo(from + waitsAt * long)) return undefined;
+    if (!drawUpTo(near + waitsAt * (far - near))) return undefined;
     while (!turns()) {
       /** A little further on it may. */
-      if (train.head >= from + long || !drawUpTo(train.head + DRAWS_UP_MM) || train.head === stoodAt) return undefined;
+      if (train.head >= far || !drawUpTo(train.head + DRAWS_UP_MM) || train.head === stoodAt) return undefined;
     }
-    /** What lay before it lies behind it now. */
-    const before = Math.min(long, Math.max(0, from + long - stoodAt));
-    stretches.set(index, { from: train.head - before, longMm });
+    stretches.set(index, { from: train.head - (turn!.beyondMm - (stoodAt - from)), longMm });
     return () => true;
   },
 };
