@@ -133,6 +133,42 @@ describe('the proof looks at a fault that strikes at any moment', () => {
     expect(prove(so('clear'), 'signal dead').properties).toContain('trains touch');
     expect(prove(so('stop'), 'signal dead').properties).not.toContain('trains touch');
   });
+  test('a link that drops out keeps what was said last: a train that comes meanwhile is in a block that reads free', () => {
+    const d = edited(oval(), {
+      do: 'give inputs',
+      modules: { inputs: 16, spare: 2 },
+      inputs: Object.fromEntries(oval().sensors.map(({ id }, i) => [id, `${1 + (i % 2)}.${i + 1}`])),
+    });
+    const { run, properties } = prove(d, 'link drops out');
+    expect(properties).toContain('trains touch');
+    expect(run.steer('trains touch').confirmed).toBe(true);
+  });
+  test('a control that is one aspect off clears a signal over a train; arms on a contact of the points have none', () => {
+    expect(prove(oval(), 'control drifted').properties).toContain('proceed over a train');
+    const d = oval();
+    const [first, second] = signalsOf(d);
+    first!.patterns = ['from the contact'];
+    const struck = faultsOf(compileSystem(d)).find(({ fault }) => fault === 'control drifted')!;
+    expect(struck.things.map(({ id }) => id)).not.toContain(first!.id);
+    expect(struck.things.map(({ id }) => id)).toContain(second!.id);
+  });
+  test('light in the room is to every optical spot as a train, all at once, and to nothing else', () => {
+    const d = oval();
+    for (const nth of [1, 3]) d.sensors[nth]!.kind = 'optical';
+    const system = compileSystem(d);
+    const { things } = faultsOf(system).find(({ fault }) => fault === 'room light')!;
+    expect(things.map(({ id }) => id)).toEqual([d.sensors[1]!.id, d.sensors[3]!.id]);
+    const reads = (on: boolean) => {
+      const run = new Rehearsal(compileSystem({ ...d, trains: [] }), 1);
+      if (on) run.command({ kind: 'fail', fault: 'room light', thing: things[0]!.id, on });
+      for (let tick = 0; tick < 10; tick++) run.step();
+      return run.system.sensors.map((_, s) => run.controller.values[run.system.terminals.slot('detector', s)]);
+    };
+    expect([reads(false), reads(true)]).toEqual([
+      [0, 0, 0, 0, 0],
+      [0, 1, 0, 1, 0],
+    ]);
+  });
   test('Spin finds the same mishaps under the same fault', () => {
     const system = compileSystem(oval());
     const thing = faultsOf(system).find(({ fault }) => fault === 'detector blind')!.things[0]!.id;
@@ -160,7 +196,7 @@ describe('what cannot fail so is refused', () => {
       faultsAbout(compileSystem(d), id).map(({ fault }) => fault),
     );
     expect([timer, end, toggle]).toEqual([[], [], []]);
-    expect(spot).toEqual(['detector dead', 'detector stuck', 'detector blind']);
+    expect(spot).toEqual(['detector dead', 'detector stuck', 'detector blind', 'room light']);
   });
   test('a thing that is not there, and one of which nobody has said how it is wired', () => {
     const run = new Rehearsal(compileSystem(withTrains(ring('Four', 4, 120), 1, 120)), 1);

@@ -40,15 +40,41 @@ export const detectorBlind = faultKind({
   puts: () => FREE,
 });
 
+const takesRoomLight = ({ sensors }: System, of: number): boolean =>
+  sensorKind(sensors[of]!.kind).takesRoomLight === true;
+
+/** A lamp is lit, or the sun comes round. Common practice, no source. */
+export const roomLight = faultKind({
+  title: 'The light in the room changes',
+  says: (name) => `light falls into ${name} and every other optical spot: they say occupied, whatever is there`,
+  at: ['detector'],
+  strikes: takesRoomLight,
+  together: (system) => [...system.sensors.keys()].filter((of) => takesRoomLight(system, of)),
+  puts: () => OCCUPIED,
+  compared: true,
+});
+
 const moduleOf = ({ sensors }: System, of: number): string | undefined => sensors[of]!.input?.module;
 
+const inModule = {
+  at: ['detector'],
+  strikes: (system: System, of: number) => notices(system, of) && moduleOf(system, of) !== undefined,
+  together: (system: System, of: number) =>
+    [...system.sensors.keys()].filter((other) => moduleOf(system, other) === moduleOf(system, of)),
+} as const;
+
 export const moduleLost = faultKind({
+  ...inModule,
   title: 'A module is lost',
   says: (name) => `the module with detector ${name} is lost`,
-  at: ['detector'],
-  strikes: (system, of) => notices(system, of) && moduleOf(system, of) !== undefined,
-  together: (system, of) =>
-    [...system.sensors.keys()].filter((other) => moduleOf(system, other) === moduleOf(system, of)),
   puts: broken,
   compared: true,
+});
+
+/** Whoever waits for the next word keeps the last one. Common practice, no source. */
+export const linkDrops = faultKind({
+  ...inModule,
+  title: 'The radio link of a module drops out',
+  says: (name) => `the radio link of the module with detector ${name} has dropped out: it keeps what was said last`,
+  puts: () => 'as it was',
 });

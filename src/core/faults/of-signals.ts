@@ -1,4 +1,5 @@
 import { lampsOut } from '../kinds';
+import { isWired } from '../patterns';
 import type { System } from '../system';
 import { faultKind } from './kind';
 
@@ -20,6 +21,18 @@ export const lampOut = faultKind({
     return left.length === 0 ? was : numbers[Math.max(...left)];
   },
   compared: true,
+});
+
+/** One push was missed, or was one too many. A contact of the points cannot come to differ from them so. Common practice, no source. */
+export const controlDrifted = faultKind({
+  title: 'A control that steps at each push is one aspect off',
+  says: (name) => `the control of ${name}, which steps to the next aspect at each push, is one aspect off`,
+  at: ['aspect', 'read'],
+  strikes: ({ readings }, of) => !isWired(readings[of]!.signal),
+  puts(system, of, was) {
+    const numbers = numbersOf(system, of);
+    return numbers[(numbers.indexOf(was) + 1) % numbers.length];
+  },
 });
 
 export const signalDead = faultKind({

@@ -23,7 +23,7 @@ export { overtakingLoop } from './overtaking-loop';
 export { calledName, OWN, type OwnRuleFault, problemOf, standsAlone, withOwnRules } from './own-rules';
 export { isChosen } from './pattern';
 export { patternFindings } from './pattern-findings';
-export { CHOOSABLE, chosenOutputs, cutsOff, holdsNothing, PATTERNS } from './pattern-list';
+export { CHOOSABLE, chosenOutputs, cutsOff, holdsNothing, isWired, PATTERNS } from './pattern-list';
 export { isDriven, pointsOf } from './points-of';
 export { GIVEN_FOR_MS, type Post, postsOf, rivalsOf } from './posts';
 export { releaseAlone } from './release-alone';

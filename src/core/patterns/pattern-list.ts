@@ -85,6 +85,10 @@ export const CHOOSABLE = PATTERNS.flatMap(({ id, chosen, off, keepsReleases = fa
 export const cutsOff = ({ patterns = [] }: { patterns?: string[] }): boolean =>
   CHOOSABLE.some(({ id, makes }) => makes === 'power' && patterns.includes(id));
 
+/** Whether a signal is wired straight to what it shows, a contact of points, and no control stands between. */
+export const isWired = ({ patterns = [] }: { patterns?: string[] }): boolean =>
+  CHOOSABLE.some(({ id, makes, wired }) => makes === 'aspect' && wired && patterns.includes(id));
+
 /** Whether a signal shows proceed whatever stands beyond, so that it holds no train. */
 export const holdsNothing = ({ patterns = [] }: { patterns?: string[] }): boolean =>
   CHOOSABLE.some((one) => one.holdsNothing && patterns.includes(one.id));

@@ -36,6 +36,8 @@ export interface SensorKind {
   tells?: 'for a time' | 'as people say' | 'by turns' | 'by the nose';
   /** It stands beside the track and looks at the side of what passes: in a curve the ends of a vehicle swing away from it. */
   beside?: true;
+  /** Light that falls into it from the room is to it as what it notices. */
+  takesRoomLight?: true;
   /** It says so for an instant: a pulse can be missed, or come twice. */
   pulses?: true;
   /** Two of them at each end of a block can tell of it. */

@@ -9,7 +9,17 @@ const magnets: InPairs = { counts: { what: 'magnets', bits: 3 } };
 const spot = (
   own: Pick<
     SensorKind,
-    'title' | 'means' | 'getsWrong' | 'notices' | 'reachMm' | 'wants' | 'mark' | 'beside' | 'pulses' | 'inPairs'
+    | 'title'
+    | 'means'
+    | 'getsWrong'
+    | 'notices'
+    | 'reachMm'
+    | 'wants'
+    | 'mark'
+    | 'beside'
+    | 'takesRoomLight'
+    | 'pulses'
+    | 'inPairs'
   >,
 ): SensorKind => ({
   names: 'P',
@@ -27,6 +37,7 @@ export const opticalSpot = spot({
   notices: BODY,
   reachMm: 2,
   beside: true,
+  takesRoomLight: true,
   inPairs: {},
   wants: 'vehicle',
   mark: 'M-4 4L0 -4L4 4Z',
