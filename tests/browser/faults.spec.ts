@@ -50,3 +50,34 @@ test('a fault is looked at in Prove, is no verdict on the layout itself, and str
   await expect(page.getByText('No longer: the wire of S1 is broken, or its relay is dead').first()).toBeVisible();
   expect(errors).toEqual([]);
 });
+
+test('what failed in a kept run fails again on the layout as it is now; what is gone is named', async ({ page }) => {
+  const errors = watchErrors(page);
+  const layout = learningOval();
+  const id = await openLayout(page, layout);
+  const fail = (tick: number, thing: string) => ({
+    tick,
+    command: { kind: 'fail', fault: 'detector blind', thing, on: true },
+  });
+  const [train] = layout.trains;
+  const commands = [
+    fail(50, layout.sensors[1]!.id),
+    fail(60, 'd-gone'),
+    { tick: 70, command: { kind: 'run', train: train!.id, on: false } },
+  ];
+  const run = { name: 'Blind', document: layout, seed: 1, ticks: 500, commands, hash: '0123456789abcdef' };
+  expect((await page.request.post(`/api/layouts/${id}/runs`, { data: run })).status()).toBe(201);
+  await stage(page, 'Rehearse');
+  await page.getByRole('button', { name: 'Runs' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Runs' });
+  await dialog.getByRole('button', { name: 'Its faults alone' }).click();
+  await expect(dialog.getByText(/“Blind” on the layout as it is now: (no|\d+) mishaps? in 0:10\.0\./)).toBeVisible();
+  await expect(dialog.getByRole('alert')).toContainText(
+    '0:01.2 Detector d-gone notices nothing: Nothing fails so there.',
+  );
+  await page.keyboard.press('Escape');
+  const events = page.getByRole('list', { name: 'Events' }).getByRole('listitem');
+  await expect(events.filter({ hasText: 'notices nothing' }).first()).toBeVisible();
+  expect(await events.filter({ hasText: 'Halted' }).count()).toBe(0);
+  expect(errors).toEqual([]);
+});

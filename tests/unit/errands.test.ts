@@ -1,6 +1,14 @@
 import { describe, expect, test } from 'vitest';
 import { cm, runTimeS, standToStandS } from '@/core/measure';
-import { firstDifference, hazardOfEvent, Rehearsal, replay, summariseRun, type TimedCommand } from '@/core/simulation';
+import {
+  failuresIn,
+  firstDifference,
+  hazardOfEvent,
+  Rehearsal,
+  replay,
+  summariseRun,
+  type TimedCommand,
+} from '@/core/simulation';
 import { compileSystem } from '@/core/system';
 import { compileTrack, measureBetween, onwardFrom, straighten } from '@/core/track';
 import { learningOval } from '@/demo/learning-oval';
@@ -119,6 +127,23 @@ describe('runs', () => {
     });
     expect([summary.next().value, summary.next().value]).toEqual([10_000, 20_000]);
     expect(summary.next()).toMatchObject({ done: true, value: { ticks: 25_000 } });
+  });
+  test('what failed in a run is had apart from what people did; what can no longer be done is named, and the rest is done', () => {
+    const [, second] = learningOval().sensors;
+    const told: TimedCommand[] = [
+      { tick: 100, command: { kind: 'fail', fault: 'detector stuck', thing: second!.id, on: true } },
+      { tick: 120, command: { kind: 'fault', sensor: 'd-gone', what: 'extra' } },
+      ...commands,
+      { tick: 300, command: { kind: 'fail', fault: 'detector stuck', thing: 'd-gone', on: true } },
+    ];
+    const failures = failuresIn(told);
+    expect(failures.map(({ tick }) => tick)).toEqual([100, 120, 300]);
+    const summary = summaryOf(3000, failures);
+    expect(summary.refused.map(({ tick }) => tick)).toEqual([120, 300]);
+    expect(summary.refused[1]!.says).toMatch(/d-gone .*: Nothing fails so there\./);
+    expect(summary.hash).toBe(summaryOf(3000, failures.slice(0, 1)).hash);
+    expect(summary.hash).not.toBe(summaryOf(3000, []).hash);
+    expect(summaryOf(3000, commands).refused).toEqual([]);
   });
   test('a run had again has the same trace, whole or in figures', () => {
     const summary = summaryOf(3000, commands);

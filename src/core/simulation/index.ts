@@ -1,6 +1,6 @@
 /** A controller and the simulated plant in one seeded, deterministic loop, with its trace hash. */
 
-export { type Command, isCommand, sayCommand, type TimedCommand } from './commands';
+export { type Command, failuresIn, isCommand, sayCommand, type TimedCommand } from './commands';
 export { EVENT_GROUPS, type EventGroup, type RehearsalEvent, sayEvent, type TimedEvent } from './events';
 export { explainRun } from './explain-run';
 export {

@@ -1,5 +1,6 @@
 import type { System } from '../system';
 import type { Drawing } from '../track';
+import { sayCommand } from './commands';
 import type { RehearsalEvent } from './events';
 import type { Recording } from './recording';
 import { Rehearsal, TICK_MS } from './rehearsal';
@@ -15,6 +16,8 @@ export interface RunSummary {
   passedAtStop: number;
   samples: Sample[];
   events: SpokenEvent[];
+  /** What was done and could not be, with the reason: on a layout that was changed since. */
+  refused: { tick: number; says: string }[];
 }
 
 /** A sample for each second is enough to compare two courses. */
@@ -40,6 +43,7 @@ export function* summariseRun(
   }));
   const samples: Sample[] = [recorder.sample()];
   const events: SpokenEvent[] = [];
+  const refused: RunSummary['refused'] = [];
   let passedAtStop = 0;
   for (let next = 0; run.tick < ticks; ) {
     const hear = (event: RehearsalEvent) => {
@@ -48,7 +52,11 @@ export function* summariseRun(
       const spoken = spokenEvent(run, event);
       if (spoken) events.push(spoken);
     };
-    while (next < commands.length && commands[next]!.tick <= run.tick) run.command(commands[next++]!.command, hear);
+    for (; next < commands.length && commands[next]!.tick <= run.tick; next++) {
+      const { command } = commands[next]!;
+      const problem = run.command(command, hear);
+      if (problem !== undefined) refused.push({ tick: run.tick, says: `${sayCommand(run, command)}: ${problem}` });
+    }
     run.step(hear);
     run.plant.trains.forEach((train, t) => {
       if (train.speed === 0) trains[t]!.stoodMs += TICK_MS;
@@ -58,7 +66,7 @@ export function* summariseRun(
     if (run.tick % SLICE_TICKS === 0) yield run.tick;
   }
   const mishaps = events.filter((event) => event.bad).length;
-  return { hash: run.traceHash, ticks: run.tick, trains, mishaps, passedAtStop, samples, events };
+  return { hash: run.traceHash, ticks: run.tick, trains, mishaps, passedAtStop, samples, events, refused };
 }
 
 /** The first moment at which two runs part, and what each then does; undefined when one is the beginning of the other. */

@@ -52,6 +52,10 @@ export const carryOut = (run: Rehearsal, command: Command): string | undefined =
   kindOf(command).carryOut(run, command);
 export const sayCommand = (run: Rehearsal, command: Command): string => kindOf(command).says(run, command);
 
+/** Of what was done in a run, by what things failed, or worked again. */
+export const failuresIn = (commands: readonly TimedCommand[]): TimedCommand[] =>
+  commands.filter(({ command }) => kindOf(command).fails);
+
 /** Whether that is a command, with the fields of its kind and no others. */
 export function isCommand(value: unknown): value is Command {
   if (typeof value !== 'object' || value === null) return false;

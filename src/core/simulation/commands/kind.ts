@@ -5,6 +5,8 @@ import type { Rehearsal } from '../rehearsal';
 export interface CommandKind<Fields extends object> {
   /** Its fields; whoever reads a recording checks them by this. */
   schema: ObjectSchema<Fields>;
+  /** Something fails by it, or works again. */
+  fails?: true;
   /** Does it at the next tick; a sentence where it cannot be done. */
   carryOut(run: Rehearsal, fields: Fields): string | undefined;
   /** What was done, in a sentence. Things that are gone are called by their ids. */

@@ -4,6 +4,7 @@ import { commandKind } from './kind';
 
 /** A spot that gives pulses misses the next one, or gives one too many. */
 export const fault = commandKind({
+  fails: true,
   schema: fields.record({ sensor: fields.text(60), what: fields.choice('miss', 'extra') }),
   carryOut(run, { sensor, what }) {
     const { sensors, terminals, partition } = run.system;

@@ -4,6 +4,7 @@ import { commandKind } from './kind';
 
 /** A thing fails in one of the ways that the table of faults lists, or does so no longer. */
 export const fail = commandKind({
+  fails: true,
   schema: fields.record({ fault: fields.choice(...FAULT_IDS), thing: fields.text(60), on: fields.yesOrNo() }),
   carryOut(run, { fault, thing, on }) {
     const struck = thingsStruck(run.system, fault).find(({ id }) => id === thing);

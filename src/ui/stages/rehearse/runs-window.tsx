@@ -2,8 +2,8 @@
 import { proxy } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { KeptRun, KeptRunRow } from '@/core/design';
-import type { RunSummary } from '@/core/simulation';
-import { compareDocuments } from '@/core/survey';
+import { failuresIn, type Recording, type RunSummary } from '@/core/simulation';
+import { compareDocuments, type LayoutDocument } from '@/core/survey';
 import { askServer, sendServer } from '@/ui/parts/ask-server';
 import { CheckBox } from '@/ui/parts/check-box';
 import { KeptColumn } from '@/ui/parts/kept-column';
@@ -21,6 +21,7 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
   const document = useWorkbench((s) => s.document);
   const [runs, setRuns] = useState<KeptRunRow[]>();
   const [says, setSays] = useState<string>();
+  const [refused, setRefused] = useState<RunSummary['refused']>([]);
   /** A run that is being run again, and how much of it has been. */
   const [busy, setBusy] = useState<{ name: string; share: number }>();
   const [problem, setProblem] = useState<string>();
@@ -49,18 +50,22 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
     return asked.ok;
   };
   /** Runs it again aside; undefined when that was stopped. */
-  const summarise = async (kept: KeptRun): Promise<RunSummary | undefined> => {
-    setBusy({ name: kept.name, share: 0 });
-    const reached = proxy((ticks: number) => setBusy({ name: kept.name, share: ticks / kept.ticks }));
-    const summary = await run.worker()!.summarise(kept.document, kept, reached);
+  const summarise = async (name: string, on: LayoutDocument, one: Recording): Promise<RunSummary | undefined> => {
+    setBusy({ name, share: 0 });
+    const reached = proxy((ticks: number) => setBusy({ name, share: ticks / one.ticks }));
+    const summary = await run.worker()!.summarise(on, one, reached);
     setBusy(undefined);
     return summary;
   };
-  const again = async (row: KeptRunRow) => {
+  const begin = () => {
     setProblem(undefined);
     setSays(undefined);
+    setRefused([]);
+  };
+  const again = async (row: KeptRunRow) => {
+    begin();
     const kept = await fetchRun(row.id);
-    const summary = kept && (await summarise(kept));
+    const summary = kept && (await summarise(kept.name, kept.document, kept));
     if (!kept || !summary) return;
     setSays(
       summary.hash === kept.hash
@@ -70,8 +75,25 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
     if (compareDocuments(kept.document, document).length === 0) run.load(kept);
     else
       setProblem(
-        'The layout has changed since; the run was checked on the layout as it was then, but is not shown on this one.',
+        'The layout has changed since; the run was checked on the layout as it was then, but is not shown on this one. “On this layout” does the same on it as it is now.',
       );
+  };
+  /** Does the same on the layout as it is now, or lets only the same fail; what can no longer be done is told. */
+  const onThis = async (row: KeptRunRow, pick: (commands: Recording['commands']) => Recording['commands']) => {
+    begin();
+    const kept = await fetchRun(row.id);
+    if (!kept) return;
+    const { seed, ticks } = kept;
+    const commands = pick(kept.commands);
+    if (commands.length === 0 && kept.commands.length > 0) return setSays(`Nothing failed in “${row.name}”.`);
+    const summary = await summarise(row.name, document, { seed, ticks, commands });
+    if (!summary) return;
+    const mishaps = summary.mishaps === 1 ? '1 mishap' : `${summary.mishaps || 'no'} mishaps`;
+    setSays(
+      `“${row.name}” on the layout as it is now: ${mishaps} in ${clock(ticks)}. The sheet shows its end; wind it back to watch.`,
+    );
+    setRefused(summary.refused);
+    run.load({ seed, ticks, commands });
   };
   const compare = async () => {
     setProblem(undefined);
@@ -79,7 +101,7 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
     const pairs: Compared[] = [];
     for (const which of chosen) {
       const kept = await fetchRun(which);
-      const summary = kept && (await summarise(kept));
+      const summary = kept && (await summarise(kept.name, kept.document, kept));
       if (!kept || !summary) return;
       pairs.push({ name: kept.name, document: kept.document, summary });
     }
@@ -105,6 +127,18 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
       <div className="flex min-h-0 flex-1">
         <KeptColumn what="run" problem={problem} onKeep={keep}>
           {says && <p className="mx-4 mt-2 text-ink2">{says}</p>}
+          {refused.length > 0 && (
+            <div role="alert" className="mx-4 mt-2 rounded-md bg-warn-tint px-2 py-1">
+              What can no longer be done was left out:
+              <ul className="max-h-32 overflow-y-auto">
+                {refused.map(({ tick, says }) => (
+                  <li key={`${tick} ${says}`}>
+                    {clock(tick)} {says}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
           {busy && (
             <p className="mx-4 mt-2 flex items-center gap-2 text-ink2" role="status">
               <span className="grow">
@@ -131,9 +165,15 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
                 <span className="text-ink3">
                   {clock(row.ticks)} long, seed {row.seed}
                 </span>
-                <div className="mt-1 flex gap-2">
+                <div className="mt-1 flex flex-wrap gap-2">
                   <button type="button" className="button py-0.5" onClick={() => void again(row)}>
                     Run again
+                  </button>
+                  <button type="button" className="button py-0.5" onClick={() => void onThis(row, (all) => all)}>
+                    On this layout
+                  </button>
+                  <button type="button" className="button py-0.5" onClick={() => void onThis(row, failuresIn)}>
+                    Its faults alone
                   </button>
                   <button type="button" className="button py-0.5" onClick={() => void remove(row)}>
                     Delete
