@@ -66,11 +66,16 @@ test('what failed in a kept run fails again on the layout as it is now; what is 
     { tick: 70, command: { kind: 'run', train: train!.id, on: false } },
   ];
   const run = { name: 'Blind', document: layout, seed: 1, ticks: 500, commands, hash: '0123456789abcdef' };
-  expect((await page.request.post(`/api/layouts/${id}/runs`, { data: run })).status()).toBe(201);
+  for (const one of [run, { ...run, name: 'Sound', commands: [] }])
+    expect((await page.request.post(`/api/layouts/${id}/runs`, { data: one })).status()).toBe(201);
   await stage(page, 'Rehearse');
   await page.getByRole('button', { name: 'Runs' }).click();
   const dialog = page.getByRole('dialog', { name: 'Runs' });
-  await dialog.getByRole('button', { name: 'Its faults alone' }).click();
+  const faultsOf = (name: string) =>
+    dialog.getByRole('listitem').filter({ hasText: name }).getByRole('button', { name: 'Its faults alone' });
+  await faultsOf('Sound').click();
+  await expect(dialog.getByText('Nothing failed in “Sound”.')).toBeVisible();
+  await faultsOf('Blind').click();
   await expect(dialog.getByText(/“Blind” on the layout as it is now: (no|\d+) mishaps? in 0:10\.0\./)).toBeVisible();
   await expect(dialog.getByRole('alert')).toContainText(
     '0:01.2 Detector d-gone notices nothing: Nothing fails so there.',

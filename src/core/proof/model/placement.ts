@@ -68,7 +68,7 @@ export interface Turn {
   cameIn: string;
   /** Where it stands to turn back into that one, from where the placement it leaves begins, in mm; */
   standsMm: [number, number];
-  /** and how far beyond where that one begins its nose is then, less how far it stands from there, in mm. */
+  /** then its nose is this far beyond where that one begins, less how far it stood from where this one does, in mm. */
   beyondMm: number;
 }
 

@@ -53,9 +53,14 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
   const summarise = async (name: string, on: LayoutDocument, one: Recording): Promise<RunSummary | undefined> => {
     setBusy({ name, share: 0 });
     const reached = proxy((ticks: number) => setBusy({ name, share: ticks / one.ticks }));
-    const summary = await run.worker()!.summarise(on, one, reached);
-    setBusy(undefined);
-    return summary;
+    try {
+      return await run.worker()!.summarise(on, one, reached);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : 'It cannot be run.');
+      return undefined;
+    } finally {
+      setBusy(undefined);
+    }
   };
   const begin = () => {
     setProblem(undefined);
@@ -85,15 +90,15 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
     if (!kept) return;
     const { seed, ticks } = kept;
     const commands = pick(kept.commands);
-    if (commands.length === 0 && kept.commands.length > 0) return setSays(`Nothing failed in “${row.name}”.`);
+    if (pick === failuresIn && commands.length === 0) return setSays(`Nothing failed in “${row.name}”.`);
     const summary = await summarise(row.name, document, { seed, ticks, commands });
     if (!summary) return;
     const mishaps = summary.mishaps === 1 ? '1 mishap' : `${summary.mishaps || 'no'} mishaps`;
     setSays(
-      `“${row.name}” on the layout as it is now: ${mishaps} in ${clock(ticks)}. The sheet shows its end; wind it back to watch.`,
+      `“${row.name}” on the layout as it is now: ${mishaps} in ${clock(ticks)}. ${run.together.shared ? 'It is not shown: the run on the sheet is shared.' : 'The sheet shows its end; wind it back to watch.'}`,
     );
     setRefused(summary.refused);
-    run.load({ seed, ticks, commands });
+    if (!run.together.shared) run.load({ seed, ticks, commands });
   };
   const compare = async () => {
     setProblem(undefined);
@@ -129,7 +134,7 @@ export function RunsWindow({ run, onClose }: { run: RehearsalControls; onClose: 
           {says && <p className="mx-4 mt-2 text-ink2">{says}</p>}
           {refused.length > 0 && (
             <div role="alert" className="mx-4 mt-2 rounded-md bg-warn-tint px-2 py-1">
-              What can no longer be done was left out:
+              What could not be done was left out:
               <ul className="max-h-32 overflow-y-auto">
                 {refused.map(({ tick, says }) => (
                   <li key={`${tick} ${says}`}>
